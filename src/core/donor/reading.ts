@@ -1,0 +1,36 @@
+import { z } from "zod";
+
+/** How a figure was taken. `seen`: looked at, for what is not a length. */
+export const HOWS = ["caliper", "rule", "tape", "gauge", "nominal", "told", "seen"] as const;
+export type How = (typeof HOWS)[number];
+
+/** One uncertainty for each tool, ± mm: a tape 2, a rule 0.5, a caliper 0.1, a plug or feeler gauge 0.02. */
+export const TOOL_PLUS_MINUS_MM: Record<"caliper" | "rule" | "tape" | "gauge", number> = {
+  caliper: 0.1,
+  rule: 0.5,
+  tape: 2,
+  gauge: 0.02,
+};
+
+const takenAt = z.strictObject({ at: z.iso.datetime({ offset: true }), by: z.string().max(40) });
+
+/** What the survey keeps for one item: the value, how it was taken, by whom, when, and what stood there before. */
+export const readingSchema = z.strictObject({
+  value: z.union([z.number(), z.string().max(60)]),
+  how: z.enum(HOWS),
+  plusMinus: z.number().min(0),
+  taken: takenAt,
+  earlier: z.array(z.strictObject({ value: z.union([z.number(), z.string()]), how: z.enum(HOWS), taken: takenAt })).max(50),
+});
+export type Reading = z.output<typeof readingSchema>;
+
+/** A figure that somebody took, with how sure it is. */
+export type Measured = {
+  readonly value: number;
+  readonly unit: "mm" | "kg" | "count";
+  readonly how: How;
+  readonly plusMinus: number;
+};
+
+/** Adds up uncertainties that have nothing to do with each other: the root of the sum of squares. */
+export const combined = (...plusMinus: number[]) => Math.hypot(...plusMinus);

@@ -1,0 +1,103 @@
+import type { Basis } from "../basis";
+import type { DonorKey } from "../donor/items";
+import type { PartKind } from "../parts/specs";
+import type { CautionId } from "../standards/cautions";
+import type { TaskId } from "../standards/tasks";
+import type { Effect } from "./effect";
+
+/** clear: goes. adapt: goes with a named part or operation. measure: cannot be said yet. stop: does not go, or must not. */
+export type Verdict = "clear" | "adapt" | "measure" | "stop";
+export const VERDICTS: readonly Verdict[] = ["stop", "adapt", "measure", "clear"];
+
+/** Where a finding is pinned on the drawings. */
+export type PinPlace =
+  | "shell"
+  | "stay"
+  | "chain"
+  | "ring"
+  | "front axle"
+  | "rear axle"
+  | "cluster"
+  | "bar"
+  | "front wheel"
+  | "rear wheel"
+  | "battery"
+  | "kit";
+
+export type Figure = {
+  readonly label: string;
+  readonly value: number | string;
+  readonly unit?: string;
+  readonly plusMinus?: number;
+};
+
+/** Signed: positive is room left. `plusMinus` is what the measurements leave open. */
+export type Margin = { readonly value: number; readonly unit: string; readonly plusMinus: number };
+
+/** A part that a remedy wants; partId null when nothing in the catalogue will do. */
+export type PartNeed = {
+  readonly kind: PartKind;
+  readonly partId: string | null;
+  readonly quantity: number;
+  readonly says: string;
+};
+
+/** What makes an adapt go: parts for the sheet, steps for the work order, a change of the geometry. */
+export type Remedy = {
+  readonly id: string;
+  readonly title: string;
+  readonly says: string;
+  readonly parts: readonly PartNeed[];
+  readonly tasks: readonly TaskId[];
+  readonly effect: Effect;
+  readonly caution?: CautionId;
+};
+
+/** What a rule says, before the engine looks at uncertainty and acceptance. */
+export type Outcome = {
+  readonly verdict: Verdict;
+  readonly says: string;
+  readonly figures: readonly Figure[];
+  readonly margin?: Margin;
+  readonly remedies?: readonly Remedy[];
+  /** For a stop: what would lift it. */
+  readonly lifts?: string;
+  /** A stop or adapt that nobody may override, because someone could be hurt. */
+  readonly safety?: boolean;
+  /** Survey items that would settle a `measure`. */
+  readonly settle?: readonly DonorKey[];
+  /** A part that must be chosen before this can be said. */
+  readonly choose?: string;
+  readonly caution?: CautionId;
+  readonly basis?: readonly Basis[];
+};
+
+export type Override = { readonly finding: string; readonly reason: string; readonly by: string; readonly at: string };
+
+/** What the job sees: a rule's outcome on one subject, with what was accepted for it. */
+export type Finding = {
+  readonly key: string;
+  readonly rule: string;
+  readonly title: string;
+  readonly why: string;
+  readonly place: PinPlace;
+  readonly verdict: Verdict;
+  readonly says: string;
+  readonly figures: readonly Figure[];
+  readonly margin?: Margin;
+  readonly remedies: readonly Remedy[];
+  readonly lifts?: string;
+  readonly safety: boolean;
+  readonly settle: readonly DonorKey[];
+  readonly choose?: string;
+  readonly caution?: CautionId;
+  readonly basis: readonly Basis[];
+  /** Remedies of this finding that are in force. */
+  readonly applied: readonly Remedy[];
+  /** An adapt that was acknowledged in writing, or a rule of thumb overridden with a reason: nothing is left to do. */
+  readonly settled: boolean;
+  readonly overridden?: Override;
+};
+
+/** Whether somebody still has to do something about it. */
+export const isOpen = (finding: Finding) => finding.verdict !== "clear" && !finding.settled;

@@ -1,0 +1,124 @@
+import { PRACTICE } from "../../basis";
+import { CHARGER_TOLERANCE_V } from "../../standards/current";
+import { formatNumber } from "../../units/formatQuantity";
+import { batteryOf, controllersOf, partsOf, voltsOf, type Build, type Controller } from "../build";
+import type { PartOf } from "../../parts/part";
+import type { Outcome } from "../finding";
+import { defineRule } from "../rule";
+
+export const voltsWindow = defineRule<Controller>({
+  id: "power/volts-window",
+  title: "Volts window",
+  why: "Over its highest volts a controller dies at the first plug-in; with too low a cut the pack is drained past its empty.",
+  basis: [PRACTICE],
+  subjects: (build) => (batteryOf(build) ? controllersOf(build) : []),
+  key: (controller) => controller.id,
+  place: () => "battery",
+  needs: () => [],
+  check(controller, _survey, build): Outcome {
+    const battery = batteryOf(build)!;
+    const volts = voltsOf(battery);
+    const figures = [
+      { label: "pack full", value: volts.full, unit: "V" },
+      { label: "controller's highest", value: controller.maxV, unit: "V" },
+      { label: "pack empty", value: volts.empty, unit: "V" },
+      { label: "low-voltage cut", value: controller.cutV, unit: "V" },
+    ];
+    const over60 = volts.full > 60 ? { caution: "over60" as const } : {};
+    if (volts.full > controller.maxV + 1e-9)
+      return {
+        ...over60,
+        verdict: "stop",
+        safety: true,
+        says: `The full pack gives ${formatNumber(volts.full, 1)} V; ${controller.name} takes ${formatNumber(controller.maxV, 1)}.`,
+        figures,
+        margin: { value: controller.maxV - volts.full, unit: "V", plusMinus: 0 },
+        lifts: `a pack of ${formatNumber(controller.maxV, 1)} V or less when full, or a controller for ${formatNumber(volts.full, 1)} V`,
+      };
+    if (controller.cutV >= volts.full)
+      return {
+        ...over60,
+        verdict: "stop",
+        says: `The controller cuts off at ${formatNumber(controller.cutV, 1)} V, over the full pack's ${formatNumber(volts.full, 1)}: it never runs.`,
+        figures,
+        margin: { value: volts.full - controller.cutV, unit: "V", plusMinus: 0 },
+        lifts: "a pack with more cells in series",
+      };
+    const cutMargin = { value: controller.cutV - volts.empty, unit: "V", plusMinus: 0 };
+    if (controller.cutV >= volts.empty - 1e-9)
+      return {
+        ...over60,
+        verdict: "clear",
+        says: `${formatNumber(volts.empty, 1)} to ${formatNumber(volts.full, 1)} V in a controller for ${formatNumber(controller.cutV, 1)} to ${formatNumber(controller.maxV, 1)}.`,
+        figures,
+        margin: { value: controller.maxV - volts.full, unit: "V", plusMinus: 0 },
+      };
+    const says = `The controller cuts off at ${formatNumber(controller.cutV, 1)} V, the pack is empty at ${formatNumber(volts.empty, 1)}.`;
+    if (!controller.cutSettable)
+      return {
+        ...over60,
+        verdict: "stop",
+        says,
+        figures,
+        margin: cutMargin,
+        lifts: `a controller whose cut can be set to ${formatNumber(volts.empty, 1)} V`,
+      };
+    return {
+      ...over60,
+      verdict: "adapt",
+      says,
+      figures,
+      margin: cutMargin,
+      remedies: [
+        {
+          id: "set-cut",
+          title: `Set the low-voltage cut to ${formatNumber(volts.empty, 1)} V`,
+          says: "so that the controller stops before the pack's protection does",
+          parts: [],
+          tasks: ["setVolts"],
+          effect: { numbers: { controllerCutV: volts.empty } },
+        },
+      ],
+    };
+  },
+});
+
+export const chargerMatch = defineRule<PartOf<"charger">>({
+  id: "power/charger",
+  title: "Charger volts",
+  why: "A charger for one cell more overcharges the pack, which is how fires start.",
+  basis: [PRACTICE],
+  subjects: (build: Build) => (batteryOf(build) ? partsOf(build, "charger") : []),
+  key: (charger) => charger.id,
+  place: () => "battery",
+  needs: () => [],
+  check(charger, _survey, build): Outcome {
+    const full = voltsOf(batteryOf(build)!).full;
+    const offV = charger.spec.outputV - full;
+    const figures = [
+      { label: "charger", value: charger.spec.outputV, unit: "V" },
+      { label: "pack full", value: full, unit: "V" },
+    ];
+    const margin = { value: CHARGER_TOLERANCE_V - Math.abs(offV), unit: "V", plusMinus: 0 };
+    if (Math.abs(offV) <= CHARGER_TOLERANCE_V + 1e-9)
+      return {
+        verdict: "clear",
+        says: `${formatNumber(full, 1)} V charger for a ${formatNumber(full, 1)} V pack.`,
+        figures,
+        margin,
+        caution: "packFire",
+      };
+    const says = `${charger.name} gives ${formatNumber(charger.spec.outputV, 1)} V; the pack is full at ${formatNumber(full, 1)}.`;
+    return offV > 0
+      ? {
+          verdict: "stop",
+          safety: true,
+          says,
+          figures,
+          margin,
+          lifts: `a ${formatNumber(full, 1)} V charger`,
+          caution: "packFire",
+        }
+      : { verdict: "stop", says: `${says} It never fills it.`, figures, margin, lifts: `a ${formatNumber(full, 1)} V charger` };
+  },
+});

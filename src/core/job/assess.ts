@@ -1,0 +1,56 @@
+import { buildSheet, type Sheet } from "../cost/sheet";
+import { fit, type Fit } from "../fit/engine";
+import type { HouseRules } from "../house/houseRules";
+import type { Catalogue } from "../parts/catalogue";
+import { promises, type Promise } from "../promise/promises";
+import { workSteps, type Step } from "../work/steps";
+import type { Job } from "./job";
+import { stages, type StageState } from "./stages";
+import { chosenParts } from "./supplied";
+
+/** Everything that follows from a job, the catalogue, the house rules and the day. Nothing of it is stored as truth. */
+export type Assessment = {
+  readonly fit: Fit;
+  readonly steps: readonly Step[];
+  readonly sheet: Sheet;
+  readonly promises: readonly Promise[];
+  readonly stages: readonly StageState[];
+};
+
+export function assess(job: Job, catalogue: Catalogue, house: HouseRules, today: string): Assessment {
+  const fitted = fitOf(job, catalogue, house);
+  const steps = workSteps(fitted.build, fitted.applied);
+  const sheet = buildSheet(job, fitted, steps, catalogue, house);
+  const made = promises({
+    wish: job.wish,
+    fit: fitted,
+    sheet,
+    donorMassKg: typeof job.donor.bikeMassKg?.value === "number" ? job.donor.bikeMassKg.value : undefined,
+    today,
+    leadDays: leadDays(job, sheet, today),
+    benchDays: Math.max(1, Math.ceil(sheet.labourMinutes / 60 / house.hoursPerDay)),
+  });
+  return { fit: fitted, steps, sheet, promises: made, stages: stages(job, fitted, sheet, steps) };
+}
+
+/** The fit of a job's build with everything it accepted. */
+export function fitOf(
+  job: Pick<Job, "donor" | "choices" | "accepted" | "overrides" | "wish">,
+  catalogue: Catalogue,
+  house: HouseRules,
+): Fit {
+  return fit(
+    { donor: job.donor, supplied: chosenParts(job.choices, catalogue), house, catalogue, wishesThrottle: job.wish.throttle },
+    job.accepted,
+    job.overrides,
+  );
+}
+
+/** Days until the last part is here: orders still to place, and those under way. */
+function leadDays(job: Job, sheet: Sheet, today: string): number {
+  const toPlace = sheet.plan.orders.map((order) => order.leadDays);
+  const underWay = job.orders
+    .filter((order) => !order.arrived)
+    .map((order) => order.leadDays - (Date.parse(today) - Date.parse(order.placed.at.slice(0, 10))) / 86_400_000);
+  return Math.max(0, ...toPlace, ...underWay);
+}

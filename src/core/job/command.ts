@@ -1,0 +1,51 @@
+import { z } from "zod";
+import { DONOR_KEYS } from "../donor/items";
+import { HOWS } from "../donor/reading";
+import { handLineSchema, SLOTS, wishSchema } from "./job";
+
+const key = z.string().min(1).max(160);
+const reason = z
+  .string()
+  .trim()
+  .min(8, "give a reason of a few words: it stays on the sheet and the work order")
+  .max(400, "at most 400 letters");
+
+/** Everything that can be done to a job, one variant a use case. The same schema stands at every door. */
+export const commandSchema = z.discriminatedUnion("do", [
+  z.strictObject({ do: z.literal("edit wish"), wish: wishSchema.partial() }),
+  z.strictObject({
+    do: z.literal("measure"),
+    key: z.enum(DONOR_KEYS),
+    text: z.string().max(60),
+    system: z.enum(["metric", "imperial"]),
+    how: z.enum(HOWS),
+    confirmed: z.boolean(),
+  }),
+  z.strictObject({ do: z.literal("forget reading"), key: z.enum(DONOR_KEYS) }),
+  z.strictObject({ do: z.literal("choose"), slot: z.enum(SLOTS), partId: z.string().max(60).nullable() }),
+  z.strictObject({ do: z.literal("accept"), finding: key, remedy: key }),
+  z.strictObject({ do: z.literal("take back"), finding: key, remedy: key }),
+  z.strictObject({ do: z.literal("override"), finding: key, reason }),
+  z.strictObject({ do: z.literal("withdraw override"), finding: key }),
+  z.strictObject({ do: z.literal("source"), line: key, source: z.enum(["buy", "stock", "customer"]) }),
+  z.strictObject({ do: z.literal("add line"), line: handLineSchema }),
+  z.strictObject({ do: z.literal("remove line"), id: key }),
+  z.strictObject({ do: z.literal("give sheet") }),
+  z.strictObject({ do: z.literal("place order"), supplierId: key, expectMinor: z.int() }),
+  z.strictObject({ do: z.literal("arrived"), orderId: key }),
+  z.strictObject({ do: z.literal("tick"), step: key, note: z.string().max(200) }),
+  z.strictObject({ do: z.literal("untick"), step: key }),
+  z.strictObject({ do: z.literal("sign") }),
+]);
+export type Command = z.output<typeof commandSchema>;
+export type CommandOf<D extends Command["do"]> = Extract<Command, { do: D }>;
+
+/** What comes back from a command that was not carried out. Nothing was stored, and what was typed is the caller's to keep. */
+export type Refusal =
+  /** Wrong, and what to do. */
+  | { readonly kind: "refused"; readonly says: string }
+  /** Readable but unlikely: asked about before it is taken. */
+  | { readonly kind: "ask"; readonly says: string; readonly perhaps: number | null; readonly value: number };
+
+/** What a command does: the job as it should be, and a sentence for the history. */
+export type Done = { readonly job: Partial<import("./job").Job>; readonly says: string };

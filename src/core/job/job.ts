@@ -1,0 +1,133 @@
+import { z } from "zod";
+import { donorSchema } from "../donor/donor";
+import { currencySchema } from "../parts/part";
+
+/** Slots that a choice in Drive fills; a kit fills several at once, and a choice beats the kit. */
+export const SLOTS = ["kit", "motor", "battery", "controller", "display", "pedal sensor", "throttle", "charger"] as const;
+export type Slot = (typeof SLOTS)[number];
+
+const text = (most: number) => z.string().trim().max(most, `must be at most ${most} letters`);
+const partId = z.string().max(60);
+const stamp = { at: z.iso.datetime({ offset: true }), by: text(40) };
+
+export const wishSchema = z.strictObject({
+  customer: text(80),
+  contact: text(120),
+  bike: text(80),
+  purpose: text(400),
+  where: text(60),
+  riderKg: z.number().min(20, "must be 20 to 250 kg").max(250, "must be 20 to 250 kg").nullable(),
+  loadKg: z.number().min(0, "must be 0 to 250 kg").max(250, "must be 0 to 250 kg").nullable(),
+  budgetMinor: z.int().min(0, "must be 0 or more").max(100_000_00, "must be at most 100,000").nullable(),
+  massKg: z.number().min(5, "must be 5 to 150 kg").max(150, "must be 5 to 150 kg").nullable(),
+  assistKmh: z.number().min(6, "must be 6 to 60 km/h").max(60, "must be 6 to 60 km/h").nullable(),
+  readyBy: z.iso.date("must be a date").nullable(),
+  throttle: z.boolean(),
+  givesFirst: z.enum(["price", "date", "weight", "nothing"]),
+  notes: text(2000),
+});
+export type Wish = z.output<typeof wishSchema>;
+
+export const EMPTY_WISH: Wish = {
+  customer: "",
+  contact: "",
+  bike: "",
+  purpose: "",
+  where: "",
+  riderKg: null,
+  loadKg: null,
+  budgetMinor: null,
+  massKg: null,
+  assistKmh: 25,
+  readyBy: null,
+  throttle: false,
+  givesFirst: "nothing",
+  notes: "",
+};
+
+export const handLineSchema = z.strictObject({
+  id: text(40),
+  says: text(90).min(1, "say what it is"),
+  quantity: z.int().min(1, "must be 1 or more").max(500, "must be at most 500"),
+  priceMinor: z.int().min(0, "must be 0 or more").max(50_000_00, "must be at most 50,000"),
+  group: z.enum(["running", "dressing"]),
+});
+export type HandLine = z.output<typeof handLineSchema>;
+
+export const placedOrderSchema = z.strictObject({
+  id: text(40),
+  number: text(40),
+  supplierId: text(60),
+  supplierName: text(60),
+  placed: z.strictObject(stamp),
+  currency: currencySchema,
+  lines: z.array(
+    z.strictObject({
+      partId,
+      name: text(90),
+      kind: text(30),
+      quantity: z.int(),
+      packs: z.int(),
+      packSize: z.int(),
+      packPriceMinor: z.int(),
+      offerCurrency: currencySchema,
+      totalMinor: z.int(),
+      because: z.array(text(200)),
+    }),
+  ),
+  goodsMinor: z.int(),
+  carriageMinor: z.int(),
+  dangerousGoods: z.boolean(),
+  leadDays: z.int(),
+  arrived: z.strictObject(stamp).nullable(),
+});
+export type PlacedOrder = z.output<typeof placedOrderSchema>;
+
+export const givenSheetSchema = z.strictObject({
+  ...stamp,
+  currency: currencySchema,
+  lines: z.array(z.strictObject({ says: text(120), quantity: z.number(), totalMinor: z.int() })),
+  allInMinor: z.int(),
+});
+
+/** Everything that is kept of a job. What is computed from it (findings, prices, steps) is never stored as truth. */
+export const jobSchema = z.strictObject({
+  id: text(40),
+  number: z.int().min(1),
+  version: z.int().min(1),
+  wish: wishSchema,
+  donor: donorSchema,
+  choices: z.partialRecord(z.enum(SLOTS), partId),
+  accepted: z.array(z.strictObject({ finding: text(160), remedy: text(120), ...stamp })),
+  overrides: z.array(z.strictObject({ finding: text(160), reason: text(400).min(1), ...stamp })),
+  sources: z.record(z.string().max(160), z.enum(["buy", "stock", "customer"])),
+  hand: z.array(handLineSchema).max(100),
+  given: z.array(givenSheetSchema).max(50),
+  orders: z.array(placedOrderSchema),
+  ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200) })),
+  signed: z
+    .strictObject({
+      ...stamp,
+      steps: z.array(z.strictObject({ title: text(120), by: text(40), at: z.string(), note: text(200) })),
+    })
+    .nullable(),
+});
+export type Job = z.output<typeof jobSchema>;
+
+/** A new job with nothing but its number. */
+export const newJob = (p: { id: string; number: number; customer: string; bike: string }): Job => ({
+  id: p.id,
+  number: p.number,
+  version: 1,
+  wish: { ...EMPTY_WISH, customer: p.customer, bike: p.bike },
+  donor: {},
+  choices: {},
+  accepted: [],
+  overrides: [],
+  sources: {},
+  hand: [],
+  given: [],
+  orders: [],
+  ticks: {},
+  signed: null,
+});

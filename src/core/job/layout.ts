@@ -1,0 +1,118 @@
+import { chainline, chainlineFrom } from "../chain/chainline";
+import { chainEnvelopeRadiusMm } from "../chain/chainLength";
+import type { DonorKey } from "../donor/items";
+import { effectOf, partsOf, type Build } from "../fit/build";
+import { ringOffsetMm, ringTeeth } from "../fit/rules/chainAngle";
+import { COG_PITCH_MM } from "../standards/clusters";
+import type { Job } from "./job";
+
+/** A length for a drawing, and whether somebody measured it; what nobody did is drawn dashed, at a usual size. */
+export type Drawn = { readonly mm: number; readonly measured: boolean };
+
+/** The bike and its build as the drawings want it. All in mm. */
+export type Layout = {
+  readonly frameKind: string;
+  readonly frontBeadSeat: Drawn;
+  readonly rearBeadSeat: Drawn;
+  readonly tyreWidth: Drawn;
+  readonly chainstay: Drawn;
+  readonly shellWidth: Drawn;
+  readonly rearOverLocknut: Drawn;
+  readonly stay: { readonly near: { radius: Drawn; out: Drawn }; readonly far: { radius: Drawn; out: Drawn } };
+  readonly motor: {
+    readonly at: "front" | "rear" | "crank";
+    readonly name: string;
+    readonly hubPcdMm: number | null;
+    readonly caseOffsetMm: number;
+    readonly caseRadiusMm: number;
+  } | null;
+  readonly battery: {
+    readonly lengthMm: number;
+    readonly heightMm: number;
+    readonly mount: string;
+    readonly name: string;
+  } | null;
+  readonly ring: { readonly frontMm: number; readonly teeth: number; readonly radiusMm: number; readonly measured: boolean };
+  readonly cogs: readonly { readonly rearMm: number; readonly angleDeg: number }[];
+  readonly driveSpacerMm: number;
+  readonly largestCogTeeth: number;
+};
+
+/** Usual sizes by frame kind, for what was not measured (common practice). */
+const USUAL: Record<string, { beadSeat: number; front: number; chainstay: number; tyre: number }> = {
+  folding: { beadSeat: 406, front: 406, chainstay: 420, tyre: 42 },
+  "long-wheelbase": { beadSeat: 406, front: 559, chainstay: 980, tyre: 50 },
+  tandem: { beadSeat: 622, front: 622, chainstay: 1150, tyre: 37 },
+  trike: { beadSeat: 507, front: 507, chainstay: 700, tyre: 47 },
+};
+const USUAL_BIKE = { beadSeat: 622, front: 622, chainstay: 445, tyre: 37 };
+const USUAL_CHAINLINE_MM = 45;
+const USUAL_RING_TEETH = 42;
+
+export function layoutOf(job: Job, build: Build): Layout {
+  const drawn = (key: DonorKey, usual: number): Drawn => {
+    const value = job.donor[key]?.value;
+    return typeof value === "number" ? { mm: value, measured: true } : { mm: usual, measured: false };
+  };
+  const kind = String(job.donor.frameKind?.value ?? "diamond");
+  const usual = USUAL[kind] ?? USUAL_BIKE;
+  const shellWidth = drawn("shellWidthMm", 68);
+  const rearOverLocknut = drawn("rearOverLocknutMm", 135);
+  const chainstay = drawn("chainstayMm", usual.chainstay);
+  const mid = partsOf(build, "mid-motor")[0];
+  const hub = partsOf(build, "hub-motor")[0];
+  const battery = partsOf(build, "battery")[0];
+  const rearHub = hub?.spec.end === "rear" ? hub : undefined;
+  const count =
+    partsOf(build, "cluster")[0]?.spec.teeth.length ?? (job.donor.gears?.value === "derailleur" ? drawn("cogCount", 8).mm : 1);
+  const smallest =
+    rearHub?.spec.locknutToSmallestMm ?? drawn("locknutToSmallestMm", count > 1 ? 5 : rearOverLocknut.mm / 2 - 44).mm;
+  const driveSpacerMm = effectOf(build, "driveSpacerMm", 0);
+  const shared = {
+    overLocknutMm: rearOverLocknut.mm,
+    locknutToSmallestMm: smallest,
+    cogPitchMm: COG_PITCH_MM[count]?.pitchMm ?? 0,
+    cogs: count,
+    chainstayMm: chainstay.mm,
+  };
+  const front = drawn("frontChainlineMm", USUAL_CHAINLINE_MM);
+  const line = mid
+    ? chainline({
+        ...shared,
+        shellWidthMm: shellWidth.mm,
+        driveSpacerMm,
+        ringOffsetMm: mid.spec.ringPlaneMm + ringOffsetMm(build),
+      })
+    : chainlineFrom({ ...shared, frontMm: front.mm });
+  const teeth = mid ? ringTeeth(mid, build) : USUAL_RING_TEETH;
+  return {
+    frameKind: kind,
+    frontBeadSeat: drawn("frontBeadSeatMm", usual.front),
+    rearBeadSeat: drawn("rearBeadSeatMm", usual.beadSeat),
+    tyreWidth: drawn("tyreWidthMm", usual.tyre),
+    chainstay,
+    shellWidth,
+    rearOverLocknut,
+    stay: {
+      near: { radius: drawn("stayNearRadiusMm", 70), out: drawn("stayNearOutMm", 33) },
+      far: { radius: drawn("stayFarRadiusMm", 105), out: drawn("stayFarOutMm", 38) },
+    },
+    motor: mid
+      ? { at: "crank", name: mid.name, hubPcdMm: null, caseOffsetMm: mid.spec.caseOffsetMm, caseRadiusMm: mid.spec.caseRadiusMm }
+      : hub
+        ? { at: hub.spec.end, name: hub.name, hubPcdMm: hub.spec.flangePcdMm, caseOffsetMm: 0, caseRadiusMm: 0 }
+        : null,
+    battery: battery
+      ? { lengthMm: battery.spec.lengthMm, heightMm: battery.spec.heightMm, mount: battery.spec.mount, name: battery.name }
+      : null,
+    ring: {
+      frontMm: line.frontMm,
+      teeth,
+      radiusMm: chainEnvelopeRadiusMm(teeth),
+      measured: mid ? shellWidth.measured : front.measured,
+    },
+    cogs: line.cogs.map((cog) => ({ rearMm: cog.rearMm, angleDeg: cog.angleDeg })),
+    driveSpacerMm,
+    largestCogTeeth: drawn("largestCogTeeth", count > 1 ? 32 : 19).mm,
+  };
+}

@@ -1,0 +1,47 @@
+import type { Sheet } from "../cost/sheet";
+import { walk } from "../donor/donor";
+import type { Fit } from "../fit/engine";
+import { isOpen } from "../fit/finding";
+import type { Step } from "../work/steps";
+import type { Job } from "./job";
+
+export const STAGE_NAMES = ["Ask", "Survey", "Drive", "Fit", "Ride", "Sheet", "Order", "Build", "Prove", "Hand over"] as const;
+export type StageName = (typeof STAGE_NAMES)[number];
+
+/** Stages that do not exist yet: on the string, greyed. */
+export const FUTURE_STAGES: ReadonlySet<StageName> = new Set(["Ride", "Prove", "Hand over"]);
+
+/** A knot on the string: open (nothing done), half, tied (done), and how many things are still undone. */
+export type StageState = { readonly name: StageName; readonly knot: "open" | "half" | "tied" | "later"; readonly undone: number };
+
+/** The wish's lines without which no promise can be made. */
+const ASKED = ["customer", "bike", "riderKg", "budgetMinor", "readyBy", "assistKmh"] as const;
+
+const knot = (done: number, undone: number): StageState["knot"] =>
+  undone === 0 ? (done > 0 ? "tied" : "open") : done > 0 ? "half" : "open";
+
+export function stages(job: Job, fit: Fit, sheet: Sheet, steps: readonly Step[]): StageState[] {
+  const asked = ASKED.filter((field) => job.wish[field] !== null && job.wish[field] !== "").length;
+  const items = walk(job.donor);
+  const measured = items.filter((key) => job.donor[key] !== undefined).length;
+  const settling = new Set(fit.findings.filter(isOpen).flatMap((finding) => finding.settle));
+  const toChoose = fit.findings.filter((finding) => isOpen(finding) && finding.choose);
+  const toFit = fit.findings.filter((finding) => isOpen(finding) && !finding.choose);
+  const started = fit.build.supplied.length > 0;
+  const toPlace = sheet.plan.orders.length;
+  const ticked = steps.filter((step) => job.ticks[step.id]).length;
+  const surveyUndone = started ? settling.size : items.length - measured;
+  const of: Record<StageName, [knot: StageState["knot"], undone: number]> = {
+    Ask: [knot(asked, ASKED.length - asked), ASKED.length - asked],
+    Survey: [knot(measured, surveyUndone), surveyUndone],
+    Drive: [knot(Object.keys(job.choices).length, toChoose.length), toChoose.length],
+    Fit: started ? [knot(fit.findings.length - toFit.length, toFit.length), toFit.length] : ["open", 0],
+    Ride: ["later", 0],
+    Sheet: started ? [sheet.unpriced === 0 && job.given.length > 0 ? "tied" : "half", sheet.unpriced] : ["open", 0],
+    Order: started ? [knot(job.orders.length + (toPlace === 0 ? 1 : 0), toPlace), toPlace] : ["open", 0],
+    Build: steps.length > 0 ? [job.signed ? "tied" : ticked > 0 ? "half" : "open", steps.length - ticked] : ["open", 0],
+    Prove: ["later", 0],
+    "Hand over": ["later", 0],
+  };
+  return STAGE_NAMES.map((name) => ({ name, knot: of[name][0], undone: of[name][1] }));
+}

@@ -1,0 +1,39 @@
+import type { Part, PartOf, SpecIssue, Supplier } from "./part";
+import type { PartKind, Spec } from "./specs";
+
+/** A part that is in the books but must not be chosen, and which of its fields says so. */
+export type BrokenPart = {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: string;
+  readonly issues: readonly SpecIssue[];
+};
+
+/** Everything a shop can buy, indexed for the rules: parts by id, kinds cheapest first, broken parts apart. */
+export class Catalogue {
+  readonly parts: ReadonlyMap<string, Part>;
+  readonly broken: ReadonlyMap<string, BrokenPart>;
+  readonly suppliers: ReadonlyMap<string, Supplier>;
+  private readonly kinds = new Map<PartKind, Part[]>();
+
+  constructor(parts: readonly Part[], suppliers: readonly Supplier[], broken: readonly BrokenPart[] = []) {
+    this.parts = new Map(parts.map((part) => [part.id, part]));
+    this.broken = new Map(broken.map((part) => [part.id, part]));
+    this.suppliers = new Map(suppliers.map((supplier) => [supplier.id, supplier]));
+    for (const part of parts) this.kinds.set(part.kind, [...(this.kinds.get(part.kind) ?? []), part]);
+    for (const list of this.kinds.values()) list.sort((a, b) => pieceMinor(a) - pieceMinor(b) || (a.id < b.id ? -1 : 1));
+  }
+
+  /** All sound parts of a kind, cheapest piece first, those without an offer last. */
+  ofKind<K extends PartKind>(kind: K): readonly PartOf<K>[] {
+    return (this.kinds.get(kind) ?? []) as unknown as readonly PartOf<K>[];
+  }
+
+  /** The cheapest part of a kind whose spec will do; parts on the shelf count as any other. */
+  cheapest<K extends PartKind>(kind: K, will: (spec: Spec<K>) => boolean): PartOf<K> | undefined {
+    return this.ofKind(kind).find((part) => will(part.spec));
+  }
+}
+
+/** Price of one piece in its own currency's cents, for ranking only; Infinity without an offer. */
+const pieceMinor = (part: Part) => Math.min(Infinity, ...part.offers.map((offer) => offer.priceMinor / offer.packSize));

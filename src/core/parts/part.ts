@@ -1,0 +1,73 @@
+import { z } from "zod";
+import { bad, good, type Result } from "../result";
+import { PART_KINDS, SPECS, type PartKind, type Spec } from "./specs";
+
+export const CURRENCIES = ["EUR", "GBP", "USD", "CHF"] as const;
+export const currencySchema = z.enum(CURRENCIES, "must be one of EUR, GBP, USD, CHF");
+export type Currency = z.output<typeof currencySchema>;
+
+const id = z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, "must be small letters, figures and hyphens, at most 60");
+
+/** What a supplier asks for a part. A lithium pack travels as dangerous goods. */
+export const offerSchema = z.strictObject({
+  supplierId: id.describe("Supplier"),
+  priceMinor: z
+    .int("must be whole cents")
+    .min(0, "must be 0 or more")
+    .max(100_000_00, "must be at most 100,000.00")
+    .describe("Price of a pack, in cents, before tax"),
+  currency: currencySchema.describe("Currency"),
+  packSize: z.int().min(1, "must be 1 or more").max(1000, "must be at most 1000").describe("Pieces in a pack"),
+  leadDays: z.int().min(0, "must be 0 or more").max(365, "must be at most 365").describe("Lead time, days"),
+  carriage: z.enum(["ordinary", "dangerous goods"]).describe("Carriage class"),
+});
+export type Offer = z.output<typeof offerSchema>;
+
+const head = {
+  id: id.describe("Part number"),
+  name: z.string().trim().min(1, "must not be empty").max(90, "must be at most 90 letters").describe("Name"),
+  maker: z.string().trim().max(60, "must be at most 60 letters").describe("Maker"),
+  massKg: z.number().min(0, "must be 0 to 60 kg").max(60, "must be 0 to 60 kg").nullable().describe("Mass, kg"),
+  offers: z.array(offerSchema).max(20),
+  inStock: z.int().min(0).max(10000).describe("In the shop's stock"),
+};
+
+/** A part as typed or stored, its spec not yet looked into. */
+export const partHeadSchema = z.strictObject({ ...head, kind: z.enum(PART_KINDS), spec: z.record(z.string(), z.unknown()) });
+export type PartHead = z.output<typeof partHeadSchema>;
+
+export type PartOf<K extends PartKind> = Omit<PartHead, "kind" | "spec"> & { readonly kind: K; readonly spec: Spec<K> };
+export type Part = { [K in PartKind]: PartOf<K> }[PartKind];
+
+/** What is wrong with a part's spec, field by field. */
+export type SpecIssue = { path: string; message: string };
+
+/** Reads a part whole: the same check at every door. @returns the part, or the head's and spec's issues with their paths */
+export function readPart(raw: unknown): Result<Part, SpecIssue[]> {
+  const parsed = partHeadSchema.safeParse(raw);
+  if (!parsed.success) return bad(issues(parsed.error, []));
+  const spec = SPECS[parsed.data.kind].safeParse(parsed.data.spec);
+  if (!spec.success) return bad(issues(spec.error, ["spec"]));
+  return good({ ...parsed.data, spec: spec.data } as Part);
+}
+
+const issues = (error: z.ZodError, at: string[]): SpecIssue[] =>
+  error.issues.flatMap((issue) =>
+    issue.code === "unrecognized_keys"
+      ? issue.keys.map((key) => ({ path: [...at, ...issue.path, key].join("."), message: "unknown field" }))
+      : [{ path: [...at, ...issue.path].join("."), message: issue.message }],
+  );
+
+export const supplierSchema = z.strictObject({
+  id,
+  name: z.string().trim().min(1).max(60),
+  currency: currencySchema,
+  carriageMinor: z.int().min(0),
+  freeFromMinor: z.int().min(0).nullable(),
+  dangerousGoodsMinor: z.int().min(0),
+});
+/** Where parts come from: carriage once an order, free from an order value, and a surcharge when a pack travels along. */
+export type Supplier = z.output<typeof supplierSchema>;
+
+export const isKind = <K extends PartKind>(part: Part | undefined, kind: K): part is Extract<Part, { kind: K }> =>
+  part?.kind === kind;

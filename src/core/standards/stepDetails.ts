@@ -1,0 +1,94 @@
+import type { PartKind } from "../parts/specs";
+import type { CautionId } from "./cautions";
+import type { FastenerId } from "./fasteners";
+import type { TaskId } from "./tasks";
+
+type StepDetail = {
+  readonly tools?: readonly string[];
+  readonly fasteners?: readonly FastenerId[];
+  readonly cautions?: readonly CautionId[];
+  readonly after?: readonly TaskId[];
+};
+
+/** Tools, torques, cautions and what must be done before (common practice). */
+export const STEP_DETAILS: Record<TaskId, StepDetail> = {
+  survey: { tools: ["caliper", "tape", "hanging scale", "camera"] },
+  brakesFirst: { tools: ["5 mm key", "cable cutter"], fasteners: ["calliper"], cautions: ["brakes"], after: ["survey"] },
+  hose: {
+    tools: ["bleed kit", "hose cutter", "eye protection"],
+    fasteners: ["hose"],
+    cautions: ["hydraulic"],
+    after: ["brakesFirst"],
+  },
+  cutOffs: { tools: ["ohmmeter"], fasteners: ["leverClamp"], cautions: ["cutOffs"], after: ["brakesFirst", "hose"] },
+  removeWheel: { after: ["survey"] },
+  removeCranks: { tools: ["crank extractor", "shell tool"], fasteners: ["cupsIso", "pedals"], after: ["survey"] },
+  spreadFrame: { tools: ["dropout gauges", "tape"], cautions: ["spread"], after: ["removeWheel"] },
+  fileSlots: { tools: ["flat file", "feeler 0.05"], cautions: ["tubeTurns"], after: ["removeWheel", "spreadFrame"] },
+  cleanShell: { tools: ["facing tool", "caliper"], after: ["removeCranks"] },
+  laceWheel: { tools: ["truing stand", "tension meter", "goggles"], cautions: ["tension"] },
+  checkWheel: { tools: ["truing stand", "tension meter"] },
+  redish: { tools: ["dish gauge", "spoke key"], cautions: ["tension"], after: ["laceWheel", "checkWheel"] },
+  moveTyre: { tools: ["tyre levers"], after: ["laceWheel", "checkWheel", "redish", "removeWheel"] },
+  cluster: { tools: ["freewheel tool for the motor's bore"], fasteners: ["lockRing"], after: ["laceWheel", "checkWheel"] },
+  fitHub: {
+    tools: ["torque wrench 20–100"],
+    fasteners: ["axleM12", "axleM14", "armM6", "rotor"],
+    cautions: ["axleSpins"],
+    after: ["fileSlots", "spreadFrame", "moveTyre", "cluster", "redish"],
+  },
+  fitMid: {
+    tools: ["lock-nut tool", "torque wrench 20–100"],
+    fasteners: ["midInnerNut", "midLockRing", "ringBolts", "crank"],
+    after: ["cleanShell"],
+  },
+  shifter: { tools: ["cable cutter"], after: ["cutOffs"] },
+  joinChains: { tools: ["chain tool", "joining pliers"], after: ["fitMid"] },
+  derailleur: { tools: ["2 and 5 mm keys"], after: ["fitHub", "fitMid", "cluster", "shifter", "joinChains"] },
+  cradle: { tools: ["4 mm key"], fasteners: ["cradle"], cautions: ["packFire"], after: ["fitHub", "fitMid"] },
+  harness: { tools: ["crimper", "heat gun"], cautions: ["faultCurrent", "solder"], after: ["cradle", "cutOffs"] },
+  pedalSensor: { tools: ["crank extractor"], fasteners: ["crank"], after: ["fitHub", "fitMid"] },
+  gearSensor: { after: ["derailleur"] },
+  settings: { tools: ["display or programming lead"], cautions: ["law"], after: ["harness", "pedalSensor", "gearSensor"] },
+  setCurrent: { tools: ["display or programming lead"], cautions: ["packCurrent"], after: ["settings"] },
+  setVolts: { tools: ["display or programming lead"], cautions: ["packCurrent"], after: ["settings"] },
+  checks: {
+    tools: ["multimeter", "bench supply or 5 A fuse", "wheel guard"],
+    cautions: ["spinningWheel", "cutOffs"],
+    after: ["settings", "setCurrent", "setVolts", "derailleur"],
+  },
+  roadTest: { tools: ["helmet", "torque wrench 20–100"], cautions: ["brakes", "law"], after: ["checks"] },
+  handOver: { cautions: ["packFire", "law"], after: ["roadTest"] },
+};
+
+/** The step in which a kind of part is used; kinds that no step waits for are left out. */
+export const PART_STEP: Partial<Record<PartKind, TaskId>> = {
+  "hub-motor": "fitHub",
+  "mid-motor": "fitMid",
+  "frame-motor": "fitMid",
+  "torque-arm": "fitHub",
+  rotor: "fitHub",
+  "calliper-adapter": "fitHub",
+  "shell-adapter": "cleanShell",
+  chainring: "fitMid",
+  battery: "cradle",
+  "battery-mount": "cradle",
+  controller: "harness",
+  display: "harness",
+  throttle: "harness",
+  fuse: "harness",
+  wire: "harness",
+  connector: "harness",
+  "pedal-sensor": "pedalSensor",
+  "gear-sensor": "gearSensor",
+  "brake-lever": "cutOffs",
+  "cut-off": "cutOffs",
+  shifter: "shifter",
+  cluster: "cluster",
+  chain: "derailleur",
+  tyre: "moveTyre",
+  tube: "moveTyre",
+  rim: "laceWheel",
+  spoke: "laceWheel",
+  charger: "handOver",
+};

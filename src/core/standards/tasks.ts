@@ -1,0 +1,75 @@
+/** Bench times in minutes for one competent fitter with the parts to hand (common practice throughout; replace with the shop's own
+ *  records). `stage` orders the work: survey, brakes, wheel, fit, drive, electrics, settings, checks, road, hand-over. */
+export type TaskRow = {
+  readonly title: string;
+  readonly low: number;
+  readonly likely: number;
+  readonly high: number;
+  readonly stage: Stage;
+};
+
+export const STAGES = [
+  "survey",
+  "brakes",
+  "strip",
+  "prepare",
+  "wheel",
+  "fit",
+  "drive",
+  "electrics",
+  "settings",
+  "checks",
+  "road",
+  "hand over",
+] as const;
+export type Stage = (typeof STAGES)[number];
+
+const task = (title: string, low: number, likely: number, high: number, stage: Stage): TaskRow => ({
+  title,
+  low,
+  likely,
+  high,
+  stage,
+});
+
+/** Commissioning is one task of 20/30/60 in the trade's tables; here its static checks stand apart from the road test. */
+export const TASKS = {
+  survey: task("Take in, survey, photograph, sign the checklist", 15, 25, 40, "survey"),
+  brakesFirst: task("Overhaul the brakes: pads, cables, levers", 15, 30, 60, "brakes"),
+  hose: task("Open and bleed a hydraulic hose", 20, 30, 50, "brakes"),
+  cutOffs: task("Fit the motor cut-offs and test each lever", 8, 15, 40, "brakes"),
+  removeWheel: task("Take the wheel, tyre, tube and tape off", 5, 10, 20, "strip"),
+  removeCranks: task("Take out the cranks and the bottom bracket", 10, 20, 60, "strip"),
+  spreadFrame: task("Spread and align the dropouts", 20, 35, 60, "prepare"),
+  fileSlots: task("File the slots parallel and seat the washers", 5, 15, 40, "prepare"),
+  cleanShell: task("Clean and face the shell, fit shim or sleeve", 10, 20, 60, "prepare"),
+  laceWheel: task("Lace, true and tension the motor wheel", 60, 90, 150, "wheel"),
+  checkWheel: task("Check the bought wheel: tension, dish, nuts", 10, 20, 40, "wheel"),
+  moveTyre: task("Fit tape, tube and tyre", 8, 12, 25, "wheel"),
+  redish: task("Re-dish the rim to the new hub line", 10, 20, 40, "wheel"),
+  fitHub: task("Fit the hub motor: washers, arms, nuts", 15, 25, 50, "fit"),
+  fitMid: task("Fit the mid-drive: bracket, ring, cranks", 30, 45, 90, "fit"),
+  cluster: task("Change the cluster", 8, 15, 30, "drive"),
+  shifter: task("Change the shifter and its cable", 10, 20, 40, "drive"),
+  derailleur: task("Set the derailleur: limits, indexing, chain length", 15, 25, 45, "drive"),
+  joinChains: task("Join two chains and set the length", 8, 12, 25, "drive"),
+  cradle: task("Fit the battery cradle, lock and connector", 10, 25, 50, "electrics"),
+  harness: task("Fit controller, display, throttle and harness", 25, 40, 90, "electrics"),
+  pedalSensor: task("Fit the pedal sensor", 8, 15, 40, "electrics"),
+  gearSensor: task("Fit the gear sensor", 8, 15, 30, "electrics"),
+  settings: task("Set the controller: wheel size, limits, class", 8, 15, 30, "settings"),
+  setCurrent: task("Set the battery current limit and read it back", 3, 5, 10, "settings"),
+  setVolts: task("Set the low-voltage cut and read it back", 3, 5, 10, "settings"),
+  checks: task("Static checks in safe order, power last", 8, 12, 24, "checks"),
+  roadTest: task("Commission and road test", 12, 18, 36, "road"),
+  handOver: task("Hand over: leaflet, log, re-torque date", 8, 12, 25, "hand over"),
+} as const satisfies Record<string, TaskRow>;
+
+export type TaskId = keyof typeof TASKS;
+
+/** Expected minutes and spread of a three-point estimate: (a + 4m + b)/6, (b − a)/6 (H, Malcolm et al., Operations Research, 1959).
+ *  @example estimate({ low: 30, likely: 45, high: 90 }) // => { minutes: 50, spread: 10 } */
+export const estimate = (p: { low: number; likely: number; high: number }) => ({
+  minutes: (p.low + 4 * p.likely + p.high) / 6,
+  spread: (p.high - p.low) / 6,
+});

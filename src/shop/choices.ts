@@ -1,0 +1,163 @@
+import type { Knex } from "knex";
+import { countVerdicts } from "@/core/fit/engine";
+import { isOpen, type Verdict } from "@/core/fit/finding";
+import { assess, fitOf } from "@/core/job/assess";
+import { SLOTS, type Job, type Slot } from "@/core/job/job";
+import { SLOT_KINDS } from "@/core/job/supplied";
+import type { Part } from "@/core/parts/part";
+import { findJob } from "@/data/jobs";
+import { benchOf } from "./jobView";
+import type { Bench } from "./useCase";
+
+/** A part that could go in a slot, as Drive lists it. `broken` says why it cannot be chosen. */
+export type Candidate = {
+  id: string;
+  name: string;
+  kind: string;
+  summary: string;
+  priceMinor: number | null;
+  currency: string | null;
+  broken: string | null;
+};
+
+/** What choosing a part would do, worked out by choosing it. */
+export type Preview = {
+  id: string;
+  verdicts: Record<Verdict, number>;
+  allInMinor: number;
+  deltaMinor: number;
+  worst: { verdict: Verdict; title: string; says: string }[];
+  unpriced: number;
+};
+
+const LISTED = 60;
+
+export const isSlot = (text: string): text is Slot => (SLOTS as readonly string[]).includes(text);
+
+/** Parts for a slot whose name, maker or number holds the text; broken ones are listed last and say so. */
+export async function candidates(
+  db: Knex,
+  slot: Slot,
+  find: string,
+  now: string,
+): Promise<{ candidates: Candidate[]; more: number }> {
+  const { catalogue } = await benchOf(db, now, "");
+  const needle = find.trim().toLowerCase();
+  const holds = (part: { id: string; name: string; maker?: string }) =>
+    `${part.id} ${part.name} ${part.maker ?? ""}`.toLowerCase().includes(needle);
+  const sound = SLOT_KINDS[slot].flatMap((kind) => catalogue.ofKind(kind) as readonly Part[]).filter(holds);
+  const broken = [...catalogue.broken.values()].filter(
+    (part) => (SLOT_KINDS[slot] as readonly string[]).includes(part.kind) && holds(part),
+  );
+  const all: Candidate[] = [
+    ...sound.map((part) => ({
+      id: part.id,
+      name: part.name,
+      kind: part.kind,
+      summary: partSummary(part),
+      priceMinor: part.offers[0]?.priceMinor ?? null,
+      currency: part.offers[0]?.currency ?? null,
+      broken: null,
+    })),
+    ...broken.map((part) => ({
+      id: part.id,
+      name: part.name,
+      kind: part.kind,
+      summary: "",
+      priceMinor: null,
+      currency: null,
+      broken: part.issues.map((i) => `${i.path.replace(/^spec\./, "")} ${i.message}`).join("; "),
+    })),
+  ];
+  return { candidates: all.slice(0, LISTED), more: Math.max(0, all.length - LISTED) };
+}
+
+/** A part's main figures in a few words. */
+export function partSummary(part: Part): string {
+  switch (part.kind) {
+    case "hub-motor":
+      return `${part.spec.end}, ${part.spec.ratedW} W, ${part.spec.peakTorqueNm} N·m, ${part.spec.laced ? `laced in ${part.spec.laced.beadSeatMm}` : "bare"}, ${part.spec.overLocknutMm} mm`;
+    case "mid-motor":
+      return `crank, ${part.spec.ratedW} W, ${part.spec.peakTorqueNm} N·m, shell ${part.spec.gripMm.join("–")} mm`;
+    case "frame-motor":
+      return `${part.spec.ratedW} W, ${part.spec.peakTorqueNm} N·m`;
+    case "battery":
+      return `${part.spec.series} in series, ${part.spec.capacityAh} Ah, ${part.spec.continuousA ?? "?"} A, ${part.spec.mount}`;
+    case "controller":
+      return `${part.spec.batteryA} A, ${part.spec.cutV}–${part.spec.maxV} V`;
+    case "kit":
+      return `${part.spec.contents.length} different parts`;
+    case "charger":
+      return `${part.spec.outputV} V, ${part.spec.outputA} A`;
+    default:
+      return "";
+  }
+}
+
+/** Tries parts in a slot without storing anything. Unknown ids are left out. */
+export async function preview(
+  db: Knex,
+  jobId: string,
+  slot: Slot,
+  partIds: readonly string[],
+  now: string,
+): Promise<Preview[] | undefined> {
+  const job = await findJob(db, jobId);
+  if (!job) return undefined;
+  const bench = await benchOf(db, now, "");
+  const before = assess(job, bench.catalogue, bench.house, now.slice(0, 10)).sheet.allInMinor;
+  return partIds.filter((id) => bench.catalogue.parts.has(id)).map((id) => previewOne(job, slot, id, before, bench));
+}
+
+function previewOne(job: Job, slot: Slot, id: string, beforeMinor: number, bench: Bench): Preview {
+  const then = assess({ ...job, choices: { ...job.choices, [slot]: id } }, bench.catalogue, bench.house, bench.at.slice(0, 10));
+  const open = then.fit.findings.filter((f) => isOpen(f) && !f.choose);
+  return {
+    id,
+    verdicts: countVerdicts(then.fit.findings),
+    allInMinor: then.sheet.allInMinor,
+    deltaMinor: then.sheet.allInMinor - beforeMinor,
+    worst: open.slice(0, 4).map((f) => ({ verdict: f.verdict, title: f.title, says: f.says })),
+    unpriced: then.sheet.unpriced,
+  };
+}
+
+export type WayOut = { slot: Slot; id: string; name: string; summary: string; verdicts: Record<Verdict, number> };
+
+/** Kits and motors that would go on this bike without a stop, the fewest open findings first. At most this many are tried. */
+const TRIED = 400;
+const SHOWN = 6;
+
+export async function waysOut(
+  db: Knex,
+  jobId: string,
+  now: string,
+): Promise<{ ways: WayOut[]; tried: number; all: number } | undefined> {
+  const job = await findJob(db, jobId);
+  if (!job) return undefined;
+  const bench = await benchOf(db, now, "");
+  const options = (["kit", "motor"] as const).flatMap((slot) =>
+    SLOT_KINDS[slot].flatMap((kind) => (bench.catalogue.ofKind(kind) as readonly Part[]).map((part) => ({ slot, part }))),
+  );
+  const ways: (WayOut & { left: number })[] = [];
+  for (const { slot, part } of options.slice(0, TRIED)) {
+    const choices = slot === "kit" ? { kit: part.id } : { ...job.choices, kit: undefined, motor: part.id };
+    const kept = Object.fromEntries(Object.entries(choices).filter(([, value]) => value !== undefined)) as Job["choices"];
+    const verdicts = countVerdicts(fitOf({ ...job, choices: kept }, bench.catalogue, bench.house).findings);
+    if (verdicts.stop === 0)
+      ways.push({
+        slot,
+        id: part.id,
+        name: part.name,
+        summary: partSummary(part),
+        verdicts,
+        left: verdicts.measure * 2 + verdicts.adapt,
+      });
+  }
+  ways.sort((a, b) => a.left - b.left);
+  return {
+    ways: ways.slice(0, SHOWN).map(({ left: _left, ...way }) => way),
+    tried: Math.min(TRIED, options.length),
+    all: options.length,
+  };
+}

@@ -1,0 +1,34 @@
+import type { Command, Done, Refusal } from "@/core/job/command";
+import type { Job } from "@/core/job/job";
+import type { Result } from "@/core/result";
+import type { Bench, UseCase } from "../useCase";
+import { sign, tick, untick } from "./build";
+import { choose } from "./choose";
+import { editWish } from "./editWish";
+import { accept, override, takeBack, withdrawOverride } from "./findings";
+import { forgetReading, measure } from "./measure";
+import { arrived, placeOrder } from "./orders";
+import { addLine, giveSheet, removeLine, source } from "./sheet";
+
+const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
+  "edit wish": editWish,
+  measure,
+  "forget reading": forgetReading,
+  choose,
+  accept,
+  "take back": takeBack,
+  override,
+  "withdraw override": withdrawOverride,
+  source,
+  "add line": addLine,
+  "remove line": removeLine,
+  "give sheet": giveSheet,
+  "place order": placeOrder,
+  arrived,
+  tick,
+  untick,
+  sign,
+};
+
+export const carryOut = (job: Job, command: Command, bench: Bench): Result<Done, Refusal> =>
+  (USE_CASES[command.do] as UseCase<Command["do"]>)(job, command as never, bench);

@@ -1,0 +1,35 @@
+import { isPossible, plusMinusOf, readTyped } from "@/core/donor/donor";
+import { donorItem } from "@/core/donor/items";
+import type { Reading } from "@/core/donor/reading";
+import { formatNumber } from "@/core/units/formatQuantity";
+import { bad } from "@/core/result";
+import { done, refused, type UseCase } from "../useCase";
+
+/** Takes a reading; an unlikely one is asked about until it is confirmed. The reading before it stays in its history. */
+export const measure: UseCase<"measure"> = (job, command, bench) => {
+  const item = donorItem(command.key);
+  const read = readTyped(command.key, command.text, command.system);
+  if (!read.ok) return refused(read.error);
+  const typed = read.value;
+  if ("ask" in typed && !command.confirmed)
+    return bad({ kind: "ask", says: typed.ask, perhaps: typed.perhaps, value: typed.value });
+  const { value } = typed;
+  if (typeof value === "number" && !isPossible(item, value))
+    return refused(`${item.label}: ${formatNumber(value, 1)} cannot be.`);
+  const before = job.donor[command.key];
+  const reading: Reading = {
+    value,
+    how: command.how,
+    plusMinus: plusMinusOf(item, command.how),
+    taken: { at: bench.at, by: bench.by },
+    earlier: before ? [{ value: before.value, how: before.how, taken: before.taken }, ...before.earlier].slice(0, 50) : [],
+  };
+  const shown = typeof value === "number" ? formatNumber(value, 2) : item.kind === "choice" ? item.options[value] : value;
+  return done({ donor: { ...job.donor, [command.key]: reading } }, `${item.label}: ${shown}`);
+};
+
+/** Leaves an item unmeasured again. */
+export const forgetReading: UseCase<"forget reading"> = (job, command) => {
+  const { [command.key]: gone, ...donor } = job.donor;
+  return gone ? done({ donor }, `${donorItem(command.key).label} cleared`) : refused("That item holds no reading.");
+};

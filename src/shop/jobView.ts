@@ -1,0 +1,37 @@
+import { randomUUID } from "node:crypto";
+import type { Knex } from "knex";
+import { countVerdicts } from "@/core/fit/engine";
+import { assess } from "@/core/job/assess";
+import { viewOf, type JobView } from "@/core/job/view";
+import type { Job } from "@/core/job/job";
+import { loadCatalogue } from "@/data/catalogue";
+import { findJob, history, type Summary } from "@/data/jobs";
+import { houseRules } from "@/data/settings";
+import type { Bench } from "./useCase";
+
+export async function benchOf(db: Knex, at: string, by: string): Promise<Bench> {
+  return { catalogue: await loadCatalogue(db), house: await houseRules(db), at, by, newId: randomUUID };
+}
+
+export const viewFrom = async (db: Knex, job: Job, bench: Bench): Promise<JobView> =>
+  viewOf(job, bench.catalogue, bench.house, bench.at.slice(0, 10), await history(db, job.id));
+
+/** A job as its screens show it today; undefined for an unknown id. */
+export async function openJob(db: Knex, id: string, now: string): Promise<JobView | undefined> {
+  const job = await findJob(db, id);
+  return job && viewFrom(db, job, await benchOf(db, now, ""));
+}
+
+/** What the list of jobs keeps beside the job, so that a list of hundreds need not assess them all. */
+export function summaryOf(job: Job, bench: Bench): Summary {
+  const now = assess(job, bench.catalogue, bench.house, bench.at.slice(0, 10));
+  return {
+    verdicts: countVerdicts(now.fit.findings),
+    stages: [...now.stages],
+    allInMinor: now.sheet.lines.length > 0 ? now.sheet.allInMinor : 0,
+    currency: now.sheet.currency,
+    readyBy: job.wish.readyBy,
+    budgetMinor: job.wish.budgetMinor,
+    build: bench.catalogue.parts.get(job.choices.kit ?? job.choices.motor ?? "")?.name ?? "",
+  };
+}

@@ -1,0 +1,96 @@
+import type { Knex } from "knex";
+import type { Command } from "@/core/job/command";
+import { donorItem, type DonorKey } from "@/core/donor/items";
+import type { Finding } from "@/core/fit/finding";
+import { assess } from "@/core/job/assess";
+import type { PlannedOrder } from "@/core/supply/supplyPlan";
+import { saveParts, saveSuppliers } from "@/data/catalogue";
+import { DEMO_JOBS, type DemoJob } from "@/data/demo/jobs";
+import { DEMO_BROKEN_PART, DEMO_PARTS } from "@/data/demo/parts";
+import { DEMO_SUPPLIERS } from "@/data/demo/suppliers";
+import { writeSetting } from "@/data/settings";
+import { createJob } from "./createJob";
+import { findJob } from "@/data/jobs";
+import { benchOf } from "./jobView";
+import { execute } from "./perform";
+
+const DAY_MS = 86_400_000;
+
+/** Fills an empty database with the invented shop, by the same use cases that a person's clicks go through. Does nothing when jobs exist. */
+export async function loadDemo(db: Knex, now: string): Promise<boolean> {
+  if (await db("job").first()) return false;
+  await saveSuppliers(db, DEMO_SUPPLIERS);
+  await saveParts(db, [...DEMO_PARTS, DEMO_BROKEN_PART]);
+  // The pound has a rate, the dollar has none: offers in dollars stay unpriced and say so.
+  await writeSetting(db, "house", { rates: { GBP: 1.15 } });
+  // The last in the list was taken in last, so that the list of jobs begins with the one that moved most.
+  await db.transaction(async (trx) => {
+    for (const demo of [...DEMO_JOBS].reverse()) await playJob(trx, demo, now);
+  });
+  return true;
+}
+
+async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
+  const by = "Tamsin";
+  const created = await createJob(db, { customer: demo.customer, bike: demo.bike, by }, now);
+  if (!created.ok) throw new Error(created.error);
+  let job = (await findJob(db, created.value))!;
+  const bench = await benchOf(db, now, by);
+  const assessed = () => assess(job, bench.catalogue, bench.house, now.slice(0, 10));
+  const act = async (command: Command) => {
+    const answer = await execute(db, { jobId: job.id, version: job.version, by, command }, now);
+    if (!answer.ok) throw new Error(`demo job of ${demo.customer}, ${command.do}: ${answer.error.says}`);
+    job = answer.value;
+  };
+  const { readyInDays, ...wish } = demo.wish;
+  await act({
+    do: "edit wish",
+    wish: { ...wish, readyBy: new Date(Date.parse(now) + readyInDays * DAY_MS).toISOString().slice(0, 10) },
+  });
+  for (const [key, entry] of Object.entries(demo.survey) as [DonorKey, string | [string, "tape"]][]) {
+    const item = donorItem(key);
+    const [text, how] = typeof entry === "string" ? [entry, item.kind === "choice" ? ("seen" as const) : item.tool] : entry;
+    await act({ do: "measure", key, text, system: "metric", how, confirmed: false });
+  }
+  for (const [slot, partId] of Object.entries(demo.choices)) await act({ do: "choose", slot: slot as "kit", partId });
+  for (const [finding, remedy] of demo.accept) await act(acceptCommand(assessed().fit.findings, finding, remedy));
+  if (demo.through === "order" || demo.through === "build") await placeOrders(demo, () => assessed().sheet.plan.orders, act);
+  if (demo.through === "build") {
+    for (const order of job.orders) await act({ do: "arrived", orderId: order.id });
+    for (const step of assessed().steps)
+      await act({
+        do: "tick",
+        step: step.id,
+        note: step.id === "fitHub" ? "nuts 40 N·m both sides, arms seated, witness marks on" : "",
+      });
+    await act({ do: "sign" });
+  }
+}
+
+async function placeOrders(
+  demo: DemoJob,
+  planned: () => readonly PlannedOrder[],
+  act: (command: Command) => Promise<void>,
+): Promise<void> {
+  await act({ do: "give sheet" });
+  const all = planned().length;
+  for (let placed = 0; placed < (demo.through === "build" ? all : 1); placed += 1) {
+    const [order] = planned();
+    if (order)
+      await act({ do: "place order", supplierId: order.supplier.id, expectMinor: order.goodsMinor + order.carriageMinor });
+  }
+}
+
+/** The remedy that a finding of this rule offers now, by the start of its id. */
+function acceptCommand(findings: readonly Finding[], rule: string, start: string): Command {
+  const finding = findings.find((f) => f.key.startsWith(rule) && f.remedies.some((r) => r.id.startsWith(start)));
+  const remedy = finding?.remedies.find((r) => r.id.startsWith(start));
+  if (!finding || !remedy)
+    throw new Error(
+      `the demo expects ${rule} to offer ${start}; findings: ${findings
+        .filter((f) => f.verdict !== "clear")
+        .map((f) => `${f.key} ${f.verdict} [${f.remedies.map((r) => r.id).join(", ")}] ${f.says}`)
+        .join(" | ")}`,
+    );
+  return { do: "accept", finding: finding.key, remedy: remedy.id };
+}

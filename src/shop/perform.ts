@@ -1,0 +1,103 @@
+import type { Knex } from "knex";
+import { z } from "zod";
+import { commandSchema, type Done, type Refusal } from "@/core/job/command";
+import { jobSchema, type Job } from "@/core/job/job";
+import { bad, good, type Result } from "@/core/result";
+import type { HistoryLine, JobView } from "@/core/job/view";
+import { appendEvent, findJob, history, lastEdit, markUndone, updateJob } from "@/data/jobs";
+import { carryOut } from "./commands";
+import { benchOf, summaryOf, viewFrom } from "./jobView";
+
+export const envelopeSchema = z.strictObject({
+  jobId: z.string().max(40),
+  version: z.int(),
+  by: z.string().trim().max(40),
+  command: z.union([commandSchema, z.strictObject({ do: z.literal("undo") })]),
+});
+export type Envelope = z.input<typeof envelopeSchema>;
+
+export type Answer =
+  | { ok: true; view: JobView }
+  | {
+      ok: false;
+      error: Refusal | { kind: "stale"; says: string; changes: HistoryLine[]; view: JobView } | { kind: "gone"; says: string };
+    };
+
+/**
+ * Does one thing to a job, in one transaction with its event. A command made on an older version is refused with what changed since;
+ * nothing is stored then, and what was typed stays with the caller.
+ * @param now ISO time with zone
+ */
+export async function perform(db: Knex, raw: unknown, now: string): Promise<Answer> {
+  const outcome = await execute(db, raw, now);
+  if (outcome.ok) return { ok: true, view: await viewFrom(db, outcome.value, await benchOf(db, now, "")) };
+  const { error } = outcome;
+  if (error.kind !== "stale") return { ok: false, error };
+  const { job, ...stale } = error;
+  return { ok: false, error: { ...stale, view: await viewFrom(db, job, await benchOf(db, now, "")) } };
+}
+
+type Failure = Refusal | { kind: "stale"; says: string; changes: HistoryLine[]; job: Job } | { kind: "gone"; says: string };
+
+/** The same without the view: what scripts and the demo use. */
+export async function execute(db: Knex, raw: unknown, now: string): Promise<Result<Job, Failure>> {
+  const envelope = envelopeSchema.safeParse(raw);
+  if (!envelope.success) return bad({ kind: "refused", says: sentence(envelope.error) });
+  const { jobId, version, by, command } = envelope.data;
+  return db.transaction(async (trx): Promise<Result<Job, Failure>> => {
+    const job = await findJob(trx, jobId);
+    if (!job) return bad({ kind: "gone", says: "This job does not exist any more." });
+    const bench = await benchOf(trx, now, by);
+    if (job.version !== version) {
+      const changes = await history(trx, jobId, version);
+      return bad({
+        kind: "stale",
+        says: `Changed meanwhile: ${changes.map((c) => c.says).join("; ")}. Nothing of yours was stored; look, then do it again.`,
+        changes,
+        job,
+      });
+    }
+    const outcome = command.do === "undo" ? await undo(trx, jobId) : carryOut(job, command, bench);
+    if (!outcome.ok) return outcome;
+    const next = jobSchema.parse({ ...job, ...outcome.value.job, version: version + 1 });
+    const stored = await updateJob(trx, next, version, summaryOf(next, bench), now);
+    if (!stored) throw new Error("the job changed inside its own transaction");
+    await appendEvent(trx, {
+      jobId,
+      version: next.version,
+      at: now,
+      by,
+      kind: command.do,
+      says: outcome.value.says,
+      ...difference(job, next, outcome.value.job),
+    });
+    return good(next);
+  });
+}
+
+/** The pieces of the job that changed, as they were and as they are: what undo and the audit read. */
+function difference(before: Job, after: Job, changed: Done["job"]): { before: Partial<Job>; after: Partial<Job> } {
+  const keys = Object.keys(changed) as (keyof Job)[];
+  const pick = (job: Job) => Object.fromEntries(keys.map((key) => [key, job[key]])) as Partial<Job>;
+  return { before: pick(before), after: pick(after) };
+}
+
+/** Takes the last edit back. An order that was really sent must also be cancelled with its supplier, and the sentence says so. */
+async function undo(trx: Knex, jobId: string): Promise<Result<Done, Refusal>> {
+  const edit = await lastEdit(trx, jobId);
+  if (!edit) return bad({ kind: "refused", says: "There is nothing to undo." });
+  await markUndone(trx, edit.id);
+  return good({
+    job: edit.before,
+    says: `Undone: ${edit.says}${edit.before.orders ? " (if it was sent, tell the supplier)" : ""}`,
+  });
+}
+
+function sentence(error: z.ZodError): string {
+  return error.issues
+    .map((issue) => {
+      const field = issue.path.filter((p) => p !== "command" && p !== "wish").join(".");
+      return field ? `${field}: ${issue.message}` : issue.message;
+    })
+    .join("; ");
+}

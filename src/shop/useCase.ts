@@ -1,0 +1,20 @@
+import type { Command, CommandOf, Done, Refusal } from "@/core/job/command";
+import type { Job } from "@/core/job/job";
+import type { HouseRules } from "@/core/house/houseRules";
+import type { Catalogue } from "@/core/parts/catalogue";
+import type { Result } from "@/core/result";
+
+/** What a use case may look at beside the job: nothing of it is read by the core itself. */
+export type Bench = {
+  readonly catalogue: Catalogue;
+  readonly house: HouseRules;
+  readonly at: string;
+  readonly by: string;
+  readonly newId: () => string;
+};
+
+/** One thing that the shop does to a job: from the job as it is to the job as it should be, or a refusal in words. */
+export type UseCase<D extends Command["do"]> = (job: Job, command: CommandOf<D>, bench: Bench) => Result<Done, Refusal>;
+
+export const refused = (says: string): { ok: false; error: Refusal } => ({ ok: false, error: { kind: "refused", says } });
+export const done = (job: Done["job"], says: string): { ok: true; value: Done } => ({ ok: true, value: { job, says } });
