@@ -91,6 +91,8 @@ export async function openPart(db: Knex, id: string): Promise<PartPage | undefin
   };
 }
 
+export const suppliersOf = async (db: Knex): Promise<Supplier[]> => [...(await loadCatalogue(db)).suppliers.values()];
+
 /** Stores a part, new or changed, if it reads whole; its suppliers and a kit's contents must exist. */
 export async function savePart(db: Knex, raw: unknown): Promise<Result<string, SpecIssue[]>> {
   const read = readPart(raw);

@@ -201,16 +201,14 @@ export const lostShifter = defineRule<Motor>({
     const bought = partsOf(build, "shifter")[0];
     if (bought) return { verdict: "clear", says: `${bought.name} takes over from the old lever.`, figures };
     const fits = build.catalogue.ofKind("shifter").filter((part) => part.spec.family === null || part.spec.speeds === speeds);
-    const remedies: Remedy[] = fits
-      .slice(0, 2)
-      .map((part) => ({
-        id: `shifter-${part.id}`,
-        title: part.name,
-        says: "a separate shifter beside the new lever",
-        parts: [{ kind: "shifter", partId: part.id, quantity: 1, says: part.name }],
-        tasks: ["shifter", "derailleur"],
-        effect: {},
-      }));
+    const remedies: Remedy[] = fits.slice(0, 2).map((part) => ({
+      id: `shifter-${part.id}`,
+      title: part.name,
+      says: "a separate shifter beside the new lever",
+      parts: [{ kind: "shifter", partId: part.id, quantity: 1, says: part.name }],
+      tasks: ["shifter", "derailleur"],
+      effect: {},
+    }));
     return {
       verdict: "adapt",
       says: `The switched lever throws away a ${speeds}-speed shifter.`,

@@ -88,16 +88,14 @@ function newShifters(cogs: number, family: ShifterFamily, build: Build): Remedy[
   const fits = build.catalogue
     .ofKind("shifter")
     .filter((part) => part.spec.family === null || (part.spec.speeds === cogs && part.spec.family === family));
-  const remedies = fits
-    .slice(0, 3)
-    .map((part): Remedy => ({
-      id: `shifter-${part.id}`,
-      title: part.name,
-      says: part.spec.family === null ? "no clicks, any count" : `${cogs} clicks of family ${family}, same derailleur`,
-      parts: [{ kind: "shifter", partId: part.id, quantity: 1, says: part.name }],
-      tasks: ["shifter", "derailleur"],
-      effect: { numbers: { shifterSpeeds: part.spec.speeds } },
-    }));
+  const remedies = fits.slice(0, 3).map((part): Remedy => ({
+    id: `shifter-${part.id}`,
+    title: part.name,
+    says: part.spec.family === null ? "no clicks, any count" : `${cogs} clicks of family ${family}, same derailleur`,
+    parts: [{ kind: "shifter", partId: part.id, quantity: 1, says: part.name }],
+    tasks: ["shifter", "derailleur"],
+    effect: { numbers: { shifterSpeeds: part.spec.speeds } },
+  }));
   if (remedies.length > 0) return remedies;
   return [
     {

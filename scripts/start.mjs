@@ -1,0 +1,8 @@
+// The shop's own data, in GULL_DB or data/gull.sqlite.
+import { build, installPackages } from "./setup.mjs";
+
+installPackages();
+const { refuseTakenPort, serve } = await import("./serve.mjs");
+await refuseTakenPort();
+build();
+serve("start");

@@ -1,0 +1,25 @@
+"use server";
+
+import { database } from "@/data/connection";
+import { createJob } from "@/shop/createJob";
+import { savePart } from "@/shop/parts";
+import { perform, type Answer } from "@/shop/perform";
+
+const now = () => new Date().toISOString();
+
+/** Does one thing to a job; what comes in is checked by the same schema as at every other door. */
+export async function actOnJob(envelope: unknown): Promise<Answer> {
+  return perform(await database(), envelope, now());
+}
+
+export async function createNewJob(request: unknown): Promise<{ ok: true; id: string } | { ok: false; says: string }> {
+  const made = await createJob(await database(), request, now());
+  return made.ok ? { ok: true, id: made.value } : { ok: false, says: made.error };
+}
+
+export async function storePart(
+  raw: unknown,
+): Promise<{ ok: true; id: string } | { ok: false; issues: { path: string; message: string }[] }> {
+  const saved = await savePart(await database(), raw);
+  return saved.ok ? { ok: true, id: saved.value } : { ok: false, issues: saved.error };
+}

@@ -1,0 +1,11 @@
+import { database } from "@/data/connection";
+import { candidates, isSlot } from "@/shop/choices";
+
+export async function GET(request: Request): Promise<Response> {
+  const query = new URL(request.url).searchParams;
+  const slot = query.get("slot") ?? "";
+  if (!isSlot(slot)) return Response.json({ error: `no such slot: ${slot.slice(0, 40)}` }, { status: 400 });
+  return Response.json(
+    await candidates(await database(), slot, (query.get("find") ?? "").slice(0, 60), new Date().toISOString()),
+  );
+}

@@ -1,0 +1,4 @@
+import { orderCsv } from "@/print/documents";
+import { orderPaper } from "../../../../jobs/[id]/paper";
+
+export const GET = orderPaper("text/csv; charset=utf-8", "csv", (_view, order) => orderCsv(order));

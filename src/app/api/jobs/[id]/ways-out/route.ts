@@ -1,0 +1,7 @@
+import { database } from "@/data/connection";
+import { waysOut } from "@/shop/choices";
+
+export async function GET(_request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  const found = await waysOut(await database(), (await params).id, new Date().toISOString());
+  return found ? Response.json(found) : Response.json({ error: "no such job" }, { status: 404 });
+}

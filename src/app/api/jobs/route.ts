@@ -1,0 +1,8 @@
+import { database } from "@/data/connection";
+import { listJobs } from "@/data/jobs";
+
+export async function GET(request: Request): Promise<Response> {
+  const query = new URL(request.url).searchParams;
+  const limit = Math.min(600, Math.max(1, Number(query.get("limit") ?? 24) || 24));
+  return Response.json(await listJobs(await database(), (query.get("find") ?? "").slice(0, 80), limit));
+}

@@ -1,0 +1,9 @@
+import { notFound } from "next/navigation";
+import type { JobView } from "@/core/job/view";
+import { database } from "@/data/connection";
+import { openJob } from "@/shop/jobView";
+
+/** A job's view for its screens, or the page that says there is none. */
+export async function openStand(id: string): Promise<JobView> {
+  return (await openJob(await database(), id.slice(0, 60), new Date().toISOString())) ?? notFound();
+}

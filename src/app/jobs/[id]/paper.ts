@@ -1,0 +1,39 @@
+import type { JobView } from "@/core/job/view";
+import type { PlacedOrder } from "@/core/job/job";
+import { database } from "@/data/connection";
+import { openJob } from "@/shop/jobView";
+
+const NONE = () =>
+  new Response("No such job or order.\n", { status: 404, headers: { "Content-Type": "text/plain; charset=utf-8" } });
+
+const answer = (body: Uint8Array | string, type: string, name: string) =>
+  new Response(typeof body === "string" ? body : new Uint8Array(body), {
+    headers: {
+      "Content-Type": type,
+      "Content-Disposition": `${type.startsWith("text/csv") ? "attachment" : "inline"}; filename="${name}"`,
+      "X-Content-Type-Options": "nosniff",
+    },
+  });
+
+type Params = { params: Promise<{ id: string }> };
+
+/** A route that answers with a paper of a job, as it stands now. */
+export function jobPaper(type: string, name: (view: JobView) => string, make: (view: JobView) => Promise<Uint8Array> | string) {
+  return async (_request: Request, { params }: Params): Promise<Response> => {
+    const view = await openJob(await database(), (await params).id.slice(0, 60), new Date().toISOString());
+    return view ? answer(await make(view), type, name(view)) : NONE();
+  };
+}
+
+/** A route that answers with a placed order, as it was frozen; `order` in the query names it. */
+export function orderPaper(
+  type: string,
+  extension: string,
+  make: (view: JobView, order: PlacedOrder) => Promise<Uint8Array> | string,
+) {
+  return async (request: Request, { params }: Params): Promise<Response> => {
+    const view = await openJob(await database(), (await params).id.slice(0, 60), new Date().toISOString());
+    const order = view?.job.orders.find((o) => o.id === new URL(request.url).searchParams.get("order"));
+    return view && order ? answer(await make(view, order), type, `order-${order.number}.${extension}`) : NONE();
+  };
+}

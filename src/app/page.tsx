@@ -1,0 +1,11 @@
+import { database } from "@/data/connection";
+import { listJobs } from "@/data/jobs";
+import { JobsScreen } from "@/screens/jobs/JobsScreen";
+
+export const dynamic = "force-dynamic";
+
+export default async function JobsPage({ searchParams }: { searchParams: Promise<{ find?: string | string[] }> }) {
+  const { find } = await searchParams;
+  const text = typeof find === "string" ? find.slice(0, 80) : "";
+  return <JobsScreen key={text} find={text} first={await listJobs(await database(), text, 24)} />;
+}

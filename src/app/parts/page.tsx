@@ -1,0 +1,16 @@
+import { database } from "@/data/connection";
+import { PartsScreen } from "@/screens/parts/PartsScreen";
+import { listParts } from "@/shop/parts";
+
+export const dynamic = "force-dynamic";
+
+export default async function PartsPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ find?: string | string[]; kind?: string | string[] }>;
+}) {
+  const query = await searchParams;
+  const find = typeof query.find === "string" ? query.find.slice(0, 80) : "";
+  const kind = typeof query.kind === "string" ? query.kind.slice(0, 40) : "";
+  return <PartsScreen key={`${find} ${kind}`} find={find} kind={kind} first={await listParts(await database(), find, kind)} />;
+}

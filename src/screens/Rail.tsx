@@ -1,0 +1,82 @@
+"use client";
+
+import Link from "next/link";
+import { usePathname, useRouter } from "next/navigation";
+import { useRef, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { useSettings } from "./settings";
+
+const PLACES = [
+  { name: "Jobs", href: "/" },
+  { name: "Parts", href: "/parts" },
+  { name: "Buying", href: null },
+  { name: "Bench", href: null },
+  { name: "Logbook", href: null },
+  { name: "Tools", href: "/tools" },
+  { name: "House rules", href: null },
+] as const;
+
+/** The thin bar on top: mark, places, the one find box, and who stands at this machine. */
+export function Rail() {
+  const path = usePathname();
+  const router = useRouter();
+  const { by, setBy } = useSettings();
+  const [find, setFind] = useState("");
+  const box = useRef<HTMLInputElement>(null);
+  useHotkeys("slash", (event) => {
+    event.preventDefault();
+    box.current?.focus();
+  });
+  const here = (href: string) => (href === "/" ? path === "/" || path.startsWith("/jobs") : path.startsWith(href));
+  return (
+    <header className="rail">
+      <svg className="mark-gull" width="30" height="20" viewBox="0 0 30 20" aria-hidden>
+        <path d="M2 9C6 2 11 2 15 8.5 19 2 24 2 28 9" fill="none" stroke="#F4F2EC" strokeWidth="2.6" strokeLinecap="round" />
+        <path d="M13.2 13.2h3.6L15 17z" fill="#E0A100" />
+      </svg>
+      <Link href="/" className="name">
+        Gull Bench
+      </Link>
+      <nav aria-label="Places" style={{ display: "flex" }}>
+        {PLACES.map(({ name, href }) =>
+          href ? (
+            <Link key={name} href={href} className={`place${here(href) ? " here" : ""}`}>
+              {name}
+            </Link>
+          ) : (
+            <span key={name} className="place later" title={`${name}: not there yet`} aria-disabled>
+              {name}
+            </span>
+          ),
+        )}
+      </nav>
+      <span className="fill" />
+      <form
+        role="search"
+        onSubmit={(event) => {
+          event.preventDefault();
+          router.push(
+            path.startsWith("/parts") ? `/parts?find=${encodeURIComponent(find)}` : `/?find=${encodeURIComponent(find)}`,
+          );
+        }}
+      >
+        <input
+          ref={box}
+          className="find"
+          value={find}
+          onChange={(event) => setFind(event.target.value)}
+          placeholder={path.startsWith("/parts") ? "Find a part  ( / )" : "Find a job  ( / )"}
+          aria-label="Find"
+          maxLength={80}
+        />
+      </form>
+      <input
+        className="who"
+        value={by}
+        onChange={(event) => setBy(event.target.value.slice(0, 40))}
+        placeholder="Your name"
+        aria-label="Your name, for signing"
+      />
+    </header>
+  );
+}

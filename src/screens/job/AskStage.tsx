@@ -1,0 +1,251 @@
+"use client";
+
+import { Input, Select, Switch } from "antd";
+import { useState } from "react";
+import { parseMoney } from "@/core/cost/money";
+import type { Wish } from "@/core/job/job";
+import type { Dimension } from "@/core/units/dimension";
+import { shownUnit } from "@/core/units/dimension";
+import { formatNumber, formatQuantity } from "@/core/units/formatQuantity";
+import { parseQuantity } from "@/core/units/parseQuantity";
+import { money } from "@/ui/format";
+import { useSettings } from "../settings";
+import { useJob } from "./JobContext";
+
+/** The wish, and the promises that it makes. Each field is kept as soon as it is left. */
+export function AskStage() {
+  const { view, act } = useJob();
+  const { wish } = view.job;
+  const edit = (change: Partial<Wish>) => act({ do: "edit wish", wish: change }).then((outcome) => outcome.done);
+  return (
+    <>
+      <section className="hands">
+        <h2>The wish</h2>
+        <TextField label="Customer" value={wish.customer} onKeep={(customer) => edit({ customer })} />
+        <TextField label="Bike" value={wish.bike} onKeep={(bike) => edit({ bike })} />
+        <TextField label="How to reach them" value={wish.contact} onKeep={(contact) => edit({ contact })} />
+        <TextField label="What the bike is for" value={wish.purpose} long onKeep={(purpose) => edit({ purpose })} />
+        <TextField label="Where it will be ridden" value={wish.where} onKeep={(where) => edit({ where })} />
+        <TextField label="Notes" value={wish.notes} long onKeep={(notes) => edit({ notes })} />
+      </section>
+      <section className="eyes ask">
+        <div className="ask-numbers">
+          <h2>Figures to be held to</h2>
+          <div className="ask-grid">
+            <QuantityField label="Rider" dimension="mass" value={wish.riderKg} onKeep={(riderKg) => edit({ riderKg })} />
+            <QuantityField label="Load carried" dimension="mass" value={wish.loadKg} onKeep={(loadKg) => edit({ loadKg })} />
+            <MoneyField
+              label={`Budget, all in (${view.sheet.currency})`}
+              value={wish.budgetMinor}
+              onKeep={(budgetMinor) => edit({ budgetMinor })}
+            />
+            <QuantityField
+              label="Bike no heavier than"
+              dimension="mass"
+              value={wish.massKg}
+              onKeep={(massKg) => edit({ massKg })}
+            />
+            <QuantityField
+              label="Assist ends at"
+              dimension="speed"
+              value={wish.assistKmh}
+              onKeep={(assistKmh) => edit({ assistKmh })}
+            />
+            <label className="field">
+              <span>Ready by</span>
+              <Input
+                type="date"
+                defaultValue={wish.readyBy ?? ""}
+                key={wish.readyBy ?? ""}
+                onBlur={(event) =>
+                  event.target.value !== (wish.readyBy ?? "") && void edit({ readyBy: event.target.value || null })
+                }
+              />
+            </label>
+            <label className="field">
+              <span>What gives first</span>
+              <Select
+                value={wish.givesFirst}
+                onChange={(givesFirst) => void edit({ givesFirst })}
+                options={[
+                  { value: "nothing", label: "Nothing said" },
+                  { value: "price", label: "The price" },
+                  { value: "date", label: "The date" },
+                  { value: "weight", label: "The weight" },
+                ]}
+              />
+            </label>
+            <label className="field">
+              <span>Throttle wanted</span>
+              <Switch
+                checked={wish.throttle}
+                onChange={(throttle) => void edit({ throttle })}
+                checkedChildren="yes"
+                unCheckedChildren="no"
+              />
+            </label>
+          </div>
+        </div>
+        <Promises />
+        <p className="small soft">
+          Legal classes differ by place and change: confirm locally before anything is promised for the road.
+        </p>
+      </section>
+    </>
+  );
+}
+
+function Promises() {
+  const { view, goTo } = useJob();
+  const { system } = useSettings();
+  const { wish } = view.job;
+  const lines = [
+    wish.budgetMinor !== null && {
+      says: `All in for ${money(wish.budgetMinor, view.sheet.currency)} or less`,
+      note: view.promises.find((p) => p.id === "price")?.note,
+    },
+    wish.massKg !== null && {
+      says: `The bike weighs ${formatQuantity(wish.massKg, "mass", system)} or less`,
+      note: view.promises.find((p) => p.id === "mass")?.note,
+    },
+    wish.readyBy !== null && { says: `Ready by ${wish.readyBy}`, note: view.promises.find((p) => p.id === "ready")?.note },
+    wish.assistKmh !== null && {
+      says: `Assist ends at ${formatQuantity(wish.assistKmh, "speed", system)}`,
+      note: view.promises.find((p) => p.id === "assist")?.note,
+    },
+  ].filter((line) => line !== false);
+  return (
+    <div className="ask-promises card">
+      <h2>What this promises</h2>
+      {lines.length === 0 && <p className="soft">Nothing yet: each figure above makes a promise that the job is held to.</p>}
+      <ul>
+        {lines.map((line) => (
+          <li key={line.says}>
+            <b>{line.says}</b> <span className="soft">{line.note}</span>
+          </li>
+        ))}
+      </ul>
+      <p className="small soft">Range, speed and hills are promised from the ride, which is not there yet.</p>
+      <button className="button main-action" onClick={() => goTo("Survey")}>
+        Go on to the bike
+      </button>
+    </div>
+  );
+}
+
+/** What is typed stays in the box until it is kept or taken back with Escape; a newer value from elsewhere shows once the box is left alone. */
+function useDraft(shown: string) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const [wrong, setWrong] = useState("");
+  return { text: draft ?? shown, draft, setDraft, wrong, setWrong };
+}
+
+function TextField({
+  label,
+  value,
+  long,
+  onKeep,
+}: {
+  label: string;
+  value: string;
+  long?: boolean;
+  onKeep: (value: string) => Promise<boolean>;
+}) {
+  const { text, draft, setDraft } = useDraft(value);
+  const keep = async () => {
+    if (draft === null || draft.trim() === value) return setDraft(null);
+    if (await onKeep(draft.trim())) setDraft(null);
+  };
+  const shared = { value: text, onBlur: () => void keep(), "aria-label": label };
+  return (
+    <label className="field">
+      <span>{label}</span>
+      {long ? (
+        <Input.TextArea
+          {...shared}
+          onChange={(event) => setDraft(event.target.value)}
+          autoSize={{ minRows: 2, maxRows: 5 }}
+          maxLength={2000}
+        />
+      ) : (
+        <Input {...shared} onChange={(event) => setDraft(event.target.value)} onPressEnter={() => void keep()} maxLength={120} />
+      )}
+    </label>
+  );
+}
+
+function QuantityField({
+  label,
+  dimension,
+  value,
+  onKeep,
+}: {
+  label: string;
+  dimension: Dimension;
+  value: number | null;
+  onKeep: (value: number | null) => Promise<boolean>;
+}) {
+  const { system } = useSettings();
+  const { text, draft, setDraft, wrong, setWrong } = useDraft(
+    value === null ? "" : formatQuantity(value, dimension, system).replace(/ .*/, ""),
+  );
+  const keep = async () => {
+    if (draft === null) return;
+    const read = draft.trim() === "" ? null : parseQuantity(draft, dimension, shownUnit(dimension, system));
+    if (read && !read.ok) return setWrong(read.error);
+    setWrong("");
+    if (await onKeep(read ? Math.round(read.value * 1000) / 1000 : null)) setDraft(null);
+  };
+  return (
+    <label className="field">
+      <span>{label}</span>
+      <Input
+        value={text}
+        suffix={shownUnit(dimension, system)}
+        onChange={(event) => setDraft(event.target.value)}
+        onBlur={() => void keep()}
+        onPressEnter={() => void keep()}
+        status={wrong ? "error" : ""}
+        aria-label={label}
+        maxLength={40}
+        className="num"
+      />
+      {wrong && <span className="wrong">{wrong}</span>}
+    </label>
+  );
+}
+
+function MoneyField({
+  label,
+  value,
+  onKeep,
+}: {
+  label: string;
+  value: number | null;
+  onKeep: (value: number | null) => Promise<boolean>;
+}) {
+  const { text, draft, setDraft, wrong, setWrong } = useDraft(value === null ? "" : formatNumber(value / 100, 2));
+  const keep = async () => {
+    if (draft === null) return;
+    const minor = draft.trim() === "" ? null : parseMoney(draft);
+    if (minor === undefined) return setWrong(`expected an amount such as 1650 or 1,650.40, got “${draft}”`);
+    setWrong("");
+    if (await onKeep(minor)) setDraft(null);
+  };
+  return (
+    <label className="field">
+      <span>{label}</span>
+      <Input
+        value={text}
+        onChange={(event) => setDraft(event.target.value)}
+        onBlur={() => void keep()}
+        onPressEnter={() => void keep()}
+        status={wrong ? "error" : ""}
+        aria-label={label}
+        maxLength={20}
+        className="num"
+      />
+      {wrong && <span className="wrong">{wrong}</span>}
+    </label>
+  );
+}

@@ -1,0 +1,25 @@
+"use client";
+
+import { Modal } from "antd";
+import { useJob } from "./JobContext";
+
+/** What was done on this job, the newest first, by whom and when. */
+export function HistoryPanel({ onClose }: { onClose: () => void }) {
+  const { view } = useJob();
+  return (
+    <Modal open onCancel={onClose} footer={null} title="What was done">
+      <ol className="history">
+        {view.history.map((line) => (
+          <li key={line.version} className={line.undone ? "undone" : ""}>
+            <span className="num small soft">{line.at.slice(0, 16).replace("T", " ")}</span>
+            <span>
+              {line.says}
+              {line.by && <span className="soft">, {line.by}</span>}
+              {line.undone && <span className="soft"> (undone)</span>}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </Modal>
+  );
+}

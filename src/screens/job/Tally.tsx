@@ -1,0 +1,134 @@
+"use client";
+
+import { countVerdicts } from "@/core/fit/engine";
+import { VERDICTS } from "@/core/fit/finding";
+import type { Promise as Promised } from "@/core/promise/promises";
+import { hours, money, shortDate, figure } from "@/ui/format";
+import { VerdictMark } from "@/ui/VerdictMark";
+import { useSettings } from "../settings";
+import { useJob } from "./JobContext";
+
+/** Always there on the right: each promise asked and predicted, the money against the budget, the findings counted. */
+export function Tally() {
+  const { view, goTo } = useJob();
+  const { sheet } = view;
+  const counts = countVerdicts(view.findings);
+  return (
+    <aside className="tally" aria-label="Tally">
+      <section>
+        <h3>
+          Promises <span className="soft small">asked, predicted</span>
+        </h3>
+        {view.promises.map((promise) => (
+          <PromiseLine key={promise.id} promise={promise} />
+        ))}
+      </section>
+      <section>
+        <h3>
+          Findings <span className="soft small">{view.findings.length} checks</span>
+        </h3>
+        <button className="tally-findings" onClick={() => goTo("Fit")} aria-label="Go to the findings">
+          {VERDICTS.map((verdict) => (
+            <span key={verdict} className={counts[verdict] === 0 ? "none" : ""}>
+              <VerdictMark verdict={verdict} size={17} />
+              <b className="num">{counts[verdict]}</b> {verdict}
+            </span>
+          ))}
+        </button>
+      </section>
+      <section>
+        <h3>
+          Money{" "}
+          <span className="soft small">
+            {sheet.budgetMinor === null ? "no budget yet" : `of ${money(sheet.budgetMinor, sheet.currency)}`}
+          </span>
+        </h3>
+        <Row says="Running bike" minor={sheet.runningMinor} />
+        <Row says="Dressing" minor={sheet.dressingMinor} />
+        <Row says={`Labour ${hours(sheet.labourMinutes)}`} minor={sheet.labourMinor} />
+        <Row says="Carriage" minor={sheet.carriageMinor} />
+        <Row says="Consumables, contingency" minor={sheet.consumablesMinor + sheet.contingencyMinor} />
+        <Row says="Tax" minor={sheet.taxMinor} />
+        <Budget />
+      </section>
+    </aside>
+  );
+}
+
+function Row({ says, minor }: { says: string; minor: number }) {
+  const { view } = useJob();
+  return (
+    <div className="tally-row">
+      <span>{says}</span>
+      <span className="num">{money(minor, view.sheet.currency)}</span>
+    </div>
+  );
+}
+
+function Budget() {
+  const { view } = useJob();
+  const { sheet } = view;
+  const over = sheet.budgetMinor !== null && sheet.allInMinor > sheet.budgetMinor;
+  const scale = Math.max(sheet.allInMinor, sheet.budgetMinor ?? 0, 1);
+  return (
+    <div className={`budget${over ? " over" : ""}`}>
+      <div className="tally-row">
+        <b>All in{sheet.unpriced > 0 ? ", at least" : ""}</b>
+        <b className="num">{money(sheet.allInMinor, sheet.currency)}</b>
+      </div>
+      <svg width="100%" height="14" role="img" aria-label={over ? "over the budget" : "within the budget"}>
+        <rect width="100%" height="10" y="2" rx="3" fill="#D9D5C8" />
+        <rect width={`${(100 * sheet.allInMinor) / scale}%`} height="10" y="2" rx="3" fill={over ? "#C23B22" : "#3F7A4E"} />
+        {sheet.budgetMinor !== null && (
+          <line
+            x1={`${Math.min(99.4, (100 * sheet.budgetMinor) / scale)}%`}
+            x2={`${Math.min(99.4, (100 * sheet.budgetMinor) / scale)}%`}
+            y1="0"
+            y2="14"
+            stroke="#1D2A30"
+            strokeWidth="2"
+          />
+        )}
+      </svg>
+      {sheet.budgetMinor !== null && sheet.allInMinor > 0 && (
+        <p className={`small ${over ? "bad" : "soft"}`}>
+          {over
+            ? `${money(sheet.allInMinor - sheet.budgetMinor, sheet.currency)} over the budget`
+            : `${money(sheet.budgetMinor - sheet.allInMinor, sheet.currency)} left`}
+        </p>
+      )}
+      {sheet.unpriced > 0 && (
+        <p className="small bad">
+          {sheet.unpriced} {sheet.unpriced === 1 ? "line has" : "lines have"} no price
+        </p>
+      )}
+    </div>
+  );
+}
+
+function PromiseLine({ promise }: { promise: Promised }) {
+  const { view } = useJob();
+  const { system } = useSettings();
+  const show = (value: number | string | null) => {
+    if (value === null) return "–";
+    if (promise.id === "price") return money(Number(value), view.sheet.currency);
+    if (promise.id === "mass") return figure(Number(value), "kg", system);
+    if (promise.id === "assist") return `${value} km/h`;
+    return shortDate(String(value));
+  };
+  const word = promise.kept === null ? "" : promise.kept ? "kept" : "not kept";
+  return (
+    <div className={`promise${promise.kept === false ? " broken" : ""}`} title={promise.note}>
+      <div className="tally-row">
+        <span>{promise.title}</span>
+        <b className="num">{show(promise.predicted)}</b>
+      </div>
+      <div className="tally-row small soft">
+        <span>
+          asked {promise.id === "ready" ? "by" : "≤"} {show(promise.asked)}
+        </span>
+        <span className={promise.kept === false ? "bad" : promise.kept ? "good" : ""}>{word}</span>
+      </div>
+    </div>
+  );
+}

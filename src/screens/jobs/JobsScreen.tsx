@@ -1,0 +1,166 @@
+"use client";
+
+import { Input, Modal } from "antd";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useEffect, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import type { JobList, JobTicket } from "./jobList";
+import { useSettings } from "../settings";
+import { Knots } from "../job/Knots";
+import { money, shortDate } from "@/ui/format";
+import { VerdictMark } from "@/ui/VerdictMark";
+import { VERDICTS } from "@/core/fit/finding";
+import "./jobs.css";
+
+const PAGE = 24;
+
+/** Every job as its hang-tag, found by typing; a new job in one step. */
+export function JobsScreen({ find: asked, first }: { find: string; first: JobList }) {
+  const [find, setFind] = useState(asked);
+  const [list, setList] = useState(first);
+  const [limit, setLimit] = useState(PAGE);
+  const [taking, setTaking] = useState(false);
+  useHotkeys("n", (event) => {
+    event.preventDefault();
+    setTaking(true);
+  });
+  const untouched = find === asked && limit === PAGE;
+  useEffect(() => {
+    if (untouched) return;
+    const stop = new AbortController();
+    const timer = setTimeout(() => {
+      fetch(`/api/jobs?find=${encodeURIComponent(find)}&limit=${limit}`, { signal: stop.signal })
+        .then((answer) => answer.json())
+        .then((rows: JobList) => setList(rows))
+        .catch(() => undefined);
+    }, 120);
+    return () => {
+      clearTimeout(timer);
+      stop.abort();
+    };
+  }, [find, limit, untouched]);
+  const shown = untouched ? first : list;
+  return (
+    <div className="page">
+      <div className="page-head">
+        <h1>Jobs</h1>
+        <Input
+          className="jobs-find"
+          value={find}
+          onChange={(event) => setFind(event.target.value)}
+          placeholder="Customer, bike or number"
+          aria-label="Find among the jobs"
+          allowClear
+          maxLength={80}
+        />
+        <span className="soft">
+          {shown.total} {shown.total === 1 ? "job" : "jobs"}
+        </span>
+        <span className="fill" />
+        <button className="button main-action" onClick={() => setTaking(true)}>
+          New job
+        </button>
+      </div>
+      {shown.rows.length === 0 && (
+        <p className="card jobs-none">{find ? `No job holds “${find}”.` : "No jobs yet. Take the first one in with New job."}</p>
+      )}
+      <div className="tickets">
+        {shown.rows.map((job) => (
+          <Ticket key={job.id} job={job} />
+        ))}
+      </div>
+      {shown.total > shown.rows.length && (
+        <button className="button" onClick={() => setLimit(limit + PAGE)}>
+          Show {Math.min(PAGE, shown.total - shown.rows.length)} more
+        </button>
+      )}
+      {taking && <TakeIn onClose={() => setTaking(false)} />}
+    </div>
+  );
+}
+
+function Ticket({ job }: { job: JobTicket }) {
+  const { summary } = job;
+  const over = summary.budgetMinor !== null && summary.allInMinor > summary.budgetMinor;
+  return (
+    <Link href={`/jobs/${job.id}`} className="tag card">
+      <span className="tag-hole" aria-hidden />
+      <span className="tag-number num">{String(job.number).padStart(4, "0")}</span>
+      <span className="tag-who">
+        <b>{job.customer}</b>
+        <span className="soft">{job.bike || "no bike named yet"}</span>
+      </span>
+      <span className="tag-build soft small">{summary.build || "nothing chosen yet"}</span>
+      <Knots stages={summary.stages} />
+      <span className="tag-foot">
+        {VERDICTS.map((verdict) =>
+          summary.verdicts[verdict] > 0 ? <Count key={verdict} verdict={verdict} n={summary.verdicts[verdict]} /> : null,
+        )}
+        <span className="fill" />
+        {summary.readyBy && <span className="soft small">promised {shortDate(summary.readyBy)}</span>}
+        {summary.allInMinor > 0 && (
+          <b className={`num${over ? " bad" : ""}`}>
+            {money(summary.allInMinor, summary.currency)}
+            {over ? " over" : ""}
+          </b>
+        )}
+      </span>
+    </Link>
+  );
+}
+
+const Count = ({ verdict, n }: { verdict: (typeof VERDICTS)[number]; n: number }) => (
+  <span className="tag-count" title={`${n} ${verdict}`}>
+    <VerdictMark verdict={verdict} size={15} /> <span className="num">{n}</span>
+  </span>
+);
+
+function TakeIn({ onClose }: { onClose: () => void }) {
+  const { createJob, by } = useSettings();
+  const router = useRouter();
+  const [customer, setCustomer] = useState("");
+  const [bike, setBike] = useState("");
+  const [says, setSays] = useState("");
+  const [busy, setBusy] = useState(false);
+  const take = async () => {
+    if (busy) return;
+    setBusy(true);
+    const made = await createJob({ customer, bike, by }).catch(() => ({
+      ok: false as const,
+      says: "The bench does not answer. What you typed is still here: try again.",
+    }));
+    if (made.ok) return router.push(`/jobs/${made.id}`);
+    setSays(made.says);
+    setBusy(false);
+  };
+  return (
+    <Modal
+      open
+      title="New job"
+      okText="Take it in"
+      onOk={() => void take()}
+      onCancel={onClose}
+      confirmLoading={busy}
+      destroyOnHidden
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void take();
+        }}
+      >
+        <label className="field">
+          <span>Customer</span>
+          <Input autoFocus value={customer} onChange={(event) => setCustomer(event.target.value)} maxLength={80} />
+        </label>
+        <label className="field">
+          <span>Bike, in a few words</span>
+          <Input value={bike} onChange={(event) => setBike(event.target.value)} maxLength={80} />
+        </label>
+        {says && <p className="field wrong bad">{says}</p>}
+        <button type="submit" hidden />
+      </form>
+    </Modal>
+  );
+}

@@ -1,0 +1,356 @@
+"use client";
+
+import { Input, Select, Switch } from "antd";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { z } from "zod";
+import { CURRENCIES, type Supplier } from "@/core/parts/part";
+import { KIND_NAMES, PART_KINDS, SPECS, type PartKind } from "@/core/parts/specs";
+import "./parts.css";
+
+type Issue = { path: string; message: string };
+type Raw = Record<string, unknown>;
+export type StorePart = (raw: unknown) => Promise<{ ok: true; id: string } | { ok: false; issues: Issue[] }>;
+type Page = { raw: Raw; issues: Issue[]; suppliers: Supplier[]; names: Record<string, string> };
+
+type FieldSchema = {
+  type?: string | string[];
+  description?: string;
+  enum?: string[];
+  anyOf?: FieldSchema[];
+  properties?: Record<string, FieldSchema>;
+};
+
+/** A part's page: its head, its spec field by field from the one schema, and who sells it. What is wrong stands at its field. */
+export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: boolean; storePart: StorePart }) {
+  const [part, setPart] = useState<Raw>(page.raw);
+  const [issues, setIssues] = useState(page.issues);
+  const [says, setSays] = useState("");
+  const [busy, setBusy] = useState(false);
+  const router = useRouter();
+  const kind = (PART_KINDS as readonly string[]).includes(String(part.kind)) ? (part.kind as PartKind) : "tyre";
+  const fields = (z.toJSONSchema(SPECS[kind], { io: "input" }) as FieldSchema).properties ?? {};
+  const spec = (typeof part.spec === "object" && part.spec !== null ? part.spec : {}) as Raw;
+  const set = (key: string, value: unknown) => setPart({ ...part, [key]: value });
+  const setSpec = (key: string, value: unknown) => setPart({ ...part, spec: { ...spec, [key]: value } });
+  const wrong = (path: string) =>
+    issues
+      .filter((issue) => issue.path === path || issue.path.startsWith(`${path}.`))
+      .map((issue) => issue.message)
+      .join("; ");
+  const save = async () => {
+    setBusy(true);
+    setSays("");
+    const answer = await storePart(part).catch(() => ({
+      ok: false as const,
+      issues: [{ path: "", message: "The bench does not answer. What you typed is still here: try again." }],
+    }));
+    setBusy(false);
+    if (!answer.ok) {
+      setIssues(answer.issues);
+      return setSays(
+        `Not stored: ${answer.issues.length} ${answer.issues.length === 1 ? "field is" : "fields are"} wrong.${answer.issues
+          .filter((i) => i.path === "")
+          .map((i) => ` ${i.message}`)
+          .join("")}`,
+      );
+    }
+    setIssues([]);
+    setSays("Stored.");
+    if (isNew) router.push(`/parts/${answer.id}`);
+    else router.refresh();
+  };
+  const unknown = Object.keys(spec).filter((key) => !(key in fields));
+  return (
+    <div className="page part-page">
+      <p>
+        <Link href={`/parts?kind=${kind}`}>All parts of this kind</Link>
+      </p>
+      <div className="page-head">
+        <h1>{String(part.name) || "New part"}</h1>
+        <span className="soft">{KIND_NAMES[kind]}</span>
+        <span className="fill" />
+        {says && (
+          <span className={says === "Stored." ? "good" : "bad"} role="status">
+            {says}
+          </span>
+        )}
+        <button className="button main-action" disabled={busy} onClick={() => void save()}>
+          Store
+        </button>
+      </div>
+      {page.issues.length > 0 && (
+        <p className="note stop">
+          This part does not read, so it cannot be chosen:{" "}
+          {page.issues.map((i) => `${i.path.replace(/^spec\./, "")} ${i.message}`).join("; ")}.
+        </p>
+      )}
+      <div className="part-columns">
+        <section className="card">
+          <h2>What it is</h2>
+          <Field label="Part number" wrong={wrong("id")}>
+            <Input
+              value={String(part.id)}
+              disabled={!isNew}
+              onChange={(event) => set("id", event.target.value)}
+              maxLength={60}
+              aria-label="Part number"
+            />
+          </Field>
+          {isNew && (
+            <Field label="Kind" wrong={wrong("kind")}>
+              <Select
+                value={kind}
+                onChange={(value) => setPart({ ...part, kind: value, spec: {} })}
+                options={PART_KINDS.map((value) => ({ value, label: KIND_NAMES[value] }))}
+                aria-label="Kind"
+              />
+            </Field>
+          )}
+          <Field label="Name" wrong={wrong("name")}>
+            <Input
+              value={String(part.name)}
+              onChange={(event) => set("name", event.target.value)}
+              maxLength={90}
+              aria-label="Name"
+            />
+          </Field>
+          <Field label="Maker" wrong={wrong("maker")}>
+            <Input
+              value={String(part.maker)}
+              onChange={(event) => set("maker", event.target.value)}
+              maxLength={60}
+              aria-label="Maker"
+            />
+          </Field>
+          <Field label="Mass, kg" wrong={wrong("massKg")}>
+            <NumberBox value={part.massKg} onChange={(value) => set("massKg", value)} label="Mass, kg" />
+          </Field>
+          <Field label="On our shelf" wrong={wrong("inStock")}>
+            <NumberBox value={part.inStock} onChange={(value) => set("inStock", value ?? 0)} label="On our shelf" />
+          </Field>
+        </section>
+        <section className="card">
+          <h2>Its figures</h2>
+          {Object.entries(fields).map(([key, schema]) => (
+            <Field key={key} label={schema.description ?? key} wrong={wrong(`spec.${key}`)}>
+              <SpecBox
+                schema={schema}
+                value={spec[key]}
+                onChange={(value) => setSpec(key, value)}
+                label={schema.description ?? key}
+              />
+            </Field>
+          ))}
+          {unknown.length > 0 && (
+            <p className="bad small">
+              Fields that this kind does not have: {unknown.join(", ")}.{" "}
+              <button
+                className="link"
+                onClick={() =>
+                  setPart({ ...part, spec: Object.fromEntries(Object.entries(spec).filter(([key]) => key in fields)) })
+                }
+              >
+                Take them out
+              </button>
+            </p>
+          )}
+          {Object.keys(page.names).length > 0 && (
+            <ul className="kit-contents">
+              {Object.entries(page.names).map(([id, name]) => (
+                <li key={id}>
+                  <Link href={`/parts/${id}`}>{name}</Link>
+                </li>
+              ))}
+            </ul>
+          )}
+        </section>
+        <Offers
+          offers={Array.isArray(part.offers) ? (part.offers as Raw[]) : []}
+          suppliers={page.suppliers}
+          onChange={(offers) => set("offers", offers)}
+          wrong={wrong}
+        />
+      </div>
+    </div>
+  );
+}
+
+function Field({ label, wrong, children }: { label: string; wrong: string; children: React.ReactNode }) {
+  return (
+    <div className="field">
+      <span>{label}</span>
+      {children}
+      {wrong && <span className="wrong">{wrong}</span>}
+    </div>
+  );
+}
+
+/** A number as typed: what is not one stays as text, so that the schema can say so and nothing typed is lost. */
+function NumberBox({
+  value,
+  onChange,
+  label,
+}: {
+  value: unknown;
+  onChange: (value: number | string | null) => void;
+  label: string;
+}) {
+  const [text, setText] = useState(value === null || value === undefined ? "" : String(value));
+  return (
+    <Input
+      className="num"
+      value={text}
+      aria-label={label}
+      maxLength={20}
+      onChange={(event) => {
+        setText(event.target.value);
+        const typed = event.target.value.trim().replace(",", ".");
+        onChange(typed === "" ? null : Number.isFinite(Number(typed)) ? Number(typed) : typed);
+      }}
+    />
+  );
+}
+
+function SpecBox({
+  schema,
+  value,
+  onChange,
+  label,
+}: {
+  schema: FieldSchema;
+  value: unknown;
+  onChange: (value: unknown) => void;
+  label: string;
+}) {
+  const inner = schema.anyOf?.find((option) => option.type !== "null") ?? schema;
+  const optional = schema.anyOf?.some((option) => option.type === "null") ?? false;
+  if (inner.enum)
+    return (
+      <Select
+        value={(value as string | null | undefined) ?? undefined}
+        allowClear={optional}
+        onChange={(next) => onChange(next ?? null)}
+        options={inner.enum.map((option) => ({ value: option, label: option }))}
+        aria-label={label}
+      />
+    );
+  if (inner.type === "boolean")
+    return <Switch checked={value === true} onChange={onChange} checkedChildren="yes" unCheckedChildren="no" />;
+  if (inner.type === "number" || inner.type === "integer") return <NumberBox value={value} onChange={onChange} label={label} />;
+  if (inner.type === "string")
+    return (
+      <Input
+        value={typeof value === "string" ? value : ""}
+        onChange={(event) => onChange(event.target.value)}
+        maxLength={80}
+        aria-label={label}
+      />
+    );
+  return <JsonBox value={value} onChange={onChange} label={label} />;
+}
+
+/** Lists and groups of figures are typed as JSON; what does not parse stays as text and is refused by the schema. */
+function JsonBox({ value, onChange, label }: { value: unknown; onChange: (value: unknown) => void; label: string }) {
+  const [text, setText] = useState(value === undefined ? "" : JSON.stringify(value));
+  return (
+    <Input.TextArea
+      className="num"
+      value={text}
+      autoSize={{ minRows: 1, maxRows: 8 }}
+      aria-label={label}
+      onChange={(event) => {
+        setText(event.target.value);
+        try {
+          onChange(JSON.parse(event.target.value));
+        } catch {
+          onChange(event.target.value);
+        }
+      }}
+    />
+  );
+}
+
+function Offers({
+  offers,
+  suppliers,
+  onChange,
+  wrong,
+}: {
+  offers: Raw[];
+  suppliers: Supplier[];
+  onChange: (offers: Raw[]) => void;
+  wrong: (path: string) => string;
+}) {
+  const change = (index: number, key: string, value: unknown) =>
+    onChange(offers.map((offer, i) => (i === index ? { ...offer, [key]: value } : offer)));
+  return (
+    <section className="card">
+      <h2>Who sells it</h2>
+      {offers.length === 0 && <p className="soft">Nobody yet: without an offer a line stays without a price.</p>}
+      {offers.map((offer, index) => (
+        <div key={index} className="offer">
+          <Field label="Supplier" wrong={wrong(`offers.${index}.supplierId`)}>
+            <Select
+              value={String(offer.supplierId)}
+              onChange={(value) => change(index, "supplierId", value)}
+              options={suppliers.map((s) => ({ value: s.id, label: s.name }))}
+              aria-label="Supplier"
+            />
+          </Field>
+          <Field label="Price of a pack, cents" wrong={wrong(`offers.${index}.priceMinor`)}>
+            <NumberBox
+              value={offer.priceMinor}
+              onChange={(value) => change(index, "priceMinor", value)}
+              label="Price of a pack, cents"
+            />
+          </Field>
+          <Field label="Currency" wrong={wrong(`offers.${index}.currency`)}>
+            <Select
+              value={String(offer.currency)}
+              onChange={(value) => change(index, "currency", value)}
+              options={CURRENCIES.map((value) => ({ value, label: value }))}
+              aria-label="Currency"
+            />
+          </Field>
+          <Field label="Pieces in a pack" wrong={wrong(`offers.${index}.packSize`)}>
+            <NumberBox value={offer.packSize} onChange={(value) => change(index, "packSize", value)} label="Pieces in a pack" />
+          </Field>
+          <Field label="Lead time, days" wrong={wrong(`offers.${index}.leadDays`)}>
+            <NumberBox value={offer.leadDays} onChange={(value) => change(index, "leadDays", value)} label="Lead time, days" />
+          </Field>
+          <Field label="Carriage" wrong={wrong(`offers.${index}.carriage`)}>
+            <Select
+              value={String(offer.carriage)}
+              onChange={(value) => change(index, "carriage", value)}
+              options={["ordinary", "dangerous goods"].map((value) => ({ value, label: value }))}
+              aria-label="Carriage"
+            />
+          </Field>
+          <button className="button quiet" onClick={() => onChange(offers.filter((_, i) => i !== index))}>
+            Take out
+          </button>
+        </div>
+      ))}
+      <button
+        className="button"
+        onClick={() =>
+          onChange([
+            ...offers,
+            {
+              supplierId: suppliers[0]?.id ?? "",
+              priceMinor: 0,
+              currency: suppliers[0]?.currency ?? "EUR",
+              packSize: 1,
+              leadDays: 3,
+              carriage: "ordinary",
+            },
+          ])
+        }
+      >
+        Add an offer
+      </button>
+    </section>
+  );
+}

@@ -1,0 +1,55 @@
+"use client";
+
+import { createContext, useContext, useSyncExternalStore, type ReactNode } from "react";
+import type { UnitSystem } from "@/core/units/dimension";
+import type { CreateJob } from "./Shell";
+
+/** What this machine remembers: who stands at it, and millimetres or inches. */
+type Settings = { by: string; setBy: (name: string) => void; system: UnitSystem; toggleSystem: () => void; createJob: CreateJob };
+
+const SettingsContext = createContext<Settings | null>(null);
+
+const listeners = new Set<() => void>();
+const subscribe = (listener: () => void) => {
+  listeners.add(listener);
+  window.addEventListener("storage", listener);
+  return () => {
+    listeners.delete(listener);
+    window.removeEventListener("storage", listener);
+  };
+};
+
+/** A remembered text; the server, which remembers nothing, sees the default. */
+function useRemembered(key: string, otherwise: string): [string, (value: string) => void] {
+  const value = useSyncExternalStore(
+    subscribe,
+    () => window.localStorage.getItem(key) ?? otherwise,
+    () => otherwise,
+  );
+  return [
+    value,
+    (next) => {
+      window.localStorage.setItem(key, next);
+      listeners.forEach((listener) => listener());
+    },
+  ];
+}
+
+export function SettingsProvider({ children, createJob }: { children: ReactNode; createJob: CreateJob }) {
+  const [by, setBy] = useRemembered("gull-by", "");
+  const [units, setUnits] = useRemembered("gull-units", "metric");
+  const system: UnitSystem = units === "imperial" ? "imperial" : "metric";
+  return (
+    <SettingsContext
+      value={{ by, setBy, system, toggleSystem: () => setUnits(system === "metric" ? "imperial" : "metric"), createJob }}
+    >
+      {children}
+    </SettingsContext>
+  );
+}
+
+export function useSettings(): Settings {
+  const settings = useContext(SettingsContext);
+  if (!settings) throw new Error("useSettings is called outside the shell");
+  return settings;
+}

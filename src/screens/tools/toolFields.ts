@@ -1,0 +1,61 @@
+export type FieldSchema = {
+  type?: string;
+  description?: string;
+  default?: unknown;
+  enum?: string[];
+  items?: FieldSchema;
+  properties?: Record<string, FieldSchema>;
+};
+export type ObjectSchema = { properties?: Record<string, FieldSchema>; required?: string[] };
+
+/** What each tool starts with: an ordinary case of the trade. */
+export const EXAMPLES: Record<string, Record<string, string>> = {
+  "spoke-length": { erdMm: "605", flangePcdMm: "125", flangeOffsetMm: "28", spokeHoleMm: "2.6", spokes: "36", crosses: "1" },
+  "wheel-size": { beadSeatMm: "622", tyreWidthMm: "37" },
+  "gear-table": { chainringTeeth: "42", cogTeeth: "14, 16, 18, 20, 22, 24, 28", circumferenceMm: "2187", cadenceRpm: "80" },
+  "cadence-at-speed": { chainringTeeth: "44", cogTeeth: "11", circumferenceMm: "2143", speedKmh: "48.3" },
+  "chain-length": { ringTeeth: "42", cogTeeth: "28", centreMm: "1150", derailleur: "true", linksPerChain: "116" },
+  chainline: {
+    shellWidthMm: "68",
+    ringOffsetMm: "18",
+    driveSpacerMm: "2.5",
+    overLocknutMm: "135",
+    locknutToSmallestMm: "6",
+    cogPitchMm: "5",
+    cogs: "7",
+    chainstayMm: "440",
+  },
+  "battery-pack": { chemistry: "nmc", series: "13", parallel: "5", cellAh: "3.5", cellMaxA: "8", cellMilliohm: "28" },
+  "charge-time": { capacityAh: "15.4", chargerA: "2", efficiency: "0.8", fromPercent: "0", toPercent: "100" },
+  "wire-drop": { awg: "14", lengthM: "0.8", currentA: "20", voltageV: "36", temperatureC: "20" },
+};
+
+/** Typed texts as the calculator's input; what is empty is left out, what is no number stays text and is refused by the schema. */
+export function inputOf(schema: ObjectSchema, texts: Record<string, string>): Record<string, unknown> {
+  const number = (text: string): unknown => {
+    const plain = text.trim().replace(",", ".");
+    return plain !== "" && Number.isFinite(Number(plain)) ? Number(plain) : text;
+  };
+  return Object.fromEntries(
+    Object.entries(schema.properties ?? {}).flatMap(([key, field]) => {
+      const text = texts[key] ?? "";
+      if (field.type === "boolean") return [[key, text === "true"]];
+      if (text.trim() === "") return [];
+      if (field.type === "array")
+        return [
+          [
+            key,
+            text
+              .split(/[\s,;]+/)
+              .filter(Boolean)
+              .map(number),
+          ],
+        ];
+      return [[key, field.type === "string" ? text : number(text)]];
+    }),
+  );
+}
+
+/** The unit at the end of a description: `Wheel circumference, mm` gives `mm`. */
+export const unitOf = (description: string | undefined) =>
+  /, (mm²?|m|km\/h|rpm|Ah|A|V|Wh|W|h|%|°C|mΩ|Ω\/m|Ω|degrees)(?=$|;)/.exec(description ?? "")?.[1]?.replace("degrees", "°") ?? "";

@@ -1,0 +1,28 @@
+import { formatMoney } from "@/core/cost/money";
+import { formatNumber, formatQuantity } from "@/core/units/formatQuantity";
+import type { UnitSystem } from "@/core/units/dimension";
+import type { Currency } from "@/core/parts/part";
+
+export const money = (minor: number, currency: Currency | string) => formatMoney(minor, currency as Currency);
+export const signedMoney = (minor: number, currency: Currency | string) =>
+  `${minor > 0 ? "+" : ""}${formatMoney(minor, currency as Currency)}`;
+
+/** Dates as the trade says them: `Fri 18 Dec`. Built from the ISO text, so that server and browser agree whatever their zone. */
+export function shortDate(iso: string): string {
+  const date = new Date(`${iso.slice(0, 10)}T12:00:00Z`);
+  return `${["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"][date.getUTCDay()]} ${date.getUTCDate()} ${["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"][date.getUTCMonth()]}`;
+}
+
+/** Minutes as `5 h 40`. */
+export const hours = (minutes: number) =>
+  minutes < 60
+    ? `${Math.round(minutes)} min`
+    : `${Math.floor(Math.round(minutes) / 60)} h ${String(Math.round(minutes) % 60).padStart(2, "0")}`;
+
+/** A figure with its unit: millimetres and kilograms follow the unit toggle, the rest stand as they are. */
+export function figure(value: number | string, unit: string | undefined, system: UnitSystem, digits = 2): string {
+  if (typeof value === "string") return unit ? `${value} ${unit}` : value;
+  if (unit === "mm") return formatQuantity(value, "length", system, system === "metric" ? digits : 3);
+  if (unit === "kg") return formatQuantity(value, "mass", system);
+  return unit ? `${formatNumber(value, digits)}${unit === "°" ? "" : " "}${unit}` : formatNumber(value, digits);
+}

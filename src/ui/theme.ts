@@ -1,0 +1,21 @@
+import type { ThemeConfig } from "antd";
+
+/** Workshop paper and harbour: the same colours as in base.css, for the component library. */
+export const theme: ThemeConfig = {
+  zeroRuntime: true,
+  token: {
+    colorPrimary: "#14525F",
+    colorText: "#1D2A30",
+    colorError: "#C23B22",
+    colorWarning: "#8A6400",
+    colorSuccess: "#3F7A4E",
+    colorBgContainer: "#FFFFFF",
+    colorBorder: "#B9C0BD",
+    borderRadius: 6,
+    controlHeight: 40,
+    fontSize: 15,
+    fontFamily: "var(--font-text), sans-serif",
+    motion: false,
+  },
+  components: { Segmented: { trackBg: "#E4E1D7", itemSelectedBg: "#FFFFFF" } },
+};
