@@ -31,9 +31,8 @@ export function defineCalculator<I extends z.ZodType, O extends z.ZodType>(defin
 export function runCalculator(calculator: Calculator, raw: unknown): Result<unknown, CalcError> {
   const refuse = (issues: CalcIssue[]) => bad({ calculator: calculator.name, issues });
   if (raw === undefined) return refuse([{ path: "", message: "expected an object with the calculator's fields, got nothing" }]);
-  const hidden = hiddenKeys(raw, []);
   const parsed = calculator.input.safeParse(raw);
-  if (!parsed.success || hidden.length > 0) return refuse([...(parsed.error ? issuesOf(parsed.error) : []), ...hidden]);
+  if (!parsed.success) return refuse(issuesOf(parsed.error));
   const output = calculator.run(parsed.data);
   if (!isFinite(output)) return refuse([{ path: "", message: "these figures are too large: the result overflows" }]);
   return good(output);
@@ -46,16 +45,6 @@ function issuesOf(error: z.ZodError): CalcIssue[] {
       ? issue.keys.map((key) => ({ path: [...issue.path, key].join("."), message: "unknown field" }))
       : [{ path: issue.path.join("."), message: issue.message }],
   );
-}
-
-/** `__proto__` comes out of a JSON parser as an ordinary key, which a schema may pass over. */
-function hiddenKeys(value: unknown, path: string[]): CalcIssue[] {
-  if (typeof value !== "object" || value === null || path.length > 8) return [];
-  const own = Object.hasOwn(value, "__proto__") ? [{ path: [...path, "__proto__"].join("."), message: "unknown field" }] : [];
-  return [
-    ...own,
-    ...Object.entries(value).flatMap(([key, inner]) => (key === "__proto__" ? [] : hiddenKeys(inner, [...path, key]))),
-  ];
 }
 
 function isFinite(value: unknown): boolean {

@@ -123,7 +123,12 @@ function chosen(job: Job, fit: Fit, catalogue: Catalogue): Draft[] {
         },
       ]
     : [];
-  return [...kitLine, ...fit.build.supplied.map((supplied) => draftOf(job, supplied, fit))];
+  // What is in the box stands right under the box.
+  const [inKit, rest] = [
+    fit.build.supplied.filter((s) => s.origin.type === "kit"),
+    fit.build.supplied.filter((s) => s.origin.type !== "kit"),
+  ];
+  return [...kitLine, ...[...inKit, ...rest].map((supplied) => draftOf(job, supplied, fit))];
 }
 
 function draftOf(job: Job, { part, quantity, origin }: Supplied, fit: Fit): Draft {
@@ -141,7 +146,7 @@ function draftOf(job: Job, { part, quantity, origin }: Supplied, fit: Fit): Draf
       ? "in the kit"
       : origin.type === "choice"
         ? `chosen as ${origin.slot} in Drive`
-        : `${remedy?.title ?? ""}: ${remedy?.remedy.title ?? ""}`;
+        : [remedy?.title, remedy?.remedy.title].filter((title, i, all) => title && all.indexOf(title) === i).join(": ");
   return {
     key,
     part,

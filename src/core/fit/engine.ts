@@ -83,7 +83,7 @@ function findingOf(rule: Rule, subject: unknown, survey: Survey, build: Build): 
     ...outcome,
     key,
     rule: rule.id,
-    title: rule.title,
+    title: typeof rule.title === "string" ? rule.title : rule.title(subject),
     why: rule.why,
     place: rule.place(subject),
     basis: outcome.basis ?? rule.basis,

@@ -16,7 +16,8 @@ export type Survey = {
 /** A rule is data and one function on one subject (a motor, a controller, a missing part). It never asks whether a field is there. */
 export type Rule<S = unknown> = {
   readonly id: string;
-  readonly title: string;
+  /** Its name on screens; a function where each subject has a name of its own. */
+  readonly title: string | ((subject: S) => string);
   readonly why: string;
   readonly basis: readonly Basis[];
   /** What it looks at in this build; none when it does not apply. */

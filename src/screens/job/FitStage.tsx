@@ -27,16 +27,14 @@ export function FitStage() {
   const [drawing, setDrawing] = useState<"side" | "line" | null>(null);
   const counts = countVerdicts(findings);
   const open = findings.filter(isOpen);
-  const pins: Pin[] = (open.length > 0 ? open : findings.slice(0, 6))
-    .slice(0, 12)
-    .map((finding, index) => ({
-      key: finding.key,
-      place: finding.place,
-      verdict: finding.verdict,
-      number: index + 1,
-      here: finding.key === shown?.key,
-      title: finding.title,
-    }));
+  const pins: Pin[] = (open.length > 0 ? open : findings.slice(0, 6)).slice(0, 12).map((finding, index) => ({
+    key: finding.key,
+    place: finding.place,
+    verdict: finding.verdict,
+    number: index + 1,
+    here: finding.key === shown?.key,
+    title: finding.title,
+  }));
   const which = drawing ?? (shown && ["chain", "ring", "stay", "shell", "cluster"].includes(shown.place) ? "line" : "side");
   return (
     <>

@@ -1,7 +1,6 @@
 "use client";
 
 import { Modal } from "antd";
-import dynamic from "next/dynamic";
 import { useCallback, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { isOpen } from "@/core/fit/finding";
@@ -11,6 +10,7 @@ import { Key } from "@/ui/Key";
 import { useSettings } from "../settings";
 import { AskStage } from "./AskStage";
 import { BuildStage } from "./BuildStage";
+import { DriveStage } from "./DriveStage";
 import { FitStage } from "./FitStage";
 import { HistoryPanel } from "./HistoryPanel";
 import { JobProvider, useJob, type ActOnJob } from "./JobContext";
@@ -22,8 +22,6 @@ import { Tally } from "./Tally";
 import { shortDate } from "@/ui/format";
 import "./job.css";
 import "./stages.css";
-
-const DriveStage = dynamic(() => import("./DriveStage").then((m) => m.DriveStage));
 
 const slug = (stage: string) => stage.toLowerCase().replace(" ", "-");
 

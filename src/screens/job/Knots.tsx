@@ -1,3 +1,5 @@
+import "./knots.css";
+
 type Stage = { name: string; knot: string; undone: number };
 
 /** The ten stages as knots on a line: open, half or tied, each with the count of what is still undone there. */

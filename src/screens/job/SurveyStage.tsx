@@ -87,7 +87,9 @@ function WalkRow({ itemKey, here, settles, onPick }: { itemKey: DonorKey; here: 
           {settles}
         </span>
       )}
-      <span className={reading ? "num" : "soft"}>{reading ? shown(item, reading.value, system) : "–"}</span>
+      <span className={reading ? (item.kind === "choice" ? "" : "num") : "soft"}>
+        {reading ? shown(item, reading.value, system) : "–"}
+      </span>
     </button>
   );
 }
@@ -236,7 +238,7 @@ function MeasureCard({
       )}
       <div className="measure-foot">
         {reading && (
-          <span className="soft small">
+          <span className="soft small measure-was">
             {shown(item, reading.value, system)}, {reading.how}
             {reading.plusMinus > 0 && ` ± ${figure(reading.plusMinus, item.kind === "mass" ? "kg" : "mm", system)}`},{" "}
             {reading.taken.by || "no name"}, {reading.taken.at.slice(0, 16).replace("T", " ")}

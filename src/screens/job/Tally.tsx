@@ -47,7 +47,7 @@ export function Tally() {
         <Row says="Dressing" minor={sheet.dressingMinor} />
         <Row says={`Labour ${hours(sheet.labourMinutes)}`} minor={sheet.labourMinor} />
         <Row says="Carriage" minor={sheet.carriageMinor} />
-        <Row says="Consumables, contingency" minor={sheet.consumablesMinor + sheet.contingencyMinor} />
+        <Row says="Sundries, reserve" minor={sheet.consumablesMinor + sheet.contingencyMinor} />
         <Row says="Tax" minor={sheet.taxMinor} />
         <Budget />
       </section>

@@ -229,7 +229,7 @@ function SpecBox({
   if (inner.enum)
     return (
       <Select
-        value={(value as string | null | undefined) ?? undefined}
+        value={(value as string | null | undefined) ?? null}
         allowClear={optional}
         onChange={(next) => onChange(next ?? null)}
         options={inner.enum.map((option) => ({ value: option, label: option }))}

@@ -120,7 +120,7 @@ function ToolField({
       </span>
       {field.enum ? (
         <Select
-          value={value || undefined}
+          value={value || null}
           onChange={onChange}
           options={field.enum.map((option) => ({ value: option, label: option }))}
           aria-label={label}

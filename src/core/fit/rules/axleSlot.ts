@@ -15,10 +15,20 @@ export const axleSlot = defineRule<HubMotor>({
   subjects: hubMotors,
   key: endKey,
   place: axlePlace,
-  needs: (motor) => [endKeys(motor).dropout],
+  needs: (motor) => [endKeys(motor).dropout, endKeys(motor).material],
   check(motor, survey, build): Outcome {
     const keys = endKeys(motor);
     const seat = survey.choice(keys.dropout);
+    const material = survey.choice(keys.material);
+    if (material === "carbon" || material === "magnesium")
+      return {
+        verdict: "stop",
+        safety: true,
+        says: `The ends are ${material}: no motor axle is clamped in that.`,
+        figures: [{ label: "dropout", value: material }],
+        lifts: `a steel ${motor.spec.end === "front" ? "fork" : "rear end"}, or a motor elsewhere`,
+        caution: "carbon",
+      };
     const flats = motor.spec.axleFlatsMm;
     if (seat === "thru" || motor.spec.matchedThruAxle) {
       const both = seat === "thru" && motor.spec.matchedThruAxle;

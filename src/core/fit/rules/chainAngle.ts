@@ -125,7 +125,7 @@ function otherRings(motor: MidMotor, survey: Survey, build: Build, nowDeg: numbe
     .slice(0, 3)
     .map(({ ring, deg }) => ({
       id: `ring-${ring.id}`,
-      title: `${ring.name}, ${formatNumber(Math.abs(ring.spec.offsetMm), 1)} mm ${ring.spec.offsetMm < 0 ? "inboard" : "outboard"}`,
+      title: ring.name,
       says: `then ${formatNumber(deg, 1)}° at worst, ${ring.spec.teeth} teeth`,
       parts: [{ kind: "chainring", partId: ring.id, quantity: 1, says: ring.name }],
       tasks: [],

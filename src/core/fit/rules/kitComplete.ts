@@ -17,7 +17,7 @@ type Want = {
 
 export const kitComplete = defineRule<Want>({
   id: "kit/lacks",
-  title: "What the kit lacks",
+  title: (want) => `${want.role[0]!.toUpperCase()}${want.role.slice(1)}`,
   why: "The kit has everything except the one thing that stops the job for a week.",
   basis: [PRACTICE],
   subjects: (build) =>

@@ -103,10 +103,22 @@ function armsWanted(motor: HubMotor, survey: Survey, build: Build): Wanted {
     { label: "seat", value: armRow(seat) },
     { label: "thickness", value: thickness.value, unit: "mm", plusMinus: thickness.plusMinus },
   ];
-  const says = `Class ${inForce.torqueClass} motor, ${armRow(seat)}: ${thin === "stop" ? "refused" : thin === "plates" ? "two clamping plates" : `${thin} by the table`}.`;
+  const count = thin === "stop" ? "refused by the arm table" : thin === "plates" ? "two clamping plates" : `${thin} by the table`;
+  const says = `${seatWords(seat)}, class ${inForce.torqueClass} motor: ${count}.`;
   // The stricter row governs, unless it alone would refuse the bike: then the thickness is worth another look.
   if (thin === "stop") return { count: thick === "stop" ? "stop" : "unsure", says, figures };
   return byChecks(motor, survey, thin, playOf(slot.value, motor), { says, figures });
+}
+
+/** The seat in a few words: what it is made of and how thick, or that it is closed. */
+function seatWords(seat: Seat): string {
+  if (seat.dropout === "thru" && !seat.matchedThruAxle) return `Closed ${seat.end} ends`;
+  const fork =
+    seat.forkMaterial === "carbon" || seat.forkMaterial === "magnesium"
+      ? `${seat.forkMaterial[0]!.toUpperCase()}${seat.forkMaterial.slice(1)} fork, `
+      : "";
+  const tips = `${seat.material} ${seat.end === "front" ? "tips" : "ends"} of ${formatNumber(seat.thicknessMm, 1)} mm or more`;
+  return fork + (fork ? tips : `${tips[0]!.toUpperCase()}${tips.slice(1)}`);
 }
 
 const playOf = (slotMm: number, motor: HubMotor) => slotMm - motor.spec.axleFlatsMm;

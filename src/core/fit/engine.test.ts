@@ -1,0 +1,225 @@
+import fc from "fast-check";
+import { battery, controller, donorOf, fitCase, hub, mid, partOf, shellRings, type Case } from "./bench.fixture";
+import { joinEffects } from "./effect";
+import { countVerdicts } from "./engine";
+import { isOpen, type Outcome } from "./finding";
+import { defineRule } from "./rule";
+import { RULES } from "./rules";
+
+const TANDEM: Case = {
+  donor: {
+    frameKind: "tandem",
+    frameMaterial: "steel",
+    frontBrake: "disc",
+    rearBrake: "disc",
+    leverKind: "separate mechanical",
+    shifterSpeeds: 9,
+    shifterFamily: "A",
+    shellStandard: "iso",
+    shellWidthMm: 68.3,
+    shellBoreMm: 33.72,
+    stayNearRadiusMm: 62,
+    stayNearOutMm: 35.5,
+    stayFarRadiusMm: 108,
+    stayFarOutMm: 39,
+    frameFlexes: "no",
+    chainstayMm: [1150, "tape"],
+    rearOverLocknutMm: 145,
+    gears: "derailleur",
+    clusterInterface: "spline-8-10",
+    cogCount: 9,
+    largestCogTeeth: 28,
+    locknutToSmallestMm: 4.8,
+  },
+  parts: [
+    mid({
+      peakTorqueNm: 100,
+      pedalSensor: "cadence",
+      controllerBuiltIn: { batteryA: 22, leastBatteryA: 5, maxV: 56, cutV: 39, cutSettable: true, speedSettable: true },
+    }),
+    battery({ series: 13 }),
+  ],
+  shelf: [
+    ...shellRings,
+    partOf("chain", { speeds: 9, links: 116 }),
+    partOf("consumable", { use: "joining link" }),
+    partOf("chainring", { teeth: 42, mount: "test", offsetMm: -8, narrowWide: true }),
+    partOf("brake-lever", { pull: "short", switched: true, levers: 2 }),
+    partOf("charger", { outputV: 54.6, outputA: 3, plug: "x" }),
+    partOf("fuse", { ratedA: 30, maxV: 80 }),
+    partOf("fuse", { ratedA: 25, maxV: 80 }),
+    partOf("display", { plug: "x", clampMm: 22, showsSpeed: true }),
+  ],
+};
+
+/** Accepts each open finding's first remedy until none is open or none has one. */
+function settleAll(p: Case) {
+  const accept: { finding: string; remedy: string }[] = [];
+  for (let round = 0; round < 30; round += 1) {
+    const open = fitCase({ ...p, accept }).findings.find(
+      (f) => isOpen(f) && f.remedies.some((r) => !accept.some((a) => a.finding === f.key && a.remedy === r.id)),
+    );
+    if (!open) break;
+    accept.push({
+      finding: open.key,
+      remedy: open.remedies.find((r) => !accept.some((a) => a.finding === open.key && a.remedy === r.id))!.id,
+    });
+  }
+  return accept;
+}
+
+describe("the engine", () => {
+  test("a tandem's findings can all be settled by their remedies, and the thread names each part's finding", () => {
+    const accept = settleAll(TANDEM);
+    const done = fitCase({ ...TANDEM, accept });
+    expect(countVerdicts(done.findings)).toMatchObject({ stop: 0, adapt: 0, measure: 0 });
+    const brought = done.build.supplied.filter((s) => s.origin.type === "remedy");
+    expect(brought.length).toBeGreaterThanOrEqual(5);
+    for (const { origin } of brought)
+      expect(accept).toContainEqual({
+        finding: (origin as { finding: string }).finding,
+        remedy: (origin as { remedy: string }).remedy,
+      });
+  });
+
+  test("any order of accepting gives the same findings", () => {
+    const accept = settleAll(TANDEM);
+    const answer = (order: typeof accept) =>
+      JSON.stringify(
+        fitCase({ ...TANDEM, accept: order })
+          .findings.map((f) => [f.key, f.verdict, f.says, f.applied.map((r) => r.id).sort()])
+          .sort(),
+      );
+    const expected = answer(accept);
+    fc.assert(
+      fc.property(fc.shuffledSubarray(accept, { minLength: accept.length }), (order) => expect(answer(order)).toBe(expected)),
+      { numRuns: 40, seed: 4127 },
+    );
+  });
+
+  test("what was accepted and is not offered any more adds nothing, and is told", () => {
+    const { applied, idle } = fitCase({ ...TANDEM, accept: [{ finding: "axle/slot front", remedy: "file-slot" }] });
+    expect(applied).toEqual([]);
+    expect(idle).toEqual([{ finding: "axle/slot front", remedy: "file-slot" }]);
+  });
+
+  const seesaw = (verdict: Outcome["verdict"], more: Partial<Outcome> = {}) =>
+    defineRule<number>({
+      id: "test/seesaw",
+      title: "Seesaw",
+      why: "",
+      basis: [],
+      subjects: () => [1],
+      key: String,
+      place: () => "kit",
+      needs: () => [],
+      check: () => ({ verdict, says: "", figures: [], ...more }),
+    });
+
+  test("a remedy that never settles its finding does not hang, and one that feeds itself ends", () => {
+    const remedy = (id: string) => ({ id, title: id, says: "", parts: [], tasks: [], effect: { numbers: { driveSpacerMm: 1 } } });
+    const rule = seesaw("adapt", { remedies: [remedy("a"), remedy("b")] });
+    const { findings, applied } = fitCase(
+      {
+        parts: [],
+        accept: [
+          { finding: "test/seesaw 1", remedy: "b" },
+          { finding: "test/seesaw 1", remedy: "a" },
+        ],
+      },
+      [rule],
+    );
+    expect(applied.map((a) => a.remedy.id)).toEqual(["a", "b"]);
+    expect(findings[0]).toMatchObject({ verdict: "adapt", settled: false });
+  });
+
+  test.each([
+    [0.2, 0.1, "clear"],
+    [0.1, 0.1, "clear"],
+    [0.09, 0.1, "measure"],
+    [-0.09, 0.1, "measure"],
+    [0, 0, "clear"],
+  ] as const)("a margin of %d ± %d is %s", (value, plusMinus, verdict) =>
+    expect(fitCase({ parts: [] }, [seesaw("clear", { margin: { value, unit: "mm", plusMinus } })]).findings[0]!.verdict).toBe(
+      verdict,
+    ),
+  );
+
+  test("a rule of thumb may be overridden with a reason; a safety stop may not; an override with nothing to hold is told", () => {
+    const override = { finding: "test/seesaw 1", reason: "measured twice", by: "Ida", at: "2026-01-05T09:00:00Z" };
+    expect(fitCase({ parts: [], overrides: [override] }, [seesaw("stop")]).findings[0]).toMatchObject({
+      settled: true,
+      overridden: override,
+    });
+    const safe = fitCase({ parts: [], overrides: [override] }, [seesaw("stop", { safety: true })]);
+    expect(safe.findings[0]!.settled).toBe(false);
+    expect(safe.unusedOverrides).toEqual([override]);
+  });
+
+  test("joining effects is commutative and idempotent", () => {
+    const effect = fc.record({
+      numbers: fc.record({
+        driveSpacerMm: fc.integer({ min: 0, max: 5 }),
+        ringOffsetMm: fc.integer({ min: -9, max: 9 }),
+        controllerBatteryA: fc.integer({ min: 5, max: 30 }),
+      }),
+      flags: fc.array(fc.constantFrom("a", "b", "c")),
+    });
+    fc.assert(
+      fc.property(fc.array(effect, { maxLength: 5 }), (effects) => {
+        const plain = (all: typeof effects) => ({ numbers: joinEffects(all).numbers, flags: [...joinEffects(all).flags].sort() });
+        expect(plain([...effects].reverse())).toEqual(plain(effects));
+        expect(plain([...effects, ...effects])).toEqual(plain(effects));
+      }),
+    );
+  });
+});
+
+describe("every rule", () => {
+  test("has an id of its own that names its place, a why and a basis", () => {
+    expect(new Set(RULES.map((rule) => rule.id)).size).toBe(RULES.length);
+    for (const rule of RULES) {
+      expect(rule.id).toMatch(/^[a-z]+\/[a-z-]+$/);
+      expect(rule.why.length).toBeGreaterThan(20);
+      expect(rule.basis.length).toBeGreaterThan(0);
+    }
+  });
+
+  test("random bikes and kits never throw, adapts have a remedy, stops say what lifts them", () => {
+    const keys = Object.keys(donorOf(TANDEM.donor!)) as (keyof NonNullable<Case["donor"]>)[];
+    const motors = [
+      hub(),
+      hub({ end: "rear", cluster: "freewheel-iso", overLocknutMm: 135, clusterRoomMm: 36, locknutToSmallestMm: 6 }),
+      hub({ laced: null }),
+      mid(),
+      ...TANDEM.parts,
+    ];
+    fc.assert(
+      fc.property(
+        fc.subarray(keys),
+        fc.subarray(motors, { maxLength: 2 }),
+        fc.boolean(),
+        fc.double({ min: 0.5, max: 1.6, noNaN: true }),
+        (known, parts, powered, stretch) => {
+          const donor = Object.fromEntries(
+            known.map((key) => [
+              key,
+              typeof TANDEM.donor![key] === "number" ? (TANDEM.donor![key] as number) * stretch : TANDEM.donor![key],
+            ]),
+          );
+          const { findings } = fitCase({
+            donor,
+            parts: [...parts, ...(powered ? [battery(), controller()] : [])],
+            shelf: TANDEM.shelf!,
+          });
+          for (const finding of findings) {
+            if (finding.verdict === "adapt") expect(finding.remedies.length).toBeGreaterThan(0);
+            if (finding.verdict === "stop") expect(finding.lifts ?? "").not.toBe("");
+            if (finding.verdict === "measure") expect(finding.settle.length > 0 || finding.choose !== undefined).toBe(true);
+          }
+        },
+      ),
+      { numRuns: 400, seed: 11 },
+    );
+  });
+});
