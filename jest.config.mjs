@@ -8,7 +8,7 @@ const transform = {
   ],
 };
 
-export default {
+const config = {
   testEnvironment: "node",
   roots: ["<rootDir>/src"],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
@@ -16,3 +16,5 @@ export default {
   transform,
   transformIgnorePatterns: ["/node_modules/(?!(@ant-design|echarts|zrender|react-hotkeys-hook)/)"],
 };
+
+export default config;

@@ -1,3 +1,5 @@
 import unit from "./jest.config.mjs";
 
-export default { ...unit, roots: ["<rootDir>/tests/e2e"], testMatch: ["**/*.e2e.ts"], testTimeout: 120000, maxWorkers: 1 };
+const config = { ...unit, roots: ["<rootDir>/tests/e2e"], testMatch: ["**/*.e2e.ts"], testTimeout: 120000, maxWorkers: 1 };
+
+export default config;

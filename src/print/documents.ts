@@ -56,7 +56,8 @@ export function sheetPdf(view: JobView): Promise<Uint8Array> {
         ];
   const open = view.findings.filter(isOpen);
   const promised = view.promises.map(
-    (p) => `${p.title}: asked ${show(p.id, p.asked, m)}, predicted ${show(p.id, p.predicted, m)} (${p.note})`,
+    (p) =>
+      `${p.title}: asked ${p.asked === null ? "" : p.id === "ready" ? "by " : "≤ "}${show(p.id, p.asked, m)}, predicted ${show(p.id, p.predicted, m)} (${p.note})`,
   );
   return pdfOf(`Build sheet ${number(view)}`, [
     ...head("Build sheet", view),

@@ -4,7 +4,7 @@ import { isOpen, type Verdict } from "@/core/fit/finding";
 import { assess, fitOf } from "@/core/job/assess";
 import { SLOTS, type Job, type Slot } from "@/core/job/job";
 import { SLOT_KINDS } from "@/core/job/supplied";
-import type { Part } from "@/core/parts/part";
+import type { Part, SpecIssue } from "@/core/parts/part";
 import { findJob } from "@/data/jobs";
 import { benchOf } from "./jobView";
 import type { Bench } from "./useCase";
@@ -66,10 +66,16 @@ export async function candidates(
       summary: "",
       priceMinor: null,
       currency: null,
-      broken: part.issues.map((i) => `${i.path.replace(/^spec\./, "")} ${i.message}`).join("; "),
+      broken: brokenWords(part.issues),
     })),
   ];
   return { candidates: all.slice(0, LISTED), more: Math.max(0, all.length - LISTED) };
+}
+
+/** What is wrong with a part, its first fields by name. */
+export function brokenWords(issues: readonly SpecIssue[]): string {
+  const words = issues.slice(0, 3).map((issue) => `${issue.path.replace(/^spec\./, "")} ${issue.message}`);
+  return `${words.join("; ")}${issues.length > 3 ? `; and ${issues.length - 3} more` : ""}`;
 }
 
 /** A part's main figures in a few words. */
@@ -90,8 +96,20 @@ export function partSummary(part: Part): string {
     case "charger":
       return `${part.spec.outputV} V, ${part.spec.outputA} A`;
     default:
-      return "";
+      return Object.entries(part.spec)
+        .filter(([, value]) => typeof value !== "object" && value !== "x")
+        .slice(0, 3)
+        .map(([key, value]) => specWords(key, value as string | number | boolean))
+        .join(", ");
   }
+}
+
+/** A field and its value in words: `diameterMm: 160` gives `diameter 160 mm`. */
+function specWords(key: string, value: string | number | boolean): string {
+  const unit = /(Mm|Ah|A|V|W|Nm)$/.exec(key)?.[1];
+  const name = (unit ? key.slice(0, -unit.length) : key).replace(/([A-Z])/g, " $1").toLowerCase();
+  if (typeof value === "boolean") return value ? name : `not ${name}`;
+  return `${name} ${value}${unit ? ` ${unit === "Mm" ? "mm" : unit === "Nm" ? "N·m" : unit}` : ""}`;
 }
 
 /** Tries parts in a slot without storing anything. Unknown ids are left out. */

@@ -2,7 +2,7 @@ import type { Knex } from "knex";
 import { bad, good, type Result } from "@/core/result";
 import { readPart, type Part, type SpecIssue, type Supplier } from "@/core/parts/part";
 import { findRawPart, loadCatalogue, saveParts } from "@/data/catalogue";
-import { partSummary } from "./choices";
+import { brokenWords, partSummary } from "./choices";
 
 export type PartRow = {
   id: string;
@@ -44,7 +44,7 @@ export async function listParts(
       offers: 0,
       bestMinor: null,
       currency: null,
-      broken: part.issues.map((i) => `${i.path.replace(/^spec\./, "")} ${i.message}`).join("; "),
+      broken: brokenWords(part.issues),
     })),
     ...sound.slice(0, LISTED).map(rowOf),
   ].slice(0, LISTED);

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import type { z } from "zod";
 import { bad, good, type Result } from "../result";
 
 /** A calculation that stands on its own: one definition serves the command line, the HTTP route, the Tools pages and the docs. */

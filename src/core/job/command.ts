@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { DONOR_KEYS } from "../donor/items";
 import { HOWS } from "../donor/reading";
-import { handLineSchema, SLOTS, wishSchema } from "./job";
+import { handLineSchema, SLOTS, wishSchema, type Job } from "./job";
 
 const key = z.string().min(1).max(160);
 const reason = z
@@ -48,4 +48,4 @@ export type Refusal =
   | { readonly kind: "ask"; readonly says: string; readonly perhaps: number | null; readonly value: number };
 
 /** What a command does: the job as it should be, and a sentence for the history. */
-export type Done = { readonly job: Partial<import("./job").Job>; readonly says: string };
+export type Done = { readonly job: Partial<Job>; readonly says: string };

@@ -55,8 +55,16 @@ const issues = (error: z.ZodError, at: string[]): SpecIssue[] =>
   error.issues.flatMap((issue) =>
     issue.code === "unrecognized_keys"
       ? issue.keys.map((key) => ({ path: [...at, ...issue.path, key].join("."), message: "unknown field" }))
-      : [{ path: [...at, ...issue.path].join("."), message: issue.message }],
+      : [{ path: [...at, ...issue.path].join("."), message: plainMessage(issue) }],
   );
+
+/** The schema's own words where it has some; plain ones for what is not there at all, or is none of a list. */
+function plainMessage(issue: z.core.$ZodIssue): string {
+  if (issue.code === "invalid_type" && issue.message.endsWith("received undefined")) return "is missing";
+  if (issue.code === "invalid_value" && issue.message.startsWith("Invalid option"))
+    return `must be one of ${issue.values.join(", ")}`;
+  return issue.message;
+}
 
 export const supplierSchema = z.strictObject({
   id,

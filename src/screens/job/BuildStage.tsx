@@ -163,6 +163,7 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
         ) : (
           <>
             <Input
+              autoFocus
               value={note}
               onChange={(event) => setNote(event.target.value)}
               placeholder="What was set, what was torqued"

@@ -127,6 +127,12 @@ function useStandKeys(showKeys: () => void) {
     if (stage !== "Fit") goTo("Fit");
   };
   useHotkeys("1,2,3,4,5,6,7,8,9,0", (event) => goTo(STAGE_NAMES[(Number(event.key) + 9) % 10]!));
+  // With Alt the stages are reached out of a box too.
+  useHotkeys(
+    "alt+1,alt+2,alt+3,alt+4,alt+5,alt+6,alt+7,alt+8,alt+9,alt+0",
+    (event) => (event.preventDefault(), goTo(STAGE_NAMES[(Number(event.code.slice(-1)) + 9) % 10]!)),
+    { enableOnFormTags: true },
+  );
   useHotkeys("f", () => step(1));
   useHotkeys("shift+f", () => step(-1));
   useHotkeys("m", (event) => {
@@ -146,7 +152,7 @@ function useStandKeys(showKeys: () => void) {
 
 function KeyList() {
   const rows: [string, string][] = [
-    ["1 … 0", "a stage: Ask, Survey, Drive …"],
+    ["1 … 0", "a stage: Ask, Survey, Drive …; with Alt also while typing"],
     ["f  F", "next and previous finding that is open"],
     ["Enter", "in Fit: accept the first remedy; in Survey: keep the reading and go on"],
     ["m", "the next measurement"],

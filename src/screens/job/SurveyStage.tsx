@@ -99,6 +99,16 @@ function shown(item: DonorItem, value: number | string, system: "metric" | "impe
   return figure(value, item.kind === "length" ? "mm" : item.kind === "mass" ? "kg" : undefined, system);
 }
 
+/** Arrow keys move among the buttons of a group. */
+function moveFocus(event: React.KeyboardEvent<HTMLElement>) {
+  const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key];
+  if (by === undefined) return;
+  event.preventDefault();
+  const buttons = [...event.currentTarget.querySelectorAll("button")];
+  const at = buttons.indexOf(document.activeElement as HTMLButtonElement);
+  buttons[(at + by + buttons.length) % buttons.length]?.focus();
+}
+
 const TOOLS: { value: How; label: string }[] = [
   { value: "caliper", label: "Caliper" },
   { value: "rule", label: "Rule" },
@@ -158,7 +168,12 @@ function MeasureCard({
         <WherePicture picture={item.picture} label={item.label} />
       </div>
       {item.kind === "choice" ? (
-        <div className="measure-options" role="group" aria-label={item.label}>
+        <div
+          className="measure-options"
+          role="group"
+          aria-label={`${item.label}: arrows move, Enter keeps`}
+          onKeyDown={moveFocus}
+        >
           {Object.entries(item.options).map(([value, label], index) => (
             <button
               key={value}

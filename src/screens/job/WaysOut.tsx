@@ -41,7 +41,7 @@ export function WaysOut() {
       </p>
     );
   return (
-    <div className="ways card">
+    <div className="ways card" ref={(box) => box?.scrollIntoView({ block: "nearest" })}>
       <h3>What would go on this bike</h3>
       <p className="soft small">
         {found.tried} of {found.all} kits and motors tried; these have no stop.

@@ -5,6 +5,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { z } from "zod";
+import { parseMoney } from "@/core/cost/money";
 import { CURRENCIES, type Supplier } from "@/core/parts/part";
 import { KIND_NAMES, PART_KINDS, SPECS, type PartKind } from "@/core/parts/specs";
 import "./parts.css";
@@ -213,6 +214,23 @@ function NumberBox({
   );
 }
 
+/** An amount as typed; what is none stays as text and is refused by the schema. */
+function MoneyBox({ minor, onChange }: { minor: unknown; onChange: (minor: number | string) => void }) {
+  const [text, setText] = useState(typeof minor === "number" ? (minor / 100).toFixed(2) : String(minor ?? ""));
+  return (
+    <Input
+      className="num"
+      value={text}
+      aria-label="Price of a pack, before tax"
+      maxLength={20}
+      onChange={(event) => {
+        setText(event.target.value);
+        onChange(parseMoney(event.target.value) ?? event.target.value);
+      }}
+    />
+  );
+}
+
 function SpecBox({
   schema,
   value,
@@ -299,12 +317,8 @@ function Offers({
               aria-label="Supplier"
             />
           </Field>
-          <Field label="Price of a pack, cents" wrong={wrong(`offers.${index}.priceMinor`)}>
-            <NumberBox
-              value={offer.priceMinor}
-              onChange={(value) => change(index, "priceMinor", value)}
-              label="Price of a pack, cents"
-            />
+          <Field label="Price of a pack, before tax" wrong={wrong(`offers.${index}.priceMinor`)}>
+            <MoneyBox minor={offer.priceMinor} onChange={(value) => change(index, "priceMinor", value)} />
           </Field>
           <Field label="Currency" wrong={wrong(`offers.${index}.currency`)}>
             <Select

@@ -7,7 +7,7 @@ import { useState } from "react";
 import { calculate } from "@/core/calc/registry";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { ToolDrawing } from "@/draw/ToolDrawing";
-import { EXAMPLES, inputOf, unitOf, type FieldSchema, type ObjectSchema } from "./toolFields";
+import { EXAMPLES, inputOf, labelOf, unitOf, type FieldSchema, type ObjectSchema } from "./toolFields";
 import "./tools.css";
 
 const ToolChart = dynamic(() => import("./ToolChart").then((m) => m.ToolChart), { ssr: false });
@@ -111,7 +111,7 @@ function ToolField({
   onChange: (value: string) => void;
 }) {
   const unit = unitOf(field.description ?? field.items?.description);
-  const label = (field.description ?? name).replace(`, ${unit === "°" ? "degrees" : unit}`, "");
+  const label = labelOf(field.description ?? name);
   return (
     <div className="field">
       <span>
@@ -154,7 +154,7 @@ function Results({ output, value }: { output: ObjectSchema; value: Record<string
             const shown = value[key];
             return (
               <div key={key}>
-                <dt>{(field.description ?? key).replace(`, ${unit === "°" ? "degrees" : unit}`, "")}</dt>
+                <dt>{labelOf(field.description ?? key)}</dt>
                 <dd className="num">
                   {typeof shown === "number"
                     ? formatNumber(shown, digitsFor(shown))

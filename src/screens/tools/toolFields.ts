@@ -59,3 +59,9 @@ export function inputOf(schema: ObjectSchema, texts: Record<string, string>): Re
 /** The unit at the end of a description: `Wheel circumference, mm` gives `mm`. */
 export const unitOf = (description: string | undefined) =>
   /, (mm²?|m|km\/h|rpm|Ah|A|V|Wh|W|h|%|°C|mΩ|Ω\/m|Ω|degrees)(?=$|;)/.exec(description ?? "")?.[1]?.replace("degrees", "°") ?? "";
+
+/** A description without its unit: `Wheel circumference, mm` gives `Wheel circumference`. */
+export function labelOf(description: string): string {
+  const unit = unitOf(description).replace("°", "degrees");
+  return unit ? description.replace(`, ${unit}`, "") : description;
+}

@@ -1,5 +1,6 @@
 import { SLOT_KINDS } from "@/core/job/supplied";
 import { KIND_NAMES } from "@/core/parts/specs";
+import { brokenWords } from "../choices";
 import { done, refused, type UseCase } from "../useCase";
 
 /** Puts a part or kit in a slot, or empties the slot. A part that does not read cannot be chosen and says which field. */
@@ -9,10 +10,7 @@ export const choose: UseCase<"choose"> = (job, { slot, partId }, { catalogue }) 
     return gone ? done({ choices }, `${slot}: none`) : refused(`No ${slot} was chosen.`);
   }
   const broken = catalogue.broken.get(partId);
-  if (broken)
-    return refused(
-      `${broken.name} cannot be chosen: ${broken.issues.map((issue) => `${issue.path.replace(/^spec\./, "")} ${issue.message}`).join("; ")}. Mend it in Parts.`,
-    );
+  if (broken) return refused(`${broken.name} cannot be chosen: ${brokenWords(broken.issues)}. Mend it in Parts.`);
   const part = catalogue.parts.get(partId);
   if (!part) return refused("That part is not in the catalogue any more.");
   if (!SLOT_KINDS[slot].includes(part.kind))

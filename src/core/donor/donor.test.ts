@@ -1,0 +1,79 @@
+import fc from "fast-check";
+import { donorOf } from "../fit/bench.fixture";
+import { BEAD_SEATS } from "../standards/beadSeats";
+import { isAsked, isPossible, plusMinusOf, readTyped, walk } from "./donor";
+import { DONOR_ITEMS, DONOR_KEYS, donorItem, PLACES } from "./items";
+import { combined } from "./reading";
+
+describe("typed readings", () => {
+  test("an unlikely figure is asked about with the slip that would mend it", () => {
+    expect(readTyped("shellWidthMm", "681", "metric")).toEqual({
+      ok: true,
+      value: { ask: "Shell width of 681 mm is outside 60 to 140 mm. 68.1 mm?", perhaps: 68.1, value: 681 },
+    });
+    expect(readTyped("rearOverLocknutMm", "5.31", "metric")).toMatchObject({ value: { perhaps: 134.874 } });
+    expect(readTyped("shellWidthMm", "0.5", "metric")).toMatchObject({ value: { perhaps: null } });
+  });
+  test("a likely one is taken, in inches too", () => {
+    expect(readTyped("shellWidthMm", "68.1", "metric")).toEqual({ ok: true, value: { value: 68.1 } });
+    expect(readTyped("shellWidthMm", '2 11/16"', "metric")).toMatchObject({ value: { value: 68.2625 } });
+    expect(readTyped("rearOverLocknutMm", "5 5/16", "imperial")).toMatchObject({ value: { value: expect.closeTo(134.94, 2) } });
+  });
+  test.each([
+    ["cogCount", "7.5"],
+    ["cogCount", "seven"],
+    ["shellWidthMm", "wide"],
+    ["shellWidthMm", ""],
+    ["frameMaterial", "wood"],
+    ["frameMaterial", "constructor"],
+  ] as const)("%s: “%s” is refused in words", (key, text) => {
+    const read = readTyped(key, text, "metric");
+    expect(!read.ok && read.error).toMatch(/expected|choose one of/);
+  });
+  test("what cannot be is refused even when confirmed", () => {
+    expect(isPossible(donorItem("shellWidthMm"), -1)).toBe(false);
+    expect(isPossible(donorItem("shellWidthMm"), 1e9)).toBe(false);
+    expect(isPossible(donorItem("shellWidthMm"), 150)).toBe(true);
+  });
+});
+
+test("each tool has its uncertainty; told is as wide as the item says; they add as squares", () => {
+  const item = donorItem("shellWidthMm");
+  expect([
+    plusMinusOf(item, "tape"),
+    plusMinusOf(item, "rule"),
+    plusMinusOf(item, "caliper"),
+    plusMinusOf(item, "gauge"),
+    plusMinusOf(item, "told"),
+  ]).toEqual([2, 0.5, 0.1, 0.02, 3]);
+  expect(plusMinusOf(donorItem("frameKind"), "seen")).toBe(0);
+  fc.assert(
+    fc.property(fc.double({ min: 0, max: 5, noNaN: true }), fc.double({ min: 0, max: 5, noNaN: true }), (a, b) =>
+      expect(combined(a, b)).toBeGreaterThanOrEqual(Math.max(a, b) - 1e-12),
+    ),
+  );
+});
+
+test("the walk asks only what makes sense on this bike, in the order of the places", () => {
+  expect(isAsked("shellLining", donorOf({ frameMaterial: "steel" }))).toBe(false);
+  expect(isAsked("shellLining", donorOf({ frameMaterial: "carbon" }))).toBe(true);
+  const places = walk(donorOf({ frameMaterial: "carbon", gears: "derailleur" })).map((key) =>
+    PLACES.indexOf(donorItem(key).place),
+  );
+  expect(places).toEqual([...places].sort((a, b) => a - b));
+});
+
+test.each(DONOR_KEYS)("%s: every chip is plausible and its picture has its mark", (key) => {
+  const item = DONOR_ITEMS[key];
+  if (item.kind !== "choice")
+    for (const chip of item.chips) expect(chip >= item.plausible[0] && chip <= item.plausible[1]).toBe(true);
+  expect(item.picture.mark).not.toBe("");
+  expect(item.ask.length).toBeGreaterThan(5);
+});
+
+test("bead seats of ISO 5775: the sizes every shop meets", () => {
+  const sizes = new Map<number, string>(BEAD_SEATS.map((b) => [b.mm, b.names]));
+  expect([622, 584, 559, 507, 406, 349, 305, 203].every((mm) => sizes.has(mm))).toBe(true);
+  expect(sizes.get(622)).toMatch(/28/);
+  expect(sizes.get(406)).toMatch(/20/);
+});
