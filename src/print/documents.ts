@@ -1,6 +1,7 @@
 import Papa from "papaparse";
 import type { Content } from "pdfmake/interfaces";
 import { formatMoney } from "@/core/cost/money";
+import { formatNumber } from "@/core/units/formatQuantity";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { FASTENERS } from "@/core/standards/fasteners";
 import { isOpen } from "@/core/fit/finding";
@@ -109,8 +110,8 @@ export function sheetPdf(view: JobView): Promise<Uint8Array> {
 function show(id: string, value: number | string | null, m: (minor: number) => string): string {
   if (value === null) return "–";
   if (id === "price") return m(Number(value));
-  if (id === "mass") return `${value} kg`;
-  return id === "assist" ? `${value} km/h` : String(value);
+  if (id === "mass") return `${formatNumber(Number(value), 1)} kg`;
+  return id === "assist" ? `${formatNumber(Number(value), 1)} km/h` : String(value);
 }
 
 /** The work order for the stand: steps in order with parts, tools, torques, cautions and room to sign. */

@@ -34,13 +34,13 @@ export function Rail() {
         <path d="M2 9C6 2 11 2 15 8.5 19 2 24 2 28 9" fill="none" stroke="#F4F2EC" strokeWidth="2.6" strokeLinecap="round" />
         <path d="M13.2 13.2h3.6L15 17z" fill="#E0A100" />
       </svg>
-      <Link href="/" className="name">
+      <Link href="/" prefetch={false} className="name">
         Gull Bench
       </Link>
       <nav aria-label="Places" style={{ display: "flex" }}>
         {PLACES.map(({ name, href }) =>
           href ? (
-            <Link key={name} href={href} className={`place${here(href) ? " here" : ""}`}>
+            <Link key={name} href={href} prefetch={false} className={`place${here(href) ? " here" : ""}`}>
               {name}
             </Link>
           ) : (

@@ -11,7 +11,7 @@ export default function ToolsPage() {
       </div>
       <div className="tool-list">
         {CALCULATORS.map((tool) => (
-          <Link key={tool.name} href={`/tools/${tool.name}`} className="card tool-card">
+          <Link prefetch={false} key={tool.name} href={`/tools/${tool.name}`} className="card tool-card">
             <b>{tool.title}</b>
             <span className="num soft small">{tool.name}</span>
           </Link>

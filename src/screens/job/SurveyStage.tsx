@@ -61,12 +61,14 @@ function settledBy(findings: ReturnType<typeof useJob>["view"]["findings"]): Map
 /** The item that would settle the most checks; with none, the first that was not measured. */
 function nextToMeasure(
   items: DonorKey[],
-  donor: Partial<Record<DonorKey, unknown>>,
+  donor: Partial<Record<DonorKey, { plusMinus: number }>>,
   settles: Map<DonorKey, number>,
 ): DonorKey | undefined {
+  // Unmeasured before measured, the least sure first, then what settles most.
+  const unsure = (key: DonorKey) => donor[key]?.plusMinus ?? Infinity;
   const wanted = items
     .filter((key) => settles.has(key))
-    .sort((a, b) => Number(donor[a] !== undefined) - Number(donor[b] !== undefined) || settles.get(b)! - settles.get(a)!);
+    .sort((a, b) => (unsure(a) === unsure(b) ? settles.get(b)! - settles.get(a)! : unsure(b) - unsure(a)));
   return wanted[0] ?? items.find((key) => donor[key] === undefined);
 }
 
@@ -177,6 +179,7 @@ function MeasureCard({
           {Object.entries(item.options).map(([value, label], index) => (
             <button
               key={value}
+              data-value={value}
               autoFocus={reading ? reading.value === value : index === 0}
               className={`chip${reading?.value === value ? " on" : ""}`}
               onClick={() => void keep(value)}

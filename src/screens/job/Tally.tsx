@@ -3,6 +3,7 @@
 import { countVerdicts } from "@/core/fit/engine";
 import { VERDICTS } from "@/core/fit/finding";
 import type { Promise as Promised } from "@/core/promise/promises";
+import { formatQuantity } from "@/core/units/formatQuantity";
 import { hours, money, shortDate, figure } from "@/ui/format";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { useSettings } from "../settings";
@@ -113,7 +114,7 @@ function PromiseLine({ promise }: { promise: Promised }) {
     if (value === null) return "–";
     if (promise.id === "price") return money(Number(value), view.sheet.currency);
     if (promise.id === "mass") return figure(Number(value), "kg", system);
-    if (promise.id === "assist") return `${value} km/h`;
+    if (promise.id === "assist") return formatQuantity(Number(value), "speed", system);
     return shortDate(String(value));
   };
   const word = promise.kept === null ? "" : promise.kept ? "kept" : "not kept";

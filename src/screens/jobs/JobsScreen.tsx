@@ -1,9 +1,9 @@
 "use client";
 
-import { Input, Modal } from "antd";
+import { Input, Modal, type InputRef } from "antd";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import type { JobList, JobTicket } from "./jobList";
 import { useSettings } from "../settings";
@@ -84,7 +84,7 @@ function Ticket({ job }: { job: JobTicket }) {
   const { summary } = job;
   const over = summary.budgetMinor !== null && summary.allInMinor > summary.budgetMinor;
   return (
-    <Link href={`/jobs/${job.id}`} className="tag card">
+    <Link prefetch={false} href={`/jobs/${job.id}`} className="tag card">
       <span className="tag-hole" aria-hidden />
       <span className="tag-number num">{String(job.number).padStart(4, "0")}</span>
       <span className="tag-who">
@@ -123,6 +123,7 @@ function TakeIn({ onClose }: { onClose: () => void }) {
   const [bike, setBike] = useState("");
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
+  const first = useRef<InputRef>(null);
   const take = async () => {
     if (busy) return;
     setBusy(true);
@@ -137,6 +138,7 @@ function TakeIn({ onClose }: { onClose: () => void }) {
   return (
     <Modal
       open
+      afterOpenChange={(open) => open && first.current?.focus()}
       title="New job"
       okText="Take it in"
       onOk={() => void take()}
@@ -152,7 +154,7 @@ function TakeIn({ onClose }: { onClose: () => void }) {
       >
         <label className="field">
           <span>Customer</span>
-          <Input autoFocus value={customer} onChange={(event) => setCustomer(event.target.value)} maxLength={80} />
+          <Input ref={first} value={customer} onChange={(event) => setCustomer(event.target.value)} maxLength={80} />
         </label>
         <label className="field">
           <span>Bike, in a few words</span>

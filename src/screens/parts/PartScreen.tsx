@@ -66,7 +66,9 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
   return (
     <div className="page part-page">
       <p>
-        <Link href={`/parts?kind=${kind}`}>All parts of this kind</Link>
+        <Link prefetch={false} href={`/parts?kind=${kind}`}>
+          All parts of this kind
+        </Link>
       </p>
       <div className="page-head">
         <h1>{String(part.name) || "New part"}</h1>
@@ -161,7 +163,9 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
             <ul className="kit-contents">
               {Object.entries(page.names).map(([id, name]) => (
                 <li key={id}>
-                  <Link href={`/parts/${id}`}>{name}</Link>
+                  <Link prefetch={false} href={`/parts/${id}`}>
+                    {name}
+                  </Link>
                 </li>
               ))}
             </ul>

@@ -60,7 +60,7 @@ export function PartsScreen({ find: asked, kind: askedKind, first }: { find: str
               : `${shown.total} ${shown.total === 1 ? "part" : "parts"}`}
           </span>
           <span className="fill" />
-          <Link className="button main-action" href={`/parts/new${kind ? `?kind=${kind}` : ""}`}>
+          <Link prefetch={false} className="button main-action" href={`/parts/new${kind ? `?kind=${kind}` : ""}`}>
             New part
           </Link>
         </div>
@@ -79,7 +79,10 @@ export function PartsScreen({ find: asked, kind: askedKind, first }: { find: str
             {shown.rows.map((part) => (
               <tr key={part.id}>
                 <td>
-                  <Link href={`/parts/${part.id}`}>{part.name}</Link> <span className="soft small">{part.maker}</span>
+                  <Link prefetch={false} href={`/parts/${part.id}`}>
+                    {part.name}
+                  </Link>{" "}
+                  <span className="soft small">{part.maker}</span>
                 </td>
                 <td className="soft">{KIND_NAMES[part.kind as PartKind] ?? part.kind}</td>
                 <td className={part.broken ? "bad" : "soft"}>

@@ -50,7 +50,9 @@ export function ToolScreen({
     <div className="page tool">
       <div className="page-head">
         <h1>{title}</h1>
-        <Link href="/tools">all tools</Link>
+        <Link prefetch={false} href="/tools">
+          all tools
+        </Link>
         <span className="fill" />
         <span className="soft small" role="status">
           {copied}

@@ -1,0 +1,199 @@
+import { execFileSync, spawn } from "node:child_process";
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { gzipSync } from "node:zlib";
+import puppeteer from "puppeteer-core";
+import { fitOf } from "@/core/job/assess";
+import { loadCatalogue, saveParts, saveSuppliers } from "@/data/catalogue";
+import { openDatabase } from "@/data/connection";
+import { DEMO_PARTS } from "@/data/demo/parts";
+import { DEMO_SUPPLIERS } from "@/data/demo/suppliers";
+import { findJob, listJobs } from "@/data/jobs";
+import { houseRules } from "@/data/settings";
+import { loadDemo } from "@/shop/loadDemo";
+
+/** The shop that the bounds are stated for: the demo 150 times over. */
+const COPIES = 150;
+const folder = mkdtempSync(join(tmpdir(), "gull-bench-"));
+const database = join(folder, "shop.sqlite");
+
+const median = (times: number[]) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
+
+async function timed(runs: number, work: () => unknown): Promise<number> {
+  const times: number[] = [];
+  for (let i = 0; i < runs; i += 1) {
+    const from = performance.now();
+    await work();
+    times.push(performance.now() - from);
+  }
+  return median(times);
+}
+
+/** The yardstick for sums: so long does this machine take to sort 10,000 fixed numbers. */
+const numbers = Array.from({ length: 10_000 }, (_, i) => (i * 7919) % 10_007);
+const sortOnce = () => [...numbers].sort((a, b) => a - b);
+
+function report(what: string, ms: number, bound: number, yardstick: { name: string; ms: number }): void {
+  console.log(
+    `${what.padEnd(62)} ${ms.toFixed(2).padStart(9)} ms  bound ${bound} ms: ${(ms / bound).toFixed(2)} of it; ${(ms / yardstick.ms).toFixed(2)} × ${yardstick.name}`,
+  );
+}
+
+async function largeShop(): Promise<void> {
+  const db = await openDatabase(database);
+  await loadDemo(db, new Date().toISOString());
+  await saveSuppliers(db, DEMO_SUPPLIERS);
+  const copies = Array.from({ length: COPIES - 1 }, (_, i) =>
+    DEMO_PARTS.map((part) => ({
+      ...part,
+      id: `${part.id}-c${i}`,
+      name: `${part.name} (${i})`,
+      offers: part.offers.map((o) => ({ ...o, priceMinor: o.priceMinor + i })),
+      spec: part.spec,
+    })),
+  ).flat();
+  await saveParts(db, copies);
+  const rows = await db("job").select();
+  for (let i = 0; i < COPIES - 1; i += 1)
+    await db("job").insert(
+      rows
+        .slice(0, 4)
+        .map((row: { id: string; number: number }) => ({ ...row, id: `${row.id}-c${i}`, number: 1000 + i * 4 + row.number })),
+    );
+  const jobs = Number(((await db("job").count({ n: "*" })) as { n: number }[])[0]!.n);
+  const parts = Number(((await db("part").count({ n: "*" })) as { n: number }[])[0]!.n);
+  console.log(`\nThe shop: ${jobs} jobs, ${parts} parts\n`);
+  await core(db);
+  await db.destroy();
+}
+
+async function core(db: Awaited<ReturnType<typeof openDatabase>>): Promise<void> {
+  const sort = { name: "sorting 10,000 numbers", ms: await timed(200, sortOnce) };
+  const catalogue = await loadCatalogue(db);
+  const house = await houseRules(db);
+  for (const name of ["Maud", "Odo", "Perran"]) {
+    const job = (await findJob(db, (await listJobs(db, name, 1)).rows[0]!.id))!;
+    await timed(100, () => fitOf(job, catalogue, house));
+    report(`fit of ${name}'s build, all rules to the fixed point`, await timed(500, () => fitOf(job, catalogue, house)), 1, sort);
+  }
+}
+
+async function commandLine(): Promise<void> {
+  const start = await timed(3, () => execFileSync(process.execPath, ["-e", "0"]));
+  const lines = Array.from({ length: 1000 }, (_, i) =>
+    JSON.stringify({
+      id: i,
+      name: "chain-length",
+      input: { ringTeeth: 34 + (i % 20), cogTeeth: 28, centreMm: 440 + i, derailleur: true },
+    }),
+  ).join("\n");
+  const ms = await timed(3, () =>
+    execFileSync("npm", ["run", "-s", "gull", "--", "calc", "--batch"], { input: lines, stdio: ["pipe", "pipe", "ignore"] }),
+  );
+  report("batch of 1,000 calculator lines, with process start", ms, 3000, { name: "an empty Node process", ms: start });
+}
+
+async function pages(): Promise<void> {
+  const port = 4179;
+  const base = `http://127.0.0.1:${port}`;
+  const server = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)], {
+    env: { ...process.env, GULL_DB: database, NEXT_TELEMETRY_DISABLED: "1" },
+    stdio: "ignore",
+  });
+  try {
+    for (
+      let tries = 0;
+      tries < 100 &&
+      !(await fetch(`${base}/api/jobs`).then(
+        (r) => r.ok,
+        () => false,
+      ));
+      tries += 1
+    )
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    const empty = {
+      name: "a 404 of the same server",
+      ms: await timed(20, () => fetch(`${base}/_next/none`).then((r) => r.text())),
+    };
+    const id = ((await (await fetch(`${base}/api/jobs?find=Perran&limit=1`)).json()) as { rows: { id: string }[] }).rows[0]!.id;
+    const paths = [
+      "/",
+      "/?find=Odo",
+      "/parts",
+      "/parts/hf250-622",
+      "/tools",
+      "/tools/gear-table",
+      ...["ask", "survey", "drive", "fit", "sheet", "order", "build"].map((stage) => `/jobs/${id}/${stage}`),
+      `/api/jobs/${id}/candidates?slot=motor`,
+      `/api/jobs/${id}/preview?slot=battery&parts=bat-48-14-dt,bat-36-10-dt`,
+    ];
+    for (const path of paths) {
+      await fetch(base + path).then((r) => r.text());
+      report(`page ${path.replace(id, "ID")}`, await timed(15, () => fetch(base + path).then((r) => r.text())), 150, empty);
+    }
+    console.log("");
+    for (const path of ["/", "/parts", `/jobs/${id}/fit`, "/tools/wheel-size", "/tools/gear-table"])
+      await firstLoad(base, path.replace(id, id), id);
+    await tally(base, id);
+  } finally {
+    server.kill("SIGKILL");
+  }
+}
+
+/** Scripts that the page's own HTML names, gzipped: what a first visit loads before anything is clicked. */
+async function firstLoad(base: string, path: string, id: string): Promise<void> {
+  const html = await (await fetch(base + path)).text();
+  const scripts = [...new Set([...html.matchAll(/\/_next\/static\/[^"'\\ ]+?\.js/g)].map((match) => match[0]))];
+  const bytes = scripts.reduce(
+    (sum, script) => sum + gzipSync(readFileSync(join(".next", script.replace("/_next/", "")))).length,
+    0,
+  );
+  console.log(
+    `${`first load of ${path.replace(id, "ID")}, JavaScript gzipped`.padEnd(62)} ${(bytes / 1000).toFixed(0).padStart(9)} kB  bound 450 kB: ${(bytes / 450_000).toFixed(2)} of it`,
+  );
+}
+
+/** From the click that accepts a remedy to the tally that shows its price, in the browser. */
+async function tally(base: string, id: string): Promise<void> {
+  const executablePath = execFileSync("sh", ["-c", "command -v chromium || command -v google-chrome"], {
+    encoding: "utf8",
+  }).trim();
+  const browser = await puppeteer.launch({
+    executablePath,
+    args: ["--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--disable-background-networking"],
+  });
+  try {
+    const page = await browser.newPage();
+    await page.goto(`${base}/jobs/${id}/fit`, { waitUntil: "networkidle0" });
+    const times: number[] = [];
+    for (let i = 0; i < 10; i += 1) {
+      const ms = await page.evaluate(async () => {
+        const row = [...document.querySelectorAll<HTMLButtonElement>(".finding")].find((b) =>
+          b.innerText.includes("Motor cut-off"),
+        )!;
+        row.click();
+        await new Promise((resolve) => setTimeout(resolve, 100));
+        const button = document.querySelector<HTMLButtonElement>(".remedy.taken button, .remedy.first button")!;
+        const money = () => document.querySelector<HTMLElement>(".tally .budget")!.innerText;
+        const before = money();
+        const from = performance.now();
+        button.click();
+        while (money() === before && performance.now() - from < 5000) await new Promise((resolve) => setTimeout(resolve, 4));
+        return performance.now() - from;
+      });
+      times.push(ms);
+    }
+    const idle = await timed(10, () => page.evaluate(() => new Promise((resolve) => requestAnimationFrame(resolve))));
+    console.log("");
+    report("tally after a choice, in the browser", median(times), 200, { name: "one animation frame", ms: idle });
+  } finally {
+    await browser.close();
+  }
+}
+
+await largeShop();
+await commandLine();
+console.log("");
+await pages();
+rmSync(folder, { recursive: true, force: true });

@@ -1,0 +1,161 @@
+import { execFileSync, spawn, type ChildProcess } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import puppeteer, { type Browser, type Page } from "puppeteer-core";
+
+/** A built application with the demo in a database of its own, and a browser in front of it. */
+export type Stand = {
+  base: string;
+  database: string;
+  browser: Browser;
+  stop: () => Promise<void>;
+  stopServer: () => Promise<void>;
+  startServer: () => Promise<void>;
+};
+
+const FLAGS = [
+  "--headless",
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+];
+
+function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once("error", reject);
+    probe.listen(0, "127.0.0.1", () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+const chromium = () =>
+  execFileSync("sh", ["-c", "command -v chromium || command -v chromium-browser || command -v google-chrome"], {
+    encoding: "utf8",
+  }).trim();
+
+export async function openStand(): Promise<Stand> {
+  const folder = mkdtempSync(join(tmpdir(), "gull-e2e-"));
+  const database = join(folder, "shop.sqlite");
+  const env = { ...process.env, GULL_DB: database, NEXT_TELEMETRY_DISABLED: "1" };
+  execFileSync("npx", ["tsx", "src/cli/gull.ts", "demo"], { env, stdio: ["ignore", "ignore", "inherit"] });
+  const port = await freePort();
+  const base = `http://127.0.0.1:${port}`;
+  let server: ChildProcess | undefined;
+  const startServer = async () => {
+    server = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)], {
+      env,
+      stdio: ["ignore", "ignore", "inherit"],
+    });
+    for (let tries = 0; tries < 100; tries += 1) {
+      const up = await fetch(`${base}/api/jobs`).then(
+        (answer) => answer.ok,
+        () => false,
+      );
+      if (up) return;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    throw new Error("the application did not start");
+  };
+  const stopServer = async () => {
+    const ended = new Promise((resolve) => server?.once("exit", resolve));
+    server?.kill("SIGKILL");
+    await ended;
+  };
+  await startServer();
+  const browser = await puppeteer.launch({
+    executablePath: chromium(),
+    args: FLAGS,
+    defaultViewport: { width: 1280, height: 800 },
+  });
+  const stop = async () => {
+    await browser.close();
+    await stopServer();
+    rmSync(folder, { recursive: true, force: true });
+  };
+  return { base, database, browser, stop, stopServer, startServer };
+}
+
+/** A page whose console errors, warnings and uncaught errors are kept for the test to look at. */
+export async function openPage(stand: Stand, path: string): Promise<{ page: Page; complaints: string[] }> {
+  const context = await stand.browser.createBrowserContext();
+  const page = await context.newPage();
+  const complaints: string[] = [];
+  page.on("console", (message) => {
+    if (["error", "warn"].includes(message.type())) complaints.push(`${message.type()}: ${message.text()}`);
+  });
+  page.on("pageerror", (error) => complaints.push(`uncaught: ${String(error)}`));
+  await page.goto(stand.base + path, { waitUntil: "networkidle0" });
+  return { page, complaints };
+}
+
+export async function jobId(stand: Stand, find: string): Promise<string> {
+  const list = (await (await fetch(`${stand.base}/api/jobs?find=${encodeURIComponent(find)}`)).json()) as {
+    rows: { id: string }[];
+  };
+  return list.rows[0]!.id;
+}
+
+export const text = (page: Page, selector: string) => page.$eval(selector, (element) => (element as HTMLElement).innerText);
+
+/** Waits until an element's text holds the words. */
+export async function shows(page: Page, selector: string, words: string): Promise<void> {
+  await page
+    .waitForFunction(
+      (s: string, w: string) =>
+        [...document.querySelectorAll(s)].some((element) => (element as HTMLElement).innerText.includes(w)),
+      { timeout: 15_000 },
+      selector,
+      words,
+    )
+    .catch(async () => {
+      const found = await page.$$eval(selector, (elements) => elements.map((element) => (element as HTMLElement).innerText));
+      throw new Error(`${selector} does not show “${words}”; it shows ${JSON.stringify(found).slice(0, 600)}`);
+    });
+}
+
+/** Clicks the button or link that holds the words. */
+export async function click(page: Page, words: string, within = "body"): Promise<void> {
+  const handle = await page.waitForFunction(
+    (w: string, root: string) =>
+      [...document.querySelectorAll(`${root} button:not(:disabled), ${root} a`)].find((element) =>
+        (element as HTMLElement).innerText.replace(/\s+/g, " ").includes(w),
+      ),
+    { timeout: 15_000 },
+    words,
+    within,
+  );
+  await (handle.asElement() as unknown as { click: () => Promise<void> }).click();
+}
+
+/** Presses Tab until what is focused holds the words (its text, label or placeholder). */
+export async function tabTo(page: Page, words: string): Promise<void> {
+  for (let presses = 0; presses < 120; presses += 1) {
+    await page.keyboard.press("Tab");
+    const focused = await page.evaluate(() => {
+      const element = document.activeElement as HTMLElement | null;
+      return `${element?.innerText ?? ""} ${element?.getAttribute("aria-label") ?? ""} ${element?.getAttribute("placeholder") ?? ""}`;
+    });
+    if (focused.includes(words)) return;
+  }
+  throw new Error(`Tab never came to “${words}”`);
+}
+
+export async function press(page: Page, ...keys: string[]): Promise<void> {
+  for (const key of keys) await page.keyboard.press(key as "Enter");
+}
+
+/** Presses a stage's key with Alt, as one does out of a box. */
+export async function stageKey(page: Page, digit: string): Promise<void> {
+  await page.keyboard.down("Alt");
+  await page.keyboard.press(`Digit${digit}` as "Digit1");
+  await page.keyboard.up("Alt");
+}

@@ -1,0 +1,264 @@
+import { execFileSync } from "node:child_process";
+import { writeFileSync, mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import type { Page } from "puppeteer-core";
+import { click, jobId, openPage, openStand, press, shows, stageKey, tabTo, text, type Stand } from "./stand";
+
+let stand: Stand;
+beforeAll(async () => {
+  stand = await openStand();
+}, 120_000);
+afterAll(() => stand.stop());
+
+/** What the walk of this bike answers, by the label on the screen; what is not here is skipped with Escape. */
+const WALK: Record<string, string> = {
+  Frame: "step-through",
+  "Frame material": "steel",
+  "Front brake": "rim linear",
+  "Rear brake": "drum",
+  "Brake levers": "separate mechanical",
+  Fork: "rigid",
+  "Fork material": "steel",
+  "Front bead seat": "622",
+  "Front over-locknut": "100.1",
+  "Front axle seat": "slot",
+  "Front dropout material": "steel",
+  "Front dropout thickness": "6.2",
+  "Front slot width": "10.1",
+  "Front seat depth": "11",
+  "Front dropout condition": "sound",
+  Gears: "hub gear",
+  "Mass of the bike now": "16.4",
+};
+
+const heading = (page: Page) => text(page, ".measure h1");
+
+/** Answers the item on the screen by keys alone. */
+async function answer(page: Page): Promise<void> {
+  const label = await heading(page);
+  const value = WALK[label];
+  if (value === undefined) await press(page, "Escape");
+  else if (await page.$(".measure-box")) {
+    await page.keyboard.type(value);
+    await press(page, "Enter");
+  } else {
+    const options = await page.$$eval(".measure-options button", (buttons) =>
+      buttons.map((button) => (button as HTMLElement).innerText),
+    );
+    const at = await page.$$eval(
+      ".measure-options button",
+      (buttons, wanted) => buttons.findIndex((b) => b.getAttribute("data-value") === wanted),
+      value,
+    );
+    expect({ label, options, at }).toMatchObject({ at: expect.any(Number) });
+    for (let i = 0; i < at; i += 1) await press(page, "ArrowRight");
+    await press(page, "Enter");
+  }
+  await page.waitForFunction(
+    (before: string) => (document.querySelector(".measure h1") as HTMLElement | null)?.innerText !== before,
+    { timeout: 10_000 },
+    label,
+  );
+}
+
+test("from the wish to the signed work order, by keyboard alone", async () => {
+  const { page, complaints } = await openPage(stand, "/");
+  await press(page, "n");
+  await page.waitForSelector(".ant-modal input:focus");
+  await page.keyboard.type("Zdeněk Vlček");
+  await press(page, "Tab");
+  await page.keyboard.type("Sluice step-through, 2½ in tyres");
+  await press(page, "Enter");
+  await shows(page, ".ticket", "Zdeněk Vlček");
+
+  await tabTo(page, "Your name, for signing");
+  await page.keyboard.type("Tamsin");
+  for (const [label, value] of [
+    ["Rider", "11 st"],
+    ["Rider", "72"],
+    ["Budget", "1,500"],
+    ["Bike no heavier", "60 lb"],
+    ["Assist ends", "15.5 mph"],
+  ] as const) {
+    await tabTo(page, label);
+    await page.keyboard.down("Control");
+    await press(page, "a");
+    await page.keyboard.up("Control");
+    await page.keyboard.type(value);
+    await press(page, "Enter");
+    if (value === "11 st") await shows(page, ".field .wrong", "expected a mass such as");
+  }
+  await shows(page, ".ask-promises", "27.2 kg");
+
+  await stageKey(page, "2");
+  await page.waitForSelector(".measure h1");
+  const first = await heading(page);
+  expect(first).toBe("Frame");
+  do await answer(page);
+  while ((await heading(page)) !== first);
+
+  await stageKey(page, "3");
+  await page.waitForSelector(".candidate .verdict-counts");
+  await tabTo(page, "Front kit 250 W 36 V, 622 wheel");
+  await shows(page, ".preview", "All in");
+  await press(page, "Enter");
+  await shows(page, ".slot", "Front kit 250 W 36 V, 622 wheel");
+  await page.focus(".slot:nth-child(3)");
+  await press(page, "Enter");
+  await shows(page, ".eyes", "Choose the battery");
+  await page.waitForSelector(".candidate .verdict-counts");
+  await tabTo(page, "Pack 36 V 10.4 Ah");
+  await press(page, "Enter");
+  await shows(page, ".slot", "Pack 36 V 10.4 Ah");
+
+  await stageKey(page, "4");
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  for (let left = 12; left > 0; left -= 1) {
+    const open = await page.$$eval(".finding:not(.closed)", (rows) => rows.length);
+    if (open === 0) break;
+    await press(page, "f");
+    await page.waitForSelector(".remedy.first");
+    await press(page, "Enter");
+    await page.waitForFunction(
+      (before: number) => document.querySelectorAll(".finding:not(.closed)").length !== before,
+      { timeout: 10_000 },
+      open,
+    );
+  }
+  await shows(page, ".tally-findings", "0 adapt");
+  await shows(page, ".findings-head", "0 stop, 0 adapt, 0 measure");
+
+  await press(page, "6");
+  await shows(page, ".lines", "Torque arm for M12 axles");
+  await shows(page, ".lines", "Torque arms: 2 torque arms");
+  await tabTo(page, "Give it to the customer");
+  await press(page, "Enter");
+  await shows(page, ".sheet", "nothing has changed since");
+
+  await press(page, "7");
+  for (let orders = await page.$$eval(".order-card:not(.placed)", (cards) => cards.length); orders > 0; orders -= 1) {
+    await tabTo(page, "Mark as placed");
+    await press(page, "Enter");
+    await page.waitForFunction((n: number) => document.querySelectorAll(".order-card:not(.placed)").length === n, {}, orders - 1);
+  }
+  await shows(page, ".order-card.placed", "placed");
+
+  await press(page, "8");
+  await shows(page, ".steps", "a part is not here yet");
+  const steps = await page.$$eval(".step", (rows) => rows.length);
+  for (let done = 1; done <= steps; done += 1) {
+    await page.waitForSelector(".step-foot input");
+    await press(page, "Enter");
+    await page.waitForFunction((n: number) => document.querySelectorAll(".step.done").length === n, {}, done);
+  }
+  await tabTo(page, "Sign the work order");
+  await press(page, "Enter");
+  await shows(page, ".sign", "Signed by Tamsin");
+  expect(complaints).toEqual([]);
+}, 180_000);
+
+test("the papers of that job read back: every letter, the promises, the thread", async () => {
+  const id = await jobId(stand, "Vlček");
+  const folder = mkdtempSync(join(tmpdir(), "gull-pdf-"));
+  const paper = async (path: string) => {
+    const response = await fetch(`${stand.base}/api/jobs/${id}/${path}`);
+    expect(response.headers.get("content-type")).toBe("application/pdf");
+    const file = join(folder, "paper.pdf");
+    writeFileSync(file, new Uint8Array(await response.arrayBuffer()));
+    return execFileSync("pdftotext", ["-layout", file, "-"], { encoding: "utf8" }).replace(/\s+/g, " ");
+  };
+  const sheet = await paper("sheet.pdf");
+  expect(sheet).toContain("Zdeněk Vlček, Sluice step-through, 2½ in tyres");
+  expect(sheet).toContain("asked ≤ 27.2 kg");
+  expect(sheet).toContain("Torque arm for M12 axles");
+  expect(sheet).not.toMatch(/margin/i);
+  const work = await paper("work.pdf");
+  expect(work).toContain("Axle nuts M12 35–40 N·m");
+  expect(work).toContain("2 torque arms: closed hole on the flats");
+  expect(work).toContain("Signed by Tamsin");
+  const csv = await (await fetch(`${stand.base}/api/jobs/${id}/sheet.csv`)).text();
+  expect(csv).toContain("axle/torque-arms front");
+  expect(csv.split("\r\n")[0]).toContain("group,part,name,quantity,from,price,currency,why,finding,problem");
+});
+
+test("a drop-bar job by mouse: measure better, accept, change the sheet, place the order", async () => {
+  const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Perran")}/fit`);
+  await click(page, "Gear case to stay", ".findings");
+  await shows(page, ".finding-card", "measure it better");
+  await click(page, "Measure", ".finding-card");
+  await shows(page, ".measure h1", "stay point");
+  const label = await text(page, ".measure h1");
+  await click(page, "Second stay point, outboard", ".walk");
+  await page.waitForFunction(
+    (before: string) =>
+      (document.querySelector(".measure h1") as HTMLElement).innerText !== before || before.startsWith("Second"),
+    {},
+    label,
+  );
+  await page.type(".measure-box input", "37,2");
+  await click(page, "Keep, next");
+  await shows(page, ".walk-row", "37.2 mm");
+  await page.click(".knots-large li:nth-child(4) button");
+  await click(page, "Motor cut-off on the levers", ".findings");
+  await shows(page, ".finding-card", "do not go with these brakes");
+  const before = await text(page, ".tally .budget");
+  await click(page, "Accept", ".remedy.first");
+  await shows(page, ".remedy.taken", "Magnet switch");
+  await page.waitForFunction(
+    (b: string) => (document.querySelector(".tally .budget") as HTMLElement).innerText !== b,
+    {},
+    before,
+  );
+  await click(page, "Take back", ".remedy.taken");
+  await shows(page, ".findings-head", "adapt");
+  await click(page, "undo", ".keys");
+  await shows(page, ".remedy.taken", "Magnet switch");
+  await page.click(".knots-large li:nth-child(6) button");
+  await click(page, "Motor cut-off on the levers", ".lines");
+  await shows(page, ".finding-card h2", "Motor cut-off on the levers");
+  await page.click(".knots-large li:nth-child(7) button");
+  await click(page, "Mark as placed", ".order-card");
+  await shows(page, ".order-card.placed", "placed");
+  expect(complaints).toEqual([]);
+}, 90_000);
+
+test("the carbon fork is refused; no override, no order, and the way out is shown and taken", async () => {
+  const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Ivo")}/fit`);
+  await shows(page, ".findings", "The ends are carbon");
+  await shows(page, ".finding-card", "A safety stop: it is settled by what lifts it");
+  expect(await page.$(".override")).toBeNull();
+  await page.click(".knots-large li:nth-child(7) button");
+  await shows(page, ".note.stop", "nothing is ordered");
+  expect(await page.$eval(".order-card .main-action", (button) => (button as HTMLButtonElement).disabled)).toBe(true);
+  await page.click(".knots-large li:nth-child(4) button");
+  await click(page, "Show the ways out");
+  await shows(page, ".ways", "Crank");
+  await click(page, "Choose it", ".ways li:first-child");
+  await page.waitForFunction(() => !(document.querySelector(".findings-head") as HTMLElement).innerText.includes("2 stop"));
+  expect(complaints).toEqual([]);
+}, 60_000);
+
+test("two tabs on one job: the second is told what changed and keeps what was typed", async () => {
+  const path = `/jobs/${await jobId(stand, "Wenna")}/ask`;
+  const one = await openPage(stand, path);
+  const two = await openPage(stand, path);
+  await two.page.type('textarea[aria-label="Notes"]', "Typed in the second tab");
+  await one.page.focus('input[aria-label="Rider"]');
+  await one.page.keyboard.down("Control");
+  await press(one.page, "a");
+  await one.page.keyboard.up("Control");
+  await one.page.keyboard.type("64");
+  await press(one.page, "Enter");
+  await shows(one.page, ".keys-last", "rider's mass");
+  await two.page.focus('input[aria-label="Bike"]');
+  await shows(two.page, ".says", "rider's mass");
+  expect(await two.page.$eval('textarea[aria-label="Notes"]', (box) => (box as HTMLTextAreaElement).value)).toBe(
+    "Typed in the second tab",
+  );
+  expect(await two.page.$eval('input[aria-label="Rider"]', (box) => (box as HTMLInputElement).value)).toBe("64");
+  await two.page.focus('textarea[aria-label="Notes"]');
+  await two.page.focus('input[aria-label="Bike"]');
+  await shows(two.page, ".keys-last", "notes");
+  expect([...one.complaints, ...two.complaints]).toEqual([]);
+}, 60_000);
