@@ -19,6 +19,7 @@ function prepare(): void {
     },
   });
   pdfmake.setUrlAccessPolicy(() => false);
+  pdfmake.setLocalAccessPolicy((file) => file.startsWith(fontFile("", "")));
   ready = true;
 }
 

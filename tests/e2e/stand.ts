@@ -111,7 +111,7 @@ export async function shows(page: Page, selector: string, words: string): Promis
   await page
     .waitForFunction(
       (s: string, w: string) =>
-        [...document.querySelectorAll(s)].some((element) => (element as HTMLElement).innerText.includes(w)),
+        [...document.querySelectorAll(s)].some((element) => (element as HTMLElement).innerText.replace(/\s+/g, " ").includes(w)),
       { timeout: 15_000 },
       selector,
       words,
@@ -142,6 +142,7 @@ export async function tabTo(page: Page, words: string): Promise<void> {
     await page.keyboard.press("Tab");
     const focused = await page.evaluate(() => {
       const element = document.activeElement as HTMLElement | null;
+      if (element === document.body) return "";
       return `${element?.innerText ?? ""} ${element?.getAttribute("aria-label") ?? ""} ${element?.getAttribute("placeholder") ?? ""}`;
     });
     if (focused.includes(words)) return;
