@@ -15,6 +15,7 @@ export class Catalogue {
   readonly broken: ReadonlyMap<string, BrokenPart>;
   readonly suppliers: ReadonlyMap<string, Supplier>;
   private readonly kinds = new Map<PartKind, Part[]>();
+  private readonly distincts = new Map<PartKind, Part[]>();
 
   constructor(parts: readonly Part[], suppliers: readonly Supplier[], broken: readonly BrokenPart[] = []) {
     this.parts = new Map(parts.map((part) => [part.id, part]));
@@ -29,9 +30,23 @@ export class Catalogue {
     return (this.kinds.get(kind) ?? []) as unknown as readonly PartOf<K>[];
   }
 
+  /** One part for each different spec of a kind, its cheapest: what a rule chooses among, cheapest first. */
+  distinct<K extends PartKind>(kind: K): readonly PartOf<K>[] {
+    let list = this.distincts.get(kind);
+    if (!list) {
+      const seen = new Set<string>();
+      list = (this.kinds.get(kind) ?? []).filter((part) => {
+        const spec = JSON.stringify(part.spec);
+        return !seen.has(spec) && seen.add(spec);
+      });
+      this.distincts.set(kind, list);
+    }
+    return list as unknown as readonly PartOf<K>[];
+  }
+
   /** The cheapest part of a kind whose spec will do; parts on the shelf count as any other. */
   cheapest<K extends PartKind>(kind: K, will: (spec: Spec<K>) => boolean): PartOf<K> | undefined {
-    return this.ofKind(kind).find((part) => will(part.spec));
+    return this.distinct(kind).find((part) => will(part.spec));
   }
 }
 

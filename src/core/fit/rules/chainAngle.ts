@@ -112,7 +112,7 @@ function otherRings(motor: MidMotor, survey: Survey, build: Build, nowDeg: numbe
   const worstWith = (offsetMm: number) =>
     Math.max(...line.cogs.map((cog) => Math.abs(Math.atan((cog.offsetMm - (offsetMm - now)) / chainstayMm) * DEG)));
   return build.catalogue
-    .ofKind("chainring")
+    .distinct("chainring")
     .filter(
       (ring) =>
         ring.spec.mount === motor.spec.ringMount &&
@@ -164,7 +164,7 @@ export const climbingCog = defineRule<MidMotor>({
     if (offMm <= CLIMBING_COG_MM) return { ...common, verdict: "clear", says };
     const now = ringOffsetMm(build);
     const nearer = build.catalogue
-      .ofKind("chainring")
+      .distinct("chainring")
       .filter(
         (ring) =>
           ring.spec.mount === motor.spec.ringMount &&

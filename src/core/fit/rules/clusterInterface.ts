@@ -130,7 +130,7 @@ function oldCluster(motor: HubMotor, body: ClusterInterface, survey: Survey, bui
 /** Clusters in the catalogue for this body that leave room beside the dropout, nearest count first, at most three. */
 function newClusters(motor: HubMotor, body: ClusterInterface, speeds: number, build: Build): Remedy[] {
   return build.catalogue
-    .ofKind("cluster")
+    .distinct("cluster")
     .filter((part) => takes(body, part.spec.interface) !== null && (room(motor, part.spec.teeth.length)?.value ?? 0) >= 0)
     .sort((a, b) => Math.abs(a.spec.teeth.length - speeds) - Math.abs(b.spec.teeth.length - speeds))
     .slice(0, 3)

@@ -150,13 +150,13 @@ function leverNeed(missing: number, build: Build): PartNeed {
   const rim = build.donor.frontBrake?.value === "rim linear" || build.donor.rearBrake?.value === "rim linear";
   const pull = rim ? "long" : "short";
   const part = build.catalogue
-    .ofKind("brake-lever")
+    .distinct("brake-lever")
     .find(({ spec }) => spec.switched && spec.pull === pull && spec.levers >= missing);
   return { kind: "brake-lever", partId: part?.id ?? null, quantity: 1, says: `switched levers, ${pull} pull` };
 }
 
 function switchNeed(method: CutOffMethod, missing: number, build: Build): PartNeed {
-  const parts = build.catalogue.ofKind("cut-off").filter(({ spec }) => spec.method === method);
+  const parts = build.catalogue.distinct("cut-off").filter(({ spec }) => spec.method === method);
   const part = parts.find(({ spec }) => spec.switches >= missing) ?? parts[0];
   return {
     kind: "cut-off",
@@ -200,7 +200,7 @@ export const lostShifter = defineRule<Motor>({
     ];
     const bought = partsOf(build, "shifter")[0];
     if (bought) return { verdict: "clear", says: `${bought.name} takes over from the old lever.`, figures };
-    const fits = build.catalogue.ofKind("shifter").filter((part) => part.spec.family === null || part.spec.speeds === speeds);
+    const fits = build.catalogue.distinct("shifter").filter((part) => part.spec.family === null || part.spec.speeds === speeds);
     const remedies: Remedy[] = fits.slice(0, 2).map((part) => ({
       id: `shifter-${part.id}`,
       title: part.name,

@@ -86,7 +86,7 @@ function fittedShifter(
 
 function newShifters(cogs: number, family: ShifterFamily, build: Build): Remedy[] {
   const fits = build.catalogue
-    .ofKind("shifter")
+    .distinct("shifter")
     .filter((part) => part.spec.family === null || (part.spec.speeds === cogs && part.spec.family === family));
   const remedies = fits.slice(0, 3).map((part): Remedy => ({
     id: `shifter-${part.id}`,

@@ -13,7 +13,7 @@ export function thinnestRing(
   atMostMm: number,
 ): PartOf<"washer"> | undefined {
   return build.catalogue
-    .ofKind("washer")
+    .distinct("washer")
     .filter(
       ({ spec }) =>
         spec.use === use &&

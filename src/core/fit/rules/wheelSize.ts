@@ -61,7 +61,7 @@ function bare(motor: HubMotor, donorMm: number, build: Build): Outcome {
   if (rim && build.geometry.flags.has(`laced ${motor.spec.end}`))
     return { verdict: "clear", says: `Laced in house into ${rim.name}.`, figures };
   const found = build.catalogue
-    .ofKind("rim")
+    .distinct("rim")
     .find((part) => part.spec.beadSeatMm === donorMm && part.spec.holes === motor.spec.spokes);
   if (!found)
     return {
@@ -75,7 +75,7 @@ function bare(motor: HubMotor, donorMm: number, build: Build): Outcome {
   const { lengthMm } = spokeLength({ ...motor.spec, erdMm: found.spec.erdMm, crosses });
   const wantedMm = Math.round(lengthMm);
   const spoke = build.catalogue
-    .ofKind("spoke")
+    .distinct("spoke")
     .find(
       ({ spec }) =>
         spec.lengthMm - lengthMm <= 1 && spec.lengthMm - lengthMm >= -2 && motor.spec.spokeHoleMm - spec.diameterMm >= 0.2,
