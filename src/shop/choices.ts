@@ -1,6 +1,7 @@
 import type { Knex } from "knex";
+import type { Candidate, Candidates, Preview, WayOut, WaysOut } from "@/core/job/candidates";
 import { countVerdicts } from "@/core/fit/engine";
-import { isOpen, type Verdict } from "@/core/fit/finding";
+import { isOpen } from "@/core/fit/finding";
 import { assess, fitOf } from "@/core/job/assess";
 import { SLOTS, type Job, type Slot } from "@/core/job/job";
 import { SLOT_KINDS } from "@/core/job/supplied";
@@ -9,38 +10,12 @@ import { findJob } from "@/data/jobs";
 import { benchOf } from "./jobView";
 import type { Bench } from "./useCase";
 
-/** A part that could go in a slot, as Drive lists it. `broken` says why it cannot be chosen. */
-export type Candidate = {
-  id: string;
-  name: string;
-  kind: string;
-  summary: string;
-  priceMinor: number | null;
-  currency: string | null;
-  broken: string | null;
-};
-
-/** What choosing a part would do, worked out by choosing it. */
-export type Preview = {
-  id: string;
-  verdicts: Record<Verdict, number>;
-  allInMinor: number;
-  deltaMinor: number;
-  worst: { verdict: Verdict; title: string; says: string }[];
-  unpriced: number;
-};
-
 const LISTED = 60;
 
 export const isSlot = (text: string): text is Slot => (SLOTS as readonly string[]).includes(text);
 
 /** Parts for a slot whose name, maker or number holds the text; broken ones are listed last and say so. */
-export async function candidates(
-  db: Knex,
-  slot: Slot,
-  find: string,
-  now: string,
-): Promise<{ candidates: Candidate[]; more: number }> {
+export async function candidates(db: Knex, slot: Slot, find: string, now: string): Promise<Candidates> {
   const { catalogue } = await benchOf(db, now, "");
   const needle = find.trim().toLowerCase();
   const holds = (part: { id: string; name: string; maker?: string }) =>
@@ -140,17 +115,11 @@ function previewOne(job: Job, slot: Slot, id: string, beforeMinor: number, bench
   };
 }
 
-export type WayOut = { slot: Slot; id: string; name: string; summary: string; verdicts: Record<Verdict, number> };
-
 /** Kits and motors that would go on this bike without a stop, the fewest open findings first. At most this many are tried. */
 const TRIED = 400;
 const SHOWN = 6;
 
-export async function waysOut(
-  db: Knex,
-  jobId: string,
-  now: string,
-): Promise<{ ways: WayOut[]; tried: number; all: number } | undefined> {
+export async function waysOut(db: Knex, jobId: string, now: string): Promise<WaysOut | undefined> {
   const job = await findJob(db, jobId);
   if (!job) return undefined;
   const bench = await benchOf(db, now, "");

@@ -1,30 +1,14 @@
 import type { Knex } from "knex";
 import { bad, good, type Result } from "@/core/result";
+import type { PartList, PartRow } from "@/core/parts/partList";
 import { readPart, type Part, type SpecIssue, type Supplier } from "@/core/parts/part";
 import { findRawPart, loadCatalogue, saveParts } from "@/data/catalogue";
 import { brokenWords, partSummary } from "./choices";
 
-export type PartRow = {
-  id: string;
-  name: string;
-  kind: string;
-  maker: string;
-  summary: string;
-  inStock: number;
-  offers: number;
-  bestMinor: number | null;
-  currency: string | null;
-  broken: string | null;
-};
-
 const LISTED = 60;
 
 /** The books: parts of a kind (or all) whose name, maker or number holds the text; broken ones first, so that they are mended. */
-export async function listParts(
-  db: Knex,
-  find: string,
-  kind: string,
-): Promise<{ rows: PartRow[]; total: number; kinds: Record<string, number> }> {
+export async function listParts(db: Knex, find: string, kind: string): Promise<PartList> {
   const catalogue = await loadCatalogue(db);
   const needle = find.trim().toLowerCase();
   const holds = (part: { id: string; name: string; kind: string; maker?: string }) =>

@@ -3,29 +3,12 @@
 import { Input } from "antd";
 import { useEffect, useState } from "react";
 import { VERDICTS, type Verdict } from "@/core/fit/finding";
+import type { Candidate, Candidates, Preview } from "@/core/job/candidates";
 import { SLOTS, type Slot } from "@/core/job/job";
 import { KIND_NAMES, type PartKind } from "@/core/parts/specs";
 import { money, signedMoney } from "@/ui/format";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { useJob } from "./JobContext";
-
-type Candidate = {
-  id: string;
-  name: string;
-  kind: string;
-  summary: string;
-  priceMinor: number | null;
-  currency: string | null;
-  broken: string | null;
-};
-type Preview = {
-  id: string;
-  verdicts: Record<Verdict, number>;
-  allInMinor: number;
-  deltaMinor: number;
-  worst: { verdict: Verdict; title: string; says: string }[];
-  unpriced: number;
-};
 
 /** Kits and parts to choose from; pointing at one shows what it would do before it is chosen. */
 export function DriveStage() {
@@ -130,7 +113,7 @@ function chosenName(slot: Slot, view: ReturnType<typeof useJob>["view"]): string
 function useCandidates(slot: Slot, find: string) {
   const { view } = useJob();
   const { id, version } = view.job;
-  const [list, setList] = useState<Candidate[]>([]);
+  const [list, setList] = useState<readonly Candidate[]>([]);
   const [more, setMore] = useState(0);
   const [previews, setPreviews] = useState<Record<string, Preview>>({});
   useEffect(() => {
@@ -140,7 +123,7 @@ function useCandidates(slot: Slot, find: string) {
         await fetch(`/api/jobs/${id}/candidates?slot=${encodeURIComponent(slot)}&find=${encodeURIComponent(find)}`, {
           signal: stop.signal,
         })
-      ).json()) as { candidates: Candidate[]; more: number };
+      ).json()) as Candidates;
       setList(found.candidates);
       setMore(found.more);
       const ids = found.candidates

@@ -1,16 +1,10 @@
 "use client";
 
 import { useState } from "react";
-import type { Verdict } from "@/core/fit/finding";
+import type { WaysOut as Ways } from "@/core/job/candidates";
 import type { Slot } from "@/core/job/job";
 import { VerdictCounts } from "./DriveStage";
 import { useJob } from "./JobContext";
-
-type Ways = {
-  ways: { slot: Slot; id: string; name: string; summary: string; verdicts: Record<Verdict, number> }[];
-  tried: number;
-  all: number;
-};
 
 /** For a stop: kits and motors of the catalogue that would go on this very bike, found by trying them. */
 export function WaysOut() {

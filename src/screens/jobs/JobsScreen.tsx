@@ -3,12 +3,13 @@
 import { Input, Modal, type InputRef } from "antd";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import type { JobList, JobTicket } from "./jobList";
 import { useSettings } from "../settings";
 import { Knots } from "../job/Knots";
 import { money, shortDate } from "@/ui/format";
+import { useListing } from "@/ui/useListing";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { VERDICTS } from "@/core/fit/finding";
 import "./jobs.css";
@@ -18,29 +19,13 @@ const PAGE = 24;
 /** Every job as its hang-tag, found by typing; a new job in one step. */
 export function JobsScreen({ find: asked, first }: { find: string; first: JobList }) {
   const [find, setFind] = useState(asked);
-  const [list, setList] = useState(first);
   const [limit, setLimit] = useState(PAGE);
   const [taking, setTaking] = useState(false);
   useHotkeys("n", (event) => {
     event.preventDefault();
     setTaking(true);
   });
-  const untouched = find === asked && limit === PAGE;
-  useEffect(() => {
-    if (untouched) return;
-    const stop = new AbortController();
-    const timer = setTimeout(() => {
-      fetch(`/api/jobs?find=${encodeURIComponent(find)}&limit=${limit}`, { signal: stop.signal })
-        .then((answer) => answer.json())
-        .then((rows: JobList) => setList(rows))
-        .catch(() => undefined);
-    }, 120);
-    return () => {
-      clearTimeout(timer);
-      stop.abort();
-    };
-  }, [find, limit, untouched]);
-  const shown = untouched ? first : list;
+  const shown = useListing<JobList>(`/api/jobs?find=${encodeURIComponent(find)}&limit=${limit}`, first);
   return (
     <div className="page">
       <div className="page-head">

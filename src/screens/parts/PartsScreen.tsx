@@ -2,33 +2,18 @@
 
 import { Input } from "antd";
 import Link from "next/link";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { KIND_NAMES, PART_KINDS, type PartKind } from "@/core/parts/specs";
 import { money } from "@/ui/format";
-import type { PartList } from "./partList";
+import { useListing } from "@/ui/useListing";
+import type { PartList } from "@/core/parts/partList";
 import "./parts.css";
 
 /** The catalogue: found by typing, narrowed by kind; a part that does not read stands on top and says which field. */
 export function PartsScreen({ find: asked, kind: askedKind, first }: { find: string; kind: string; first: PartList }) {
   const [find, setFind] = useState(asked);
   const [kind, setKind] = useState(askedKind);
-  const [list, setList] = useState(first);
-  const untouched = find === asked && kind === askedKind;
-  useEffect(() => {
-    if (untouched) return;
-    const stop = new AbortController();
-    const timer = setTimeout(() => {
-      fetch(`/api/parts?find=${encodeURIComponent(find)}&kind=${encodeURIComponent(kind)}`, { signal: stop.signal })
-        .then((answer) => answer.json())
-        .then((rows: PartList) => setList(rows))
-        .catch(() => undefined);
-    }, 120);
-    return () => {
-      clearTimeout(timer);
-      stop.abort();
-    };
-  }, [find, kind, untouched]);
-  const shown = untouched ? first : list;
+  const shown = useListing<PartList>(`/api/parts?find=${encodeURIComponent(find)}&kind=${encodeURIComponent(kind)}`, first);
   return (
     <div className="parts">
       <nav className="parts-kinds" aria-label="Kinds of part">
