@@ -1,9 +1,9 @@
 "use server";
 
-import { database } from "@/data/connection";
 import { createJob } from "@/shop/createJob";
 import { savePart } from "@/shop/parts";
 import { perform, type Answer } from "@/shop/perform";
+import { database } from "@/shop/openShop";
 
 const now = () => new Date().toISOString();
 

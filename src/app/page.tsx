@@ -1,6 +1,5 @@
-import { database } from "@/data/connection";
-import { listJobs } from "@/data/jobs";
 import { JobsScreen } from "@/screens/jobs/JobsScreen";
+import { database, listJobs } from "@/shop/openShop";
 
 export const dynamic = "force-dynamic";
 

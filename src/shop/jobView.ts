@@ -5,7 +5,8 @@ import { assess } from "@/core/job/assess";
 import { viewOf, type JobView } from "@/core/job/view";
 import type { Job } from "@/core/job/job";
 import { loadCatalogue } from "@/data/catalogue";
-import { findJob, history, type Summary } from "@/data/jobs";
+import type { Summary } from "@/core/job/summary";
+import { findJob, history } from "@/data/jobs";
 import { houseRules } from "@/data/settings";
 import type { Bench } from "./useCase";
 

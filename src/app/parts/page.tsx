@@ -1,6 +1,6 @@
-import { database } from "@/data/connection";
 import { PartsScreen } from "@/screens/parts/PartsScreen";
 import { listParts } from "@/shop/parts";
+import { database } from "@/shop/openShop";
 
 export const dynamic = "force-dynamic";
 

@@ -141,5 +141,5 @@ function waitsFor(partId: string, origin: { type: string; kitId?: string }, job:
   if (line?.source === "stock" || line?.source === "customer") return null;
   const order = job.orders.find((o) => o.lines.some((l) => l.partId === buyId));
   if (!order) return "not ordered yet";
-  return order.arrived ? null : `ordered ${order.placed.at.slice(0, 10)} from ${order.supplierName}, not here yet`;
+  return order.arrived ? null : `not here yet (${order.number})`;
 }

@@ -1,7 +1,7 @@
 "use client";
 
-import { Input } from "antd";
-import { useState } from "react";
+import { Input, type InputRef } from "antd";
+import { useEffect, useRef, useState } from "react";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { FASTENERS } from "@/core/standards/fasteners";
 import { hours } from "@/ui/format";
@@ -67,6 +67,9 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
   const { view, act, busy, point, goTo } = useJob();
   const [note, setNote] = useState("");
   const tick = view.job.ticks[step.id];
+  // Ready for the note, without scrolling the step's title and cautions away.
+  const box = useRef<InputRef>(null);
+  useEffect(() => box.current?.focus({ preventScroll: true }), []);
   const overrides = view.findings.filter((finding) => finding.overridden);
   const done = async () => {
     const outcome = await act({ do: "tick", step: step.id, note: note.trim() });
@@ -163,7 +166,7 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
         ) : (
           <>
             <Input
-              autoFocus
+              ref={box}
               value={note}
               onChange={(event) => setNote(event.target.value)}
               placeholder="What was set, what was torqued"

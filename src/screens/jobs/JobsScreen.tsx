@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import type { JobList, JobTicket } from "./jobList";
+import type { JobList, JobTicket } from "@/core/job/summary";
 import { useSettings } from "../settings";
 import { Knots } from "../job/Knots";
 import { money, shortDate } from "@/ui/format";

@@ -1,5 +1,4 @@
-import { database } from "@/data/connection";
-import { listJobs } from "@/data/jobs";
+import { database, listJobs } from "@/shop/openShop";
 
 export async function GET(request: Request): Promise<Response> {
   const query = new URL(request.url).searchParams;

@@ -1,5 +1,5 @@
-import { database } from "@/data/connection";
 import { listParts } from "@/shop/parts";
+import { database } from "@/shop/openShop";
 
 export async function GET(request: Request): Promise<Response> {
   const query = new URL(request.url).searchParams;

@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
 import type { JobView } from "@/core/job/view";
-import { database } from "@/data/connection";
 import { openJob } from "@/shop/jobView";
+import { database } from "@/shop/openShop";
 
 /** A job's view for its screens, or the page that says there is none. */
 export async function openStand(id: string): Promise<JobView> {

@@ -1,7 +1,7 @@
 import type { JobView } from "@/core/job/view";
 import type { PlacedOrder } from "@/core/job/job";
-import { database } from "@/data/connection";
 import { openJob } from "@/shop/jobView";
+import { database } from "@/shop/openShop";
 
 const NONE = () =>
   new Response("No such job or order.\n", { status: 404, headers: { "Content-Type": "text/plain; charset=utf-8" } });

@@ -1,8 +1,8 @@
 import { notFound } from "next/navigation";
-import { database } from "@/data/connection";
 import { suppliersOf, openPart } from "@/shop/parts";
 import { PartScreen } from "@/screens/parts/PartScreen";
 import { storePart } from "../../actions";
+import { database } from "@/shop/openShop";
 
 export const dynamic = "force-dynamic";
 

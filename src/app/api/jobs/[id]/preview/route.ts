@@ -1,5 +1,5 @@
-import { database } from "@/data/connection";
 import { isSlot, preview } from "@/shop/choices";
+import { database } from "@/shop/openShop";
 
 export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   const query = new URL(request.url).searchParams;

@@ -1,5 +1,5 @@
-import { database } from "@/data/connection";
 import { waysOut } from "@/shop/choices";
+import { database } from "@/shop/openShop";
 
 export async function GET(_request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   const found = await waysOut(await database(), (await params).id, new Date().toISOString());
