@@ -1,0 +1,242 @@
+import { readPart, type Part } from "../parts/part";
+import { Catalogue } from "../parts/catalogue";
+import { battery, controller, donorOf, hub, mid, partOf, QUAY, shellRings } from "../fit/bench.fixture";
+import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
+import { assess } from "./assess";
+import { newJob, jobSchema, type Job } from "./job";
+import { layoutOf } from "./layout";
+import { STAGE_NAMES } from "./stages";
+import { chosenParts, slotOf } from "./supplied";
+import { viewOf } from "./view";
+
+const TODAY = "2026-01-05";
+const house = DEFAULT_HOUSE_RULES;
+
+const motor = hub();
+const pack = battery();
+const box = controller();
+const arm = partOf("torque-arm", { axleDiameterMm: 12, axleFlatsMm: 10, plateMm: 6, clamps: "hose clamp", armMm: 100 });
+const charger = partOf("charger", { outputV: 42, outputA: 2, plug: "x" });
+const crank = mid();
+const catalogue = new Catalogue([motor, pack, box, arm, charger, crank, ...shellRings], [QUAY]);
+
+const FRONT = donorOf({
+  frontOverLocknutMm: 100,
+  frontDropout: "slot",
+  frontDropoutMaterial: "steel",
+  frontDropoutThicknessMm: 6,
+  frontSlotWidthMm: 10.1,
+  frontSlotDepthMm: 11,
+  frontDropoutCondition: "sound",
+  frontBeadSeatMm: 622,
+  frontBrake: "rim linear",
+  rearBrake: "rim linear",
+  forkKind: "rigid",
+  forkMaterial: "steel",
+  leverKind: "separate mechanical",
+  bikeMassKg: 15,
+});
+
+const job = (over: Partial<Job> = {}): Job => ({
+  ...newJob({ id: "j", number: 7, customer: "Ida", bike: "Test bike" }),
+  donor: FRONT,
+  choices: { motor: motor.id, battery: pack.id, controller: box.id },
+  ...over,
+});
+const view = (over: Partial<Job> = {}) => viewOf(job(over), catalogue, house, TODAY, []);
+const accepted = (finding: string, remedy: string) => ({ finding, remedy, at: "2026-01-05T09:00:00Z", by: "Ida" });
+
+describe("what a remedy would do", () => {
+  test("is what accepting it does: price, minutes, findings", () => {
+    const before = view();
+    const finding = before.findings.find((f) => f.rule === "axle/torque-arms")!;
+    const { would, id } = finding.remedies[0]!;
+    const after = view({ accepted: [accepted(finding.key, id)] });
+    expect(would.priceMinor).toBe(after.sheet.allInMinor - before.sheet.allInMinor);
+    expect(would.minutes).toBe(after.sheet.labourMinutes - before.sheet.labourMinutes);
+    expect(would.settles).toEqual(["Torque arms"]);
+    expect(would.opens).toEqual([]);
+    expect(after.findings.find((f) => f.key === finding.key)).toMatchObject({ verdict: "clear", applied: [{ id }] });
+  });
+
+  test("what the catalogue does not have is named before it is accepted", () => {
+    const finding = view().findings.find((f) => f.key === "kit/lacks front tyre")!;
+    expect(finding.remedies.find((r) => r.id === "new-tyre")!.would.missing).toEqual(["tyre for 622 mm"]);
+    const after = view({ accepted: [accepted("kit/lacks front tyre", "new-tyre")] });
+    expect(after.sheet.lines.find((line) => line.partId === null)).toMatchObject({
+      says: "tyre for 622 mm",
+      priceMinor: null,
+      problem: "not in the catalogue",
+      finding: "kit/lacks front tyre",
+    });
+    expect(after.sheet.unpriced).toBe(1);
+  });
+
+  test("a spacer that runs the nut out of room says what it opens", () => {
+    const stays = donorOf({
+      shellWidthMm: 73,
+      stayNearRadiusMm: 60,
+      stayNearOutMm: [41.3, "caliper"],
+      stayFarRadiusMm: 110,
+      stayFarOutMm: [41.3, "caliper"],
+      frameFlexes: "no",
+      frameKind: "diamond",
+      frameMaterial: "steel",
+    });
+    const finding = view({ donor: stays, choices: { motor: crank.id } }).findings.find((f) => f.rule === "shell/gear-case")!;
+    expect(finding.remedies[0]!.would.opens).toEqual(["Shell width and lock nuts"]);
+  });
+});
+
+describe("the thread", () => {
+  const a = accepted("axle/torque-arms front", "arms-2");
+  test("finding, part, order, step: each names the finding", () => {
+    const low = view({ choices: { motor: motor.id }, accepted: [a] });
+    expect(low.applied.map((x) => x.finding)).toEqual([a.finding]);
+    expect(low.sheet.lines.find((line) => line.partId === arm.id)).toMatchObject({
+      quantity: 2,
+      finding: a.finding,
+      why: "Torque arms: 2 torque arms",
+    });
+    expect(low.sheet.plan.orders.flatMap((o) => o.lines).find((line) => line.part.id === arm.id)!.quantity).toBe(2);
+    expect(low.steps.find((step) => step.id === "fitHub")!.because).toEqual([
+      expect.objectContaining({ finding: a.finding, title: "2 torque arms" }),
+    ]);
+  });
+
+  test("a step says which of its parts is not ordered, not here, or here", () => {
+    const waits = (over: Partial<Job>) =>
+      view({ choices: { motor: motor.id }, ...over })
+        .steps.find((step) => step.id === "fitHub")!
+        .parts.find((part) => part.id === motor.id)!.waits;
+    const order: Job["orders"][number] = {
+      id: "o",
+      number: "0007-1",
+      supplierId: "quay",
+      supplierName: "Quay",
+      placed: { at: "2026-01-05T09:00:00Z", by: "" },
+      currency: "EUR",
+      lines: [
+        {
+          partId: motor.id,
+          name: "x",
+          kind: "hub-motor",
+          quantity: 1,
+          packs: 1,
+          packSize: 1,
+          packPriceMinor: 1,
+          offerCurrency: "EUR",
+          totalMinor: 1,
+          because: [],
+        },
+      ],
+      goodsMinor: 1,
+      carriageMinor: 0,
+      dangerousGoods: false,
+      leadDays: 4,
+      arrived: null,
+    };
+    expect(waits({})).toBe("not ordered yet");
+    expect(waits({ orders: [order] })).toBe("not here yet (0007-1)");
+    expect(waits({ orders: [{ ...order, arrived: order.placed }] })).toBeNull();
+    expect(waits({ sources: { "choice motor": "customer" } })).toBeNull();
+  });
+});
+
+describe("the string", () => {
+  const knots = (over: Partial<Job>) =>
+    Object.fromEntries(assess(job(over), catalogue, house, TODAY).stages.map((s) => [s.name, [s.knot, s.undone]]));
+  test("a new job has everything open but its name", () => {
+    const empty = knots({ donor: {}, choices: {} });
+    expect(Object.keys(empty)).toEqual([...STAGE_NAMES]);
+    expect(empty.Ask).toEqual(["half", 3]);
+    expect(empty.Survey![0]).toBe("open");
+    expect(empty.Drive).toEqual(["open", 1]);
+    expect([empty.Ride, empty.Prove, empty["Hand over"]].map((s) => s![0])).toEqual(["later", "later", "later"]);
+  });
+  test("the wish is tied when its figures are there; Fit counts what is open; Build what is not ticked", () => {
+    const wish = { ...job().wish, riderKg: 80, budgetMinor: 100000, readyBy: "2026-02-01" };
+    expect(knots({ wish }).Ask).toEqual(["tied", 0]);
+    const { fit, steps } = assess(job(), catalogue, house, TODAY);
+    expect(knots({}).Fit![1]).toBe(fit.findings.filter((f) => f.verdict !== "clear" && !f.choose).length);
+    expect(knots({}).Build).toEqual(["open", steps.length]);
+    expect(knots({ ticks: { survey: { at: "2026-01-05T09:00:00Z", by: "", note: "" } } }).Build).toEqual([
+      "half",
+      steps.length - 1,
+    ]);
+  });
+});
+
+describe("promises", () => {
+  const promise = (id: string, over: Partial<Job> = {}) =>
+    assess(job(over), catalogue, house, TODAY).promises.find((p) => p.id === id)!;
+  const wish = (over: Partial<Job["wish"]>) => ({ wish: { ...job().wish, ...over } });
+  test("price: kept, broken, and not said while a line has no price", () => {
+    const { allInMinor } = assess(job(), catalogue, house, TODAY).sheet;
+    expect(promise("price", wish({ budgetMinor: allInMinor }))).toMatchObject({ kept: true, predicted: allInMinor });
+    expect(promise("price", wish({ budgetMinor: allInMinor - 1 })).kept).toBe(false);
+    expect(
+      promise("price", { ...wish({ budgetMinor: 10_000_000 }), accepted: [accepted("kit/lacks front tyre", "new-tyre")] }),
+    ).toMatchObject({ kept: null, note: expect.stringContaining("no price") });
+  });
+  test("mass: the donor and the parts less the old wheel; unknown without a weighing", () => {
+    expect(promise("mass", wish({ massKg: 17 }))).toMatchObject({ predicted: 16.5, kept: true });
+    expect(promise("mass", wish({ massKg: 16 })).kept).toBe(false);
+    expect(promise("mass", { donor: {} })).toMatchObject({ predicted: null, note: "weigh the bike first" });
+  });
+  test("date: the slowest part and the bench days", () => {
+    expect(promise("ready", wish({ readyBy: "2026-01-09" }))).toMatchObject({ predicted: "2026-01-09", kept: true });
+    expect(promise("ready", wish({ readyBy: "2026-01-08" })).kept).toBe(false);
+  });
+  test("assist: set half a km/h under what is asked, so that every reading is met; not promised where it cannot be set", () => {
+    expect(promise("assist")).toMatchObject({ asked: 25, predicted: 24.5, kept: true });
+    const fixed = controller({ speedSettable: false });
+    const wider = new Catalogue([motor, pack, fixed], [QUAY]);
+    expect(
+      assess(job({ choices: { motor: motor.id, battery: pack.id, controller: fixed.id } }), wider, house, TODAY).promises.find(
+        (p) => p.id === "assist",
+      ),
+    ).toMatchObject({ predicted: null, kept: false });
+  });
+});
+
+describe("layout", () => {
+  test("what was measured is so marked, the rest stands at a usual size", () => {
+    const { fit } = assess(job({ donor: { ...FRONT, ...donorOf({ chainstayMm: 452 }) } }), catalogue, house, TODAY);
+    const layout = layoutOf(job({ donor: { ...FRONT, ...donorOf({ chainstayMm: 452 }) } }), fit.build);
+    expect(layout.chainstay).toEqual({ mm: 452, measured: true });
+    expect(layout.shellWidth).toEqual({ mm: 68, measured: false });
+    expect(layout.motor).toMatchObject({ at: "front", hubPcdMm: 125 });
+    expect(layout.battery).toMatchObject({ lengthMm: 360, heightMm: 90 });
+  });
+  test("a long load carrier and a tandem are drawn at their own usual length", () => {
+    const at = (frameKind: string) =>
+      layoutOf(job({ donor: donorOf({ frameKind }) }), assess(job(), catalogue, house, TODAY).fit.build).chainstay.mm;
+    expect([at("diamond"), at("long-wheelbase"), at("tandem")]).toEqual([445, 980, 1150]);
+  });
+});
+
+describe("parts and jobs at the door", () => {
+  test("a slot takes its own kinds", () => {
+    expect([slotOf("mid-motor"), slotOf("kit"), slotOf("tyre")]).toEqual(["motor", "kit", undefined]);
+    expect(chosenParts({ motor: "gone", battery: pack.id }, catalogue).map((s) => s.part.id)).toEqual([pack.id]);
+  });
+  test("a job reads back as it was written", () => {
+    const whole = job({ accepted: [accepted("a", "b")], ticks: { survey: { at: "2026-01-05T09:00:00Z", by: "x", note: "" } } });
+    expect(jobSchema.parse(JSON.parse(JSON.stringify(whole)))).toEqual(whole);
+  });
+  test.each([
+    [{ id: "Ümlaut" }, "id"],
+    [{ massKg: -1 }, "massKg"],
+    [{ inStock: 1.5 }, "inStock"],
+    [{ kind: "wings" }, "kind"],
+    [{ name: "  " }, "name"],
+    [{ spec: { ...(motor.spec as object), spokes: 7.5 } }, "spec.spokes"],
+    [{ spec: { ...(motor.spec as object), laced: { beadSeatMm: 622 } } }, "spec.laced.rimInnerMm"],
+    [{ spec: { ...(motor.spec as object), cluster: "glue" } }, "spec.cluster"],
+    [{ surprise: true }, "surprise"],
+  ])("a part with %j is refused at %s", (over, path) => {
+    const read = readPart({ ...(motor as Part), ...over });
+    expect(!read.ok && read.error.map((issue) => issue.path)).toContain(path);
+  });
+});
