@@ -1,0 +1,151 @@
+import type { Knex } from "knex";
+import { Catalogue, type BrokenPart } from "@/core/parts/catalogue";
+import { readPart, supplierSchema, type Offer, type Part, type PartHead, type Supplier } from "@/core/parts/part";
+import { bumpCatalogue, catalogueRevision } from "./settings";
+
+type PartRow = { id: string; kind: string; name: string; maker: string; mass_kg: number | null; in_stock: number; spec: string };
+type OfferRow = {
+  part_id: string;
+  supplier_id: string;
+  price_minor: number;
+  currency: Offer["currency"];
+  pack_size: number;
+  lead_days: number;
+  carriage: Offer["carriage"];
+};
+type SupplierRow = {
+  id: string;
+  name: string;
+  currency: Supplier["currency"];
+  carriage_minor: number;
+  free_from_minor: number | null;
+  dangerous_goods_minor: number;
+};
+
+const cache = globalThis as unknown as { gullCatalogue?: { config: unknown; revision: number; catalogue: Catalogue } };
+
+/** The whole catalogue, read and checked once a revision; a part whose spec does not read is kept apart and named. */
+export async function loadCatalogue(db: Knex): Promise<Catalogue> {
+  const revision = await catalogueRevision(db);
+  // A transaction is another Knex on the same configuration: the copy serves both.
+  const config: unknown = db.client.config;
+  const kept = cache.gullCatalogue;
+  if (kept && kept.config === config && kept.revision === revision) return kept.catalogue;
+  const [partRows, offerRows, supplierRows] = await Promise.all([
+    db<PartRow>("part").select(),
+    db<OfferRow>("offer").select(),
+    db<SupplierRow>("supplier").select(),
+  ]);
+  const offers = new Map<string, Offer[]>();
+  for (const row of offerRows) offers.set(row.part_id, [...(offers.get(row.part_id) ?? []), offerOf(row)]);
+  const parts: Part[] = [];
+  const broken: BrokenPart[] = [];
+  for (const row of partRows) {
+    const read = readPart(rawPart(row, offers.get(row.id) ?? []));
+    if (read.ok) parts.push(read.value);
+    else broken.push({ id: row.id, name: row.name, kind: row.kind, issues: read.error });
+  }
+  const catalogue = new Catalogue(parts, supplierRows.map(supplierOf), broken);
+  cache.gullCatalogue = { config, revision, catalogue };
+  return catalogue;
+}
+
+/** A part as it stands in the books, broken or not; undefined when there is none. */
+export async function findRawPart(db: Knex, id: string): Promise<Record<string, unknown> | undefined> {
+  const row = await db<PartRow>("part").where({ id }).first();
+  if (!row) return undefined;
+  const offers = await db<OfferRow>("offer").where({ part_id: id });
+  return rawPart(row, offers.map(offerOf));
+}
+
+const rawPart = (row: PartRow, offers: Offer[]) => ({
+  id: row.id,
+  kind: row.kind,
+  name: row.name,
+  maker: row.maker,
+  massKg: row.mass_kg,
+  inStock: row.in_stock,
+  offers,
+  spec: parsed(row.spec),
+});
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return text;
+  }
+}
+
+const offerOf = (row: OfferRow): Offer => ({
+  supplierId: row.supplier_id,
+  priceMinor: row.price_minor,
+  currency: row.currency,
+  packSize: row.pack_size,
+  leadDays: row.lead_days,
+  carriage: row.carriage,
+});
+const supplierOf = (row: SupplierRow): Supplier =>
+  supplierSchema.parse({
+    id: row.id,
+    name: row.name,
+    currency: row.currency,
+    carriageMinor: row.carriage_minor,
+    freeFromMinor: row.free_from_minor,
+    dangerousGoodsMinor: row.dangerous_goods_minor,
+  });
+
+/** Writes parts with their offers, replacing what stood under their numbers. */
+export async function saveParts(db: Knex, parts: readonly PartHead[]): Promise<void> {
+  await db.transaction(async (trx) => {
+    for (let i = 0; i < parts.length; i += 50) {
+      const slice = parts.slice(i, i + 50);
+      await trx("part").insert(slice.map(rowOf)).onConflict("id").merge();
+      await trx("offer")
+        .whereIn(
+          "part_id",
+          slice.map((part) => part.id),
+        )
+        .delete();
+      const offers = slice.flatMap((part) => part.offers.map((offer) => offerRow(part.id, offer)));
+      if (offers.length > 0) await trx("offer").insert(offers);
+    }
+    await bumpCatalogue(trx);
+  });
+}
+
+const rowOf = (part: PartHead): PartRow => ({
+  id: part.id,
+  kind: part.kind,
+  name: part.name,
+  maker: part.maker,
+  mass_kg: part.massKg,
+  in_stock: part.inStock,
+  spec: JSON.stringify(part.spec),
+});
+const offerRow = (partId: string, offer: Offer): OfferRow => ({
+  part_id: partId,
+  supplier_id: offer.supplierId,
+  price_minor: offer.priceMinor,
+  currency: offer.currency,
+  pack_size: offer.packSize,
+  lead_days: offer.leadDays,
+  carriage: offer.carriage,
+});
+
+export async function saveSuppliers(db: Knex, suppliers: readonly Supplier[]): Promise<void> {
+  await db("supplier")
+    .insert(
+      suppliers.map((s) => ({
+        id: s.id,
+        name: s.name,
+        currency: s.currency,
+        carriage_minor: s.carriageMinor,
+        free_from_minor: s.freeFromMinor,
+        dangerous_goods_minor: s.dangerousGoodsMinor,
+      })),
+    )
+    .onConflict("id")
+    .merge();
+  await bumpCatalogue(db);
+}

@@ -1,0 +1,178 @@
+import type { Knex } from "knex";
+import { summarySchema, type JobList, type Summary } from "@/core/job/summary";
+import { jobSchema, placedOrderSchema, type Job, type PlacedOrder } from "@/core/job/job";
+import type { HistoryLine } from "@/core/job/view";
+
+type Row = {
+  id: string;
+  number: number;
+  version: number;
+  customer: string;
+  bike: string;
+  body: string;
+  summary: string;
+  updated_at: string;
+};
+type EventRow = {
+  id: number;
+  job_id: string;
+  version: number;
+  at: string;
+  by: string;
+  kind: string;
+  says: string;
+  before: string;
+  after: string;
+  undone: number;
+};
+
+/** A stored job that no longer reads: its document was altered from outside. */
+export class UnreadableJob extends Error {}
+
+export async function findJob(db: Knex, id: string): Promise<Job | undefined> {
+  const row = await db<Row>("job").where({ id }).first();
+  if (!row) return undefined;
+  const orders = await db<{ job_id: string; body: string }>("purchase_order").where({ job_id: id }).orderBy("placed_at");
+  const job = jobSchema.safeParse({
+    ...(JSON.parse(row.body) as object),
+    id: row.id,
+    number: row.number,
+    version: row.version,
+    orders: orders.map((order) => JSON.parse(order.body) as unknown),
+  });
+  if (!job.success)
+    throw new UnreadableJob(
+      `job ${id} in the database does not read: ${job.error.issues.map((i) => i.path.join(".")).join(", ")}`,
+    );
+  return job.data;
+}
+
+/** Jobs whose number, customer or bike holds the text, the latest touched first. */
+export async function listJobs(db: Knex, find: string, limit: number): Promise<JobList> {
+  const like = `%${find.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
+  const matching = () =>
+    db<Row>("job").where((where) => {
+      if (find !== "")
+        void where
+          .whereRaw("customer like ? escape '\\'", [like])
+          .orWhereRaw("bike like ? escape '\\'", [like])
+          .orWhereRaw("cast(number as text) like ? escape '\\'", [like]);
+    });
+  const rows = await matching()
+    .select("id", "number", "customer", "bike", "updated_at", "summary")
+    .orderBy("updated_at", "desc")
+    .orderBy("number", "desc")
+    .limit(limit);
+  const counted = await matching().count<{ n: number }[]>({ n: "*" });
+  return {
+    rows: rows.map((row) => ({
+      id: row.id,
+      number: row.number,
+      customer: row.customer,
+      bike: row.bike,
+      summary: summarySchema.parse(JSON.parse(row.summary)),
+    })),
+    total: Number(counted[0]?.n ?? 0),
+  };
+}
+
+export async function nextNumber(db: Knex): Promise<number> {
+  const row = await db("job").max<{ top: number | null }[]>({ top: "number" });
+  return (row[0]?.top ?? 100) + 1;
+}
+
+const bodyOf = (job: Job) => JSON.stringify({ ...job, orders: [] });
+
+export async function insertJob(db: Knex, job: Job, summary: Summary, at: string): Promise<void> {
+  await db("job").insert({
+    id: job.id,
+    number: job.number,
+    version: job.version,
+    customer: job.wish.customer,
+    bike: job.wish.bike,
+    body: bodyOf(job),
+    summary: JSON.stringify(summary),
+    updated_at: at,
+  });
+  await saveOrders(db, job);
+}
+
+/** Stores a job over the version it was made from. @returns false when somebody else was first: nothing is stored */
+export async function updateJob(db: Knex, job: Job, from: number, summary: Summary, at: string): Promise<boolean> {
+  const changed = await db("job")
+    .where({ id: job.id, version: from })
+    .update({
+      version: job.version,
+      customer: job.wish.customer,
+      bike: job.wish.bike,
+      body: bodyOf(job),
+      summary: JSON.stringify(summary),
+      updated_at: at,
+    });
+  if (changed === 0) return false;
+  await saveOrders(db, job);
+  return true;
+}
+
+async function saveOrders(db: Knex, job: Job): Promise<void> {
+  await db("purchase_order")
+    .where({ job_id: job.id })
+    .whereNotIn(
+      "id",
+      job.orders.map((order) => order.id),
+    )
+    .delete();
+  for (const order of job.orders)
+    await db("purchase_order")
+      .insert(orderRow(job.id, placedOrderSchema.parse(order)))
+      .onConflict("id")
+      .merge();
+}
+
+const orderRow = (jobId: string, order: PlacedOrder) => ({
+  id: order.id,
+  job_id: jobId,
+  number: order.number,
+  supplier_id: order.supplierId,
+  placed_at: order.placed.at,
+  currency: order.currency,
+  total_minor: order.goodsMinor + order.carriageMinor,
+  body: JSON.stringify(order),
+});
+
+export type JobEvent = {
+  jobId: string;
+  version: number;
+  at: string;
+  by: string;
+  kind: string;
+  says: string;
+  before: Partial<Job>;
+  after: Partial<Job>;
+};
+
+export async function appendEvent(db: Knex, event: JobEvent): Promise<void> {
+  const { jobId, before, after, ...rest } = event;
+  await db("event").insert({ ...rest, job_id: jobId, before: JSON.stringify(before), after: JSON.stringify(after) });
+}
+
+/** The newest edit that was not undone, for undo. */
+export async function lastEdit(db: Knex, jobId: string): Promise<{ id: number; says: string; before: Partial<Job> } | undefined> {
+  const row = await db<EventRow>("event")
+    .where({ job_id: jobId, undone: 0 })
+    .whereNotIn("kind", ["undo", "create"])
+    .orderBy("version", "desc")
+    .first();
+  return row && { id: row.id, says: row.says, before: JSON.parse(row.before) as Partial<Job> };
+}
+
+export const markUndone = (db: Knex, eventId: number) => db("event").where({ id: eventId }).update({ undone: 1 });
+
+export async function history(db: Knex, jobId: string, since = 0, limit = 30): Promise<HistoryLine[]> {
+  const rows = await db<EventRow>("event")
+    .where({ job_id: jobId })
+    .andWhere("version", ">", since)
+    .orderBy("version", "desc")
+    .limit(limit);
+  return rows.map((row) => ({ version: row.version, at: row.at, by: row.by, says: row.says, undone: row.undone === 1 }));
+}

@@ -1,0 +1,27 @@
+import type { Knex } from "knex";
+import { DEFAULT_HOUSE_RULES, houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
+
+async function read(db: Knex, key: string): Promise<unknown> {
+  const row = await db<{ key: string; value: string }>("setting").where({ key }).first();
+  return row ? (JSON.parse(row.value) as unknown) : undefined;
+}
+
+export async function writeSetting(db: Knex, key: string, value: unknown): Promise<void> {
+  await db("setting")
+    .insert({ key, value: JSON.stringify(value) })
+    .onConflict("key")
+    .merge();
+}
+
+/** The shop's rules; a setting that no longer reads falls back to its default, one by one. */
+export async function houseRules(db: Knex): Promise<HouseRules> {
+  const stored = await read(db, "house");
+  const whole = houseRulesSchema.safeParse({ ...DEFAULT_HOUSE_RULES, ...(typeof stored === "object" ? stored : {}) });
+  return whole.success ? whole.data : DEFAULT_HOUSE_RULES;
+}
+
+export const catalogueRevision = async (db: Knex): Promise<number> => Number((await read(db, "catalogue revision")) ?? 0);
+
+/** Said after each change of parts or suppliers, so that every process drops its copy. */
+export const bumpCatalogue = async (db: Knex): Promise<void> =>
+  writeSetting(db, "catalogue revision", (await catalogueRevision(db)) + 1);
