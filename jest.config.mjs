@@ -12,7 +12,11 @@ const config = {
   testEnvironment: "node",
   roots: ["<rootDir>/src"],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
-  moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1", "^server-only$": "<rootDir>/tests/empty.cjs" },
+  moduleNameMapper: {
+    "^@/(.*)$": "<rootDir>/src/$1",
+    "^server-only$": "<rootDir>/tests/empty.cjs",
+    "\\.css$": "<rootDir>/tests/empty.cjs",
+  },
   transform,
   transformIgnorePatterns: ["/node_modules/(?!(@ant-design|echarts|zrender|react-hotkeys-hook)/)"],
 };

@@ -1,0 +1,154 @@
+import { App } from "antd";
+import type { Knex } from "knex";
+import { renderToStaticMarkup } from "react-dom/server";
+import { VERDICTS } from "@/core/fit/finding";
+import { FUTURE_STAGES, STAGE_NAMES, type StageName } from "@/core/job/stages";
+import type { JobView } from "@/core/job/view";
+import { openDatabase } from "@/data/connection";
+import { listJobs } from "@/data/jobs";
+import { openJob } from "@/shop/jobView";
+import { loadDemo } from "@/shop/loadDemo";
+import { perform } from "@/shop/perform";
+import { SettingsProvider } from "../settings";
+import { JobScreen } from "./JobScreen";
+import { Knots } from "./Knots";
+
+const NOW = "2026-11-25T09:00:00.000Z";
+let db: Knex;
+const views = new Map<string, JobView>();
+
+beforeAll(async () => {
+  db = await openDatabase(":memory:");
+  await loadDemo(db, NOW);
+  for (const name of ["Maud", "Odo", "Perran", "Ivo", "Wenna"])
+    views.set(name, (await openJob(db, (await listJobs(db, name, 1)).rows[0]!.id, NOW))!);
+}, 60_000);
+afterAll(() => db.destroy());
+
+/** A stage as the server sends it, tags and comments taken out. */
+function page(view: JobView, stage: StageName): string {
+  const html = renderToStaticMarkup(
+    <App>
+      <SettingsProvider createJob={() => Promise.resolve({ ok: false, says: "" })}>
+        <JobScreen first={view} stage={stage} actOnJob={() => Promise.reject(new Error("not in this test"))} />
+      </SettingsProvider>
+    </App>,
+  );
+  return html
+    .replace(/<(style|title)[\s\S]*?<\/\1>/g, " ")
+    .replace(/<[^>]+>/g, " ")
+    .replace(/&#x27;/g, "'")
+    .replace(/&amp;/g, "&")
+    .replace(/\s+/g, " ");
+}
+
+const STAGES = STAGE_NAMES.filter((stage) => !FUTURE_STAGES.has(stage));
+
+describe.each(["Maud", "Odo", "Perran", "Ivo", "Wenna"])("the job of %s", (name) => {
+  test.each(STAGES)("%s renders whole, with ticket, string and tally", (stage) => {
+    const view = views.get(name)!;
+    const text = page(view, stage);
+    expect(text).toContain(view.job.wish.customer);
+    for (const each of STAGE_NAMES) expect(text).toContain(each);
+    for (const promise of view.promises) expect(text).toContain(promise.title);
+    expect(text).not.toMatch(/NaN|undefined|\[object/);
+  });
+});
+
+describe("Ask", () => {
+  test("shows the wish as promises in words, and that the law is confirmed locally", () => {
+    const text = page(views.get("Odo")!, "Ask");
+    expect(text).toContain("The bike weighs 36 kg or less");
+    expect(text).toContain("Assist ends at 25 km/h");
+    expect(text).toContain("confirm locally");
+  });
+});
+
+describe("Survey", () => {
+  test("a fresh job begins at the first item of the walk", () =>
+    expect(page(views.get("Wenna")!, "Survey")).toContain("Frame What the frame is"));
+  test("a job with an uncertain finding begins at the least sure reading that settles it", () =>
+    expect(page(views.get("Perran")!, "Survey")).toMatch(/First stay point, outboard .*settles 1 check/));
+  test("what was measured stands in the list with its unit", () =>
+    expect(page(views.get("Odo")!, "Survey")).toContain("Crank to rear axle 1150 mm"));
+});
+
+describe("Fit", () => {
+  test("every finding is listed with its sentence; the open ones are numbered and come first", () => {
+    const view = views.get("Perran")!;
+    const text = page(view, "Fit");
+    for (const finding of view.findings) expect(text).toContain(finding.title);
+    expect(text).toContain(`${view.findings.length} checks`);
+    expect(text.indexOf("Chain angle")).toBeLessThan(text.indexOf("Volts window"));
+  });
+  test("a remedy shows what it costs and takes before it is accepted", () => {
+    const view = views.get("Perran")!;
+    const remedy = view.findings[0]!.remedies[0]!;
+    const text = page(view, "Fit");
+    expect(text).toContain(remedy.title);
+    expect(text).toMatch(/\+73\.83\s€/);
+  });
+  test("a safety stop offers the ways out and no override", () => {
+    const text = page(views.get("Ivo")!, "Fit");
+    expect(text).toContain("Show the ways out");
+    expect(text).toContain("What would lift it:");
+    expect(text).toContain("A safety stop");
+    expect(text).not.toContain("Override this rule of thumb");
+  });
+  test("a rule of thumb may be overridden", () =>
+    expect(page(views.get("Perran")!, "Fit")).toContain("Override this rule of thumb"));
+});
+
+describe("Sheet and Order", () => {
+  test("every line has its reason; the kit's contents are no extra price", () => {
+    const text = page(views.get("Maud")!, "Sheet");
+    expect(text).toContain("Torque arms: 2 torque arms");
+    expect(text).toContain("Front hub 250, laced in 622");
+    expect(text).toContain("in the kit");
+    expect(text).toContain("nothing has changed since");
+  });
+  test("a placed order shows who placed it and what for; what is left is still to place", () => {
+    const text = page(views.get("Odo")!, "Order");
+    expect(text).toContain("placed Wed 25 Nov by Tamsin");
+    expect(text).toContain("Chain length and chains: 2 new chains, joined");
+    expect(text).toContain("Mark as placed");
+  });
+  test("nothing is ordered over a stop", () =>
+    expect(page(views.get("Ivo")!, "Order")).toContain("nothing is ordered until that is settled"));
+  test("an order that the build does not want any more is told", async () => {
+    const view = views.get("Odo")!;
+    const answer = await perform(
+      db,
+      {
+        jobId: view.job.id,
+        version: view.job.version,
+        by: "",
+        command: { do: "choose", slot: "battery", partId: "bat-48-11-dt" },
+      },
+      NOW,
+    );
+    if (!answer.ok) throw new Error(answer.error.says);
+    expect(page(answer.view, "Order")).toContain("the build does not want it any more: Pack 48 V 14 Ah, down tube");
+  });
+});
+
+describe("Build", () => {
+  test("the next step stands large with its torques, tools and cautions", () => {
+    const text = page(views.get("Odo")!, "Build");
+    expect(text).toContain("15 steps left before it can be signed");
+    expect(text).toContain("a part is not here yet");
+    expect(text).toContain("Take in, survey, photograph, sign the checklist");
+  });
+  test("a signed one says by whom", () => expect(page(views.get("Maud")!, "Build")).toContain("Signed by Tamsin"));
+  test("without a motor there is no work order", () => expect(page(views.get("Wenna")!, "Build")).toContain("No work order yet"));
+});
+
+test("the string of a hang-tag shows each knot by its own shape", () => {
+  const knot = (state: string) =>
+    renderToStaticMarkup(<Knots stages={[{ name: "Fit", knot: state, undone: 3 }]} />).replace(
+      /title="[^"]*"|class="[^"]*"/g,
+      "",
+    );
+  expect(new Set(["open", "half", "tied", "later"].map(knot)).size).toBe(4);
+  expect(VERDICTS).toHaveLength(4);
+});
