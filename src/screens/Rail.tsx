@@ -23,10 +23,14 @@ export function Rail() {
   const { by, setBy } = useSettings();
   const [find, setFind] = useState("");
   const box = useRef<HTMLInputElement>(null);
-  useHotkeys("slash", (event) => {
-    event.preventDefault();
-    box.current?.focus();
-  });
+  useHotkeys(
+    "/",
+    (event) => {
+      event.preventDefault();
+      box.current?.focus();
+    },
+    { useKey: true },
+  );
   const here = (href: string) => (href === "/" ? path === "/" || path.startsWith("/jobs") : path.startsWith(href));
   return (
     <header className="rail">

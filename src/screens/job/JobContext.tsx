@@ -25,6 +25,9 @@ type JobState = {
   stage: string;
 };
 
+/** What is said stands over the tally, so that it never hides the button it speaks of. */
+const SAYS_STYLE = { width: 252, marginRight: -16 };
+
 const JobContext = createContext<JobState | null>(null);
 
 export function useJob(): JobState {
@@ -81,6 +84,7 @@ export function JobProvider({
             duration: error.kind === "refused" ? 8 : 0,
             placement: "bottomRight",
             className: "says",
+            style: SAYS_STYLE,
           });
           return { done: false };
         } catch {
@@ -90,6 +94,7 @@ export function JobProvider({
             duration: 0,
             placement: "bottomRight",
             className: "says",
+            style: SAYS_STYLE,
           });
           return { done: false };
         } finally {

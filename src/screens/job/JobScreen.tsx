@@ -146,8 +146,7 @@ function useStandKeys(showKeys: () => void) {
     void act({ do: "undo" });
   });
   useHotkeys("p", () => window.open(`/api/jobs/${view.job.id}/${stage === "Build" ? "work" : "sheet"}.pdf`, "_blank"));
-  useHotkeys("shift+slash", showKeys, { useKey: false });
-  useHotkeys("?", showKeys, { useKey: true });
+  useHotkeys("?,shift+?", showKeys, { useKey: true });
 }
 
 function KeyList() {
