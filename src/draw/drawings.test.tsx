@@ -1,5 +1,5 @@
 import { renderToStaticMarkup } from "react-dom/server";
-import { donorOf, hub, mid, battery } from "@/core/fit/bench.fixture";
+import { donorOf, hub, mid, battery } from "../../tests/bench.fixture";
 import { Catalogue } from "@/core/parts/catalogue";
 import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
 import { assess } from "@/core/job/assess";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { Catalogue } from "../parts/catalogue";
-import { battery, partOf, QUAY } from "../fit/bench.fixture";
+import { battery, partOf, QUAY } from "../../../tests/bench.fixture";
 import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
 import { assess } from "../job/assess";
 import { newJob, type Job } from "../job/job";

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { donorOf } from "../fit/bench.fixture";
+import { donorOf } from "../../../tests/bench.fixture";
 import { BEAD_SEATS } from "../standards/beadSeats";
 import { isAsked, isPossible, plusMinusOf, readTyped, walk } from "./donor";
 import { DONOR_ITEMS, DONOR_KEYS, donorItem, PLACES } from "./items";

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { battery, controller, donorOf, fitCase, hub, mid, partOf, shellRings, type Case } from "./bench.fixture";
+import { battery, controller, donorOf, fitCase, hub, mid, partOf, shellRings, type Case } from "../../../tests/bench.fixture";
 import { joinEffects } from "./effect";
 import { countVerdicts } from "./engine";
 import { isOpen, type Outcome } from "./finding";

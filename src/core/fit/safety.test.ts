@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { battery, controller, fitCase, hub, mid, partOf, shellRings, type Case } from "./bench.fixture";
+import { battery, controller, fitCase, hub, mid, partOf, shellRings, type Case } from "../../../tests/bench.fixture";
 import type { Finding } from "./finding";
 
 /**

@@ -1,6 +1,6 @@
 import { readPart, type Part } from "../parts/part";
 import { Catalogue } from "../parts/catalogue";
-import { battery, controller, donorOf, hub, mid, partOf, QUAY, shellRings } from "../fit/bench.fixture";
+import { battery, controller, donorOf, hub, mid, partOf, QUAY, shellRings } from "../../../tests/bench.fixture";
 import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
 import { assess } from "./assess";
 import { newJob, jobSchema, type Job } from "./job";

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { battery, controller, fitCase, hub, mid, partOf } from "../fit/bench.fixture";
+import { battery, controller, fitCase, hub, mid, partOf } from "../../../tests/bench.fixture";
 import { workingDaysAfter } from "../promise/promises";
 import { STEP_DETAILS } from "../standards/stepDetails";
 import { estimate, STAGES, TASKS, type TaskId } from "../standards/tasks";

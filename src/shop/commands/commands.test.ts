@@ -1,6 +1,6 @@
 import { Catalogue } from "@/core/parts/catalogue";
 import type { Command } from "@/core/job/command";
-import { battery, controller, donorOf, hub, partOf, QUAY } from "@/core/fit/bench.fixture";
+import { battery, controller, donorOf, hub, partOf, QUAY } from "../../../tests/bench.fixture";
 import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
 import { newJob, type Job } from "@/core/job/job";
 import { carryOut } from ".";

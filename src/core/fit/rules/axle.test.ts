@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { armRow, armsByTable, torqueClass, type Seat } from "../../axle/armTable";
 import { axleReaction, clampTorqueNm, flatChordMm, plasticTorqueNm } from "../../axle/axleReaction";
-import { afterRemedy, battery, controller, findingOf, hub, partOf } from "../bench.fixture";
+import { afterRemedy, battery, controller, findingOf, hub, partOf } from "../../../../tests/bench.fixture";
 import { axleSlot } from "./axleSlot";
 import { overLocknut } from "./overLocknut";
 import { torqueArms } from "./torqueArms";

@@ -1,4 +1,4 @@
-import { afterRemedy, findingOf, fitCase, hub, mid, partOf } from "../bench.fixture";
+import { afterRemedy, findingOf, fitCase, hub, mid, partOf } from "../../../../tests/bench.fixture";
 import { chainAngle, climbingCog } from "./chainAngle";
 import { chainLengthRule } from "./chainLengthRule";
 import { clusterInterface } from "./clusterInterface";

@@ -1,4 +1,4 @@
-import { afterRemedy, battery, controller, findingOf, fitCase, hub, mid, partOf } from "../bench.fixture";
+import { afterRemedy, battery, controller, findingOf, fitCase, hub, mid, partOf } from "../../../../tests/bench.fixture";
 import { cutOff, cutOffsWanted, lostShifter } from "./cutOff";
 import { kitComplete } from "./kitComplete";
 import { packCurrent } from "./packCurrent";

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { caseClearanceMm, stayOutMm } from "../../shell/caseClearance";
 import { gripStack } from "../../shell/gripStack";
 import { threadCrestBoreMm } from "../../standards/shells";
-import { afterRemedy, findingOf, fitCase, hub, mid, partOf, shellRings } from "../bench.fixture";
+import { afterRemedy, findingOf, fitCase, hub, mid, partOf, shellRings } from "../../../../tests/bench.fixture";
 import { gearCase } from "./gearCase";
 import { madeForFrame } from "./madeForFrame";
 import { nutEngagement } from "./nutEngagement";

@@ -1,14 +1,14 @@
-import type { Donor } from "../donor/donor";
-import { donorItem, type DonorKey } from "../donor/items";
-import { plusMinusOf } from "../donor/donor";
-import type { How } from "../donor/reading";
-import { DEFAULT_HOUSE_RULES, type HouseRules } from "../house/houseRules";
-import { Catalogue } from "../parts/catalogue";
-import { readPart, type Part, type Supplier } from "../parts/part";
-import type { PartKind, Spec } from "../parts/specs";
-import { fit, type Accepted, type Fit } from "./engine";
-import type { Finding, Override } from "./finding";
-import type { Rule } from "./rule";
+import type { Donor } from "@/core/donor/donor";
+import { donorItem, type DonorKey } from "@/core/donor/items";
+import { plusMinusOf } from "@/core/donor/donor";
+import type { How } from "@/core/donor/reading";
+import { DEFAULT_HOUSE_RULES, type HouseRules } from "@/core/house/houseRules";
+import { Catalogue } from "@/core/parts/catalogue";
+import { readPart, type Part, type Supplier } from "@/core/parts/part";
+import type { PartKind, Spec } from "@/core/parts/specs";
+import { fit, type Accepted, type Fit } from "@/core/fit/engine";
+import type { Finding, Override } from "@/core/fit/finding";
+import type { Rule } from "@/core/fit/rule";
 
 const TAKEN = { at: "2026-01-05T09:00:00Z", by: "test" };
 
