@@ -158,7 +158,104 @@ test("from the wish to the signed work order, by keyboard alone", async () => {
   expect(complaints).toEqual([]);
 }, 180_000);
 
-test("the papers of that job read back: every letter, the promises, the thread", async () => {
+/** Answers one item of the walk by clicks; only figures are typed. */
+async function measureByMouse(page: Page, label: string, value: string): Promise<void> {
+  await page.evaluate((wanted: string) => {
+    const row = [...document.querySelectorAll<HTMLElement>(".walk-row")].find(
+      (each) => (each.firstElementChild as HTMLElement).innerText === wanted,
+    );
+    row!.scrollIntoView({ block: "center" });
+    row!.setAttribute("data-now", "");
+  }, label);
+  await page.click(".walk-row[data-now]");
+  await page.$eval(".walk-row[data-now]", (row) => row.removeAttribute("data-now"));
+  await page.waitForFunction(
+    (wanted: string) => (document.querySelector(".measure h1") as HTMLElement).innerText === wanted,
+    {},
+    label,
+  );
+  if (await page.$(".measure-box")) {
+    await page.type(".measure-box input", value);
+    await click(page, "Keep, next");
+  } else await page.click(`.measure-options button[data-value="${value}"]`);
+  await page.waitForFunction(
+    (wanted: string) => (document.querySelector(".measure h1") as HTMLElement).innerText !== wanted,
+    {},
+    label,
+  );
+}
+
+test("from the wish to the signed work order, by mouse", async () => {
+  const { page, complaints } = await openPage(stand, "/");
+  const knot = (n: number) => page.click(`.knots-large li:nth-child(${n}) button`);
+  await page.type('input[aria-label="Your name, for signing"]', "Bram");
+  await click(page, "New job");
+  await page.waitForSelector(".ant-modal input:focus");
+  await page.keyboard.type("Lowenna Spry");
+  await click(page, "Take it in", ".ant-modal");
+  await shows(page, ".ticket", "Lowenna Spry");
+  await page.type('input[aria-label="Rider"]', "66");
+  await page.type('input[aria-label="Bike no heavier than"]', "28");
+  await click(page, "Go on to the bike");
+  await page.waitForSelector(".measure h1");
+  for (const [label, value] of Object.entries(WALK)) await measureByMouse(page, label, value);
+
+  await knot(3);
+  await page.waitForSelector(".candidate .verdict-counts");
+  await click(page, "Front kit 250 W 36 V, 622 wheel", ".candidates");
+  await shows(page, ".slot", "Front kit 250 W 36 V, 622 wheel");
+  await click(page, "battery", ".slots");
+  await shows(page, ".eyes", "Choose the battery");
+  await click(page, "Pack 36 V 10.4 Ah", ".candidates");
+  await shows(page, ".slot", "Pack 36 V 10.4 Ah");
+
+  await knot(4);
+  for (let left = 12; left > 0; left -= 1) {
+    const open = await page.$$eval(".finding:not(.closed)", (all) => all.length);
+    if (open === 0) break;
+    const title = await page.$eval(".finding:not(.closed) b", (b) => (b.lastChild as Text).data);
+    await page.click(".finding:not(.closed)");
+    await shows(page, ".finding-card h2", title);
+    await page.click(".remedy.first button");
+    await page.waitForFunction(
+      (before: number) => document.querySelectorAll(".finding:not(.closed)").length !== before,
+      {},
+      open,
+    );
+  }
+  await shows(page, ".findings-head", "0 stop, 0 adapt, 0 measure");
+
+  await knot(6);
+  await click(page, "Give it to the customer");
+  await shows(page, ".sheet", "nothing has changed since");
+  await knot(7);
+  for (let orders = await page.$$eval(".order-card:not(.placed)", (cards) => cards.length); orders > 0; orders -= 1) {
+    await click(page, "Mark as placed");
+    await page.waitForFunction((n: number) => document.querySelectorAll(".order-card:not(.placed)").length === n, {}, orders - 1);
+  }
+  for (let waiting = await page.$$eval(".order-card.placed", (cards) => cards.length); waiting > 0; waiting -= 1) {
+    await click(page, "It is here");
+    await page.waitForFunction(
+      (n: number) =>
+        [...document.querySelectorAll(".order-card")].filter((card) => (card as HTMLElement).innerText.includes("It is here"))
+          .length === n,
+      {},
+      waiting - 1,
+    );
+  }
+  await knot(8);
+  const steps = await page.$$eval(".step", (all) => all.length);
+  for (let done = 1; done <= steps; done += 1) {
+    await click(page, "Done", ".step-foot");
+    await page.waitForFunction((n: number) => document.querySelectorAll(".step.done").length === n, {}, done);
+  }
+  expect(await text(page, ".steps")).not.toContain("a part is not here yet");
+  await click(page, "Sign the work order");
+  await shows(page, ".sign", "Signed by Bram");
+  expect(complaints).toEqual([]);
+}, 180_000);
+
+test("the papers of the first job read back: every letter, the promises, the thread", async () => {
   const id = await jobId(stand, "Vlček");
   const folder = mkdtempSync(join(tmpdir(), "gull-pdf-"));
   const paper = async (path: string) => {
