@@ -4,6 +4,7 @@ import { joinEffects } from "./effect";
 import { countVerdicts } from "./engine";
 import { isOpen, type Outcome } from "./finding";
 import { defineRule } from "./rule";
+import { workSteps } from "../work/steps";
 import { RULES } from "./rules";
 
 const TANDEM: Case = {
@@ -80,6 +81,33 @@ describe("the engine", () => {
         finding: (origin as { finding: string }).finding,
         remedy: (origin as { remedy: string }).remedy,
       });
+  });
+
+  test("every accepted remedy stands in a step of the work order, whether it brings a part or not", () => {
+    const donor = {
+      frontOverLocknutMm: 98,
+      frontDropout: "slot",
+      frontDropoutMaterial: "steel",
+      frontDropoutThicknessMm: 6,
+      frontSlotWidthMm: 9.4,
+      frontSlotDepthMm: 7,
+      frontDropoutCondition: "sound",
+      frontBeadSeatMm: 559,
+      frontBrake: "disc",
+      rearBrake: "disc",
+      forkKind: "rigid",
+      forkMaterial: "steel",
+      leverKind: "separate mechanical",
+      gears: "single",
+    };
+    const cases: Case[] = [TANDEM, { donor, parts: [hub(), battery(), controller()], shelf: TANDEM.shelf! }];
+    for (const p of cases) {
+      const accept = settleAll(p);
+      const done = fitCase({ ...p, accept });
+      const told = workSteps(done.build, done.applied).flatMap((step) => step.because.map((b) => `${b.finding}: ${b.title}`));
+      expect(done.applied.length).toBeGreaterThan(4);
+      for (const { finding, remedy } of done.applied) expect(told).toContain(`${finding}: ${remedy.title}`);
+    }
   });
 
   test("any order of accepting gives the same findings", () => {

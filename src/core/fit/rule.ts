@@ -58,12 +58,12 @@ export function surveyOf(donor: Donor): Survey {
   };
 }
 
-/** The written acknowledgement that a warning asks for: no part, no work, kept with the job. */
+/** The written acknowledgement that a warning asks for: no part, no work of its own, signed with the hand-over. */
 export const acknowledge = (findingKey: string, says: string): Remedy => ({
   id: "acknowledge",
   title: "Acknowledge in writing",
   says,
   parts: [],
-  tasks: [],
+  tasks: ["handOver"],
   effect: { flags: [`acknowledged ${findingKey}`] },
 });

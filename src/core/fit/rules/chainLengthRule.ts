@@ -96,7 +96,7 @@ export const chainLengthRule = defineRule<MidMotor>({
         title: "Keep the old chain",
         says: `it has ${old.value} links; gauge its wear first, a worn chain under a motor does not last`,
         parts: [],
-        tasks: [],
+        tasks: ["derailleur"],
         effect: { flags: ["old chain kept"] },
       });
     return {

@@ -134,7 +134,7 @@ function rotorWant(motor: HubMotor, build: Build): Want {
         title: "Move the old six-bolt rotor over",
         says: "only a six-bolt one goes; measure its thickness",
         parts: [],
-        tasks: [],
+        tasks: ["fitHub"],
         effect: has(`${end} rotor`),
       },
       {

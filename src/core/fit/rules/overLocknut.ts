@@ -91,7 +91,7 @@ function spread(
       ? `${formatNumber(byMm / 2, 1)} mm a side, ${limit.springMm} in all allowed`
       : `${formatNumber(byMm / 2, 1)} mm a side; then align the dropouts to 0.5 and check the hanger`,
     parts: [],
-    tasks: bySpring ? [] : ["spreadFrame"],
+    tasks: bySpring ? ["fitHub"] : ["spreadFrame"],
     effect: { flags: [`spread ${end}`] },
     caution: "spread",
   };
