@@ -117,6 +117,10 @@ test("a part that does not read says which field; a mended one is stored", async
   await page.keyboard.type("40");
   await click(page, "Store");
   await shows(page, "[role=status]", "Stored.");
+  await click(page, "Undo");
+  await page.waitForFunction(() => document.querySelector<HTMLInputElement>('input[aria-label="Width, mm"]')!.value === "37");
+  await page.reload({ waitUntil: "networkidle0" });
+  expect(await page.$eval('input[aria-label="Width, mm"]', (box) => (box as HTMLInputElement).value)).toBe("37");
   expect(complaints).toEqual([]);
 });
 

@@ -29,6 +29,8 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
   const [issues, setIssues] = useState(page.issues);
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
+  // What stood in the books before the last storing, for undo; the turn makes the boxes show it afresh.
+  const [stored, setStored] = useState({ now: page.raw, before: null as Raw | null, turn: 0 });
   const router = useRouter();
   const kind = (PART_KINDS as readonly string[]).includes(String(part.kind)) ? (part.kind as PartKind) : "tyre";
   const fields = (z.toJSONSchema(SPECS[kind], { io: "input" }) as FieldSchema).properties ?? {};
@@ -40,10 +42,10 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
       .filter((issue) => issue.path === path || issue.path.startsWith(`${path}.`))
       .map((issue) => issue.message)
       .join("; ");
-  const save = async () => {
+  const save = async (what: Raw = part) => {
     setBusy(true);
     setSays("");
-    const answer = await storePart(part).catch(() => ({
+    const answer = await storePart(what).catch(() => ({
       ok: false as const,
       issues: [{ path: "", message: "The bench does not answer. What you typed is still here: try again." }],
     }));
@@ -58,6 +60,9 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
       );
     }
     setIssues([]);
+    const undone = what === stored.before;
+    setStored({ now: what, before: undone ? null : stored.now, turn: undone ? stored.turn + 1 : stored.turn });
+    if (undone) setPart(what);
     setSays("Stored.");
     if (isNew) router.push(`/parts/${answer.id}`);
     else router.refresh();
@@ -79,6 +84,11 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
             {says}
           </span>
         )}
+        {stored.before && !isNew && (
+          <button className="button" disabled={busy} onClick={() => void save(stored.before!)}>
+            Undo
+          </button>
+        )}
         <button className="button main-action" disabled={busy} onClick={() => void save()}>
           Store
         </button>
@@ -89,7 +99,7 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
           {page.issues.map((i) => `${i.path.replace(/^spec\./, "")} ${i.message}`).join("; ")}.
         </p>
       )}
-      <div className="part-columns">
+      <div className="part-columns" key={stored.turn}>
         <section className="card">
           <h2>What it is</h2>
           <Field label="Part number" wrong={wrong("id")}>
