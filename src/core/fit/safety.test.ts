@@ -62,7 +62,7 @@ function restatedStops(b: Bike): string[] {
   if (soft || b.seat === "thru") stops.push("axle/slot");
   if (!soft && b.seat !== "thru" && b.slotMm < 9.8 && b.material !== "steel" && b.material !== "stamped steel")
     stops.push("axle/slot");
-  if (b.slotMm > 10.2 && b.depthMm < 5.2) stops.push("axle/slot");
+  if (b.depthMm < 5.2) stops.push("axle/slot");
   const hubMm = front ? 100 : 135;
   const spreadMm = hubMm - b.overLocknutMm;
   if (spreadMm > 10.2) stops.push("axle/over-locknut");

@@ -238,6 +238,10 @@ describe("axle/slot", () => {
     const p = { donor: front({ frontSlotWidthMm: 9.2 }), parts: [hub()] };
     expect(findingOf(axleSlot, p).remedies[0]).toMatchObject({ id: "file-slot", tasks: ["fileSlots"], caution: "tubeTurns" });
     expect(afterRemedy(axleSlot, p, "file").verdict).toBe("clear");
+    expect(afterRemedy(axleSlot, { ...p, donor: front({ frontSlotWidthMm: 9.2, frontSlotDepthMm: 5 }) }, "file")).toMatchObject({
+      verdict: "stop",
+      safety: true,
+    });
   });
 });
 

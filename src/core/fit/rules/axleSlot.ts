@@ -52,14 +52,16 @@ export const axleSlot = defineRule<HubMotor>({
       { label: "axle across flats", value: flats, unit: "mm" },
       { label: "play", value: playMm, unit: "mm" },
     ];
-    if (playMm < 0) return { figures, ...tooNarrow(motor, -playMm, slot.plusMinus, survey, build) };
-    return seatDepth(motor, playMm, figures, survey, build);
+    // A slot filed in this job fits the flats; how deep the axle then sits is still to be judged.
+    const filed = build.geometry.flags.has(`filed ${motor.spec.end}`);
+    if (playMm < 0 && !filed) return { figures, ...tooNarrow(motor, -playMm, slot.plusMinus, survey) };
+    return seatDepth(motor, Math.max(0, playMm), figures, survey, build);
   },
 });
 
 type Part = Omit<Outcome, "figures">;
 
-function tooNarrow(motor: HubMotor, shortMm: number, plusMinus: number, survey: Survey, build: Build): Part {
+function tooNarrow(motor: HubMotor, shortMm: number, plusMinus: number, survey: Survey): Part {
   const keys = endKeys(motor);
   const says = `The slot is ${formatNumber(shortMm, 1)} mm narrower than the flats.`;
   const margin = { value: -shortMm, unit: "mm", plusMinus };
@@ -74,8 +76,6 @@ function tooNarrow(motor: HubMotor, shortMm: number, plusMinus: number, survey: 
       lifts: `a motor with flats of ${formatNumber(motor.spec.axleFlatsMm - shortMm, 1)} mm or less`,
       caution: "tubeTurns",
     };
-  if (build.geometry.flags.has(`filed ${motor.spec.end}`))
-    return { verdict: "clear", says: `${says} Filed parallel in this job, ${SLOT_SIDE_METAL_MM} mm left each side.` };
   const file: Remedy = {
     id: "file-slot",
     title: "File the slots parallel",
