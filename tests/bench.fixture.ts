@@ -5,7 +5,8 @@ import type { How } from "@/core/donor/reading";
 import { DEFAULT_HOUSE_RULES, type HouseRules } from "@/core/house/houseRules";
 import { Catalogue } from "@/core/parts/catalogue";
 import { readPart, type Part, type Supplier } from "@/core/parts/part";
-import type { PartKind, Spec } from "@/core/parts/specs";
+import type { PartKind, WrittenSpec } from "@/core/parts/specs";
+import type { Asked } from "@/core/fit/build";
 import { fit, type Accepted, type Fit } from "@/core/fit/engine";
 import type { Finding, Override } from "@/core/fit/finding";
 import type { Rule } from "@/core/fit/rule";
@@ -18,13 +19,149 @@ export function donorOf(values: Partial<Record<DonorKey, number | string | [valu
     Object.entries(values).map(([key, entry]) => {
       const item = donorItem(key as DonorKey);
       const [value, how] = Array.isArray(entry) ? entry : [entry, item.kind === "choice" ? ("seen" as const) : item.tool];
-      return [key, { value, how, plusMinus: plusMinusOf(item, how), taken: TAKEN, earlier: [] }];
+      return [key, { value, how, plusMinus: plusMinusOf(item, how, value), taken: TAKEN, earlier: [] }];
     }),
   );
 }
 
+/** An ordinary steel bike that everything goes on: rules are tested by what differs from it. */
+export const SOUND: Parameters<typeof donorOf>[0] = {
+  frameKind: "diamond",
+  frameMaterial: "steel",
+  frontBrake: "disc",
+  rearBrake: "disc",
+  leverKind: "separate mechanical",
+  leverPull: "short",
+  shifterSpeeds: 9,
+  shifterFamily: "A",
+  shiftCable: "cable",
+  barKind: "flat",
+  barGripMm: 22.2,
+  barCentreMm: 25.4,
+  barLeftMm: 280,
+  barRightMm: 280,
+  gripMm: 130,
+  barTakenLeftMm: 60,
+  barTakenRightMm: 60,
+  bell: "yes",
+  lights: "battery",
+  forkKind: "rigid",
+  forkMaterial: "steel",
+  forkColumnMm: 28.6,
+  forkColumnMaterial: "steel",
+  headset: "sound",
+  frontBeadSeatMm: 622,
+  frontOverLocknutMm: 100,
+  frontDropout: "slot",
+  frontDropoutMaterial: "steel",
+  frontDropoutThicknessMm: 6.1,
+  frontSlotWidthMm: 10.1,
+  frontSlotDepthMm: 11,
+  frontDropoutCondition: "sound",
+  frontLips: "none",
+  frontInsideMm: 96,
+  frontTyreRoomMm: 62,
+  frontMudguard: "no",
+  frontArmSeat: "round",
+  frontArmFromMm: 80,
+  frontLegMm: 22,
+  frontBrakeMount: "post",
+  frontRotorMm: 160,
+  frontRotorLimitMm: 203,
+  frontRotorLineMm: 10.5,
+  shellStandard: "iso",
+  shellWidthMm: 68.1,
+  shellBoreMm: 33.72,
+  shellRoundMm: 0.03,
+  shellFaceMm: 0.03,
+  guideBoltMm: 0,
+  shellInside: "clear",
+  behindShellMm: 64,
+  shellHeightMm: 285,
+  underDownTube: "clear",
+  bracketSeat: "round",
+  crankKind: "square",
+  leftCrankGapMm: 12,
+  stayNearRadiusMm: 60,
+  stayNearOutMm: 32,
+  stayFarRadiusMm: 115,
+  stayFarOutMm: 36,
+  frameFlexes: "no",
+  chainstayMm: [440, "tape"],
+  rearBeadSeatMm: 622,
+  rearOverLocknutMm: 135,
+  rearDropout: "slot",
+  rearDropoutMaterial: "steel",
+  rearDropoutThicknessMm: 6.2,
+  rearSlotWidthMm: 10.1,
+  rearSlotDepthMm: 16,
+  rearDropoutCondition: "sound",
+  rearLips: "none",
+  rearInsideMm: 122,
+  rearTyreRoomMm: 64,
+  rearMudguard: "no",
+  rearArmSeat: "round",
+  rearArmFromMm: 90,
+  rearLegMm: 18,
+  rearBrakeMount: "post",
+  rearRotorMm: 160,
+  rearRotorLimitMm: 180,
+  rearRotorLineMm: 15.4,
+  gears: "derailleur",
+  clusterInterface: "spline-8-10",
+  cogCount: 9,
+  smallestCogTeeth: 11,
+  largestCogTeeth: 32,
+  locknutToSmallestMm: 4.7,
+  frontChainlineMm: 46,
+  chainLinks: 112,
+  ringCount: 1,
+  ringLargeTeeth: 42,
+  wrapTeeth: 35,
+  triangleBy: "angles",
+  seatTubeMm: 505,
+  topTubeMm: 565,
+  downTubeMm: 615,
+  headTubeMm: 88,
+  seatAngleDeg: 72.5,
+  headAngleDeg: 71,
+  seatTubeDiameterMm: 28.6,
+  topTubeDiameterMm: 28.6,
+  downTubeDiameterMm: 31.8,
+  bossKind: "brazed",
+  bossCount: 2,
+  bossFirstMm: 210,
+  bossSpacingMm: 64,
+  guideUpMm: 0,
+  seatBoltsMm: 0,
+  crankRoomMm: 152,
+  otherBay: "none",
+  tyreWidthMm: 37,
+  bikeMassKg: 14,
+  wheelbaseMm: 1050,
+  loadLimitKg: 150,
+  cracks: "none",
+  rust: "none",
+  dents: "none",
+  bearings: "sound",
+  chain24Mm: 305,
+  cogTeeth: "square",
+  pads: "good",
+  hoses: "sound",
+  tyreAge: 2,
+  riderHeightMm: 1750,
+  inseamMm: 810,
+  standOverMm: 750,
+  saddleLowMm: 620,
+  saddleHighMm: 790,
+  saddleToBarMm: 540,
+};
+
+/** What an ordinary customer says. */
+export const ASKED: Partial<Asked> = { where: "EU, public roads", riderKg: 75, loadKg: 8, assistKmh: 25 };
+
 let made = 0;
-export function partOf<K extends PartKind>(kind: K, spec: Spec<K>, more: Partial<Part> = {}): Part {
+export function partOf<K extends PartKind>(kind: K, spec: WrittenSpec<K>, more: Partial<Part> = {}): Part {
   const raw = {
     id: `${kind}-${(made += 1)}`,
     kind,
@@ -50,7 +187,7 @@ export const QUAY: Supplier = {
   dangerousGoodsMinor: 2500,
 };
 
-export const hub = (over: Partial<Spec<"hub-motor">> = {}) =>
+export const hub = (over: Partial<WrittenSpec<"hub-motor">> = {}) =>
   partOf("hub-motor", {
     end: "front",
     drive: "geared",
@@ -68,13 +205,22 @@ export const hub = (over: Partial<Spec<"hub-motor">> = {}) =>
     regenerates: false,
     spokes: 36,
     flangePcdMm: 125,
-    flangeOffsetMm: 28,
+    flangeOffsetLeftMm: 28,
+    flangeOffsetRightMm: 28,
     spokeHoleMm: 2.6,
+    flangeThickMm: 4.5,
+    coverDiameterMm: 138,
+    coverWidthMm: 78,
+    axleLengthMm: over.end === "rear" ? 200 : 160,
+    rotorFaceMm: over.end === "rear" ? 15.2 : 10.3,
+    cableSide: "right",
+    cableMm: 1400,
+    plug: "nine-pin",
     ...over,
   });
 
 /** The motor of the trade's worked grip and clearance examples. */
-export const mid = (over: Partial<Spec<"mid-motor">> = {}) =>
+export const mid = (over: Partial<WrittenSpec<"mid-motor">> = {}) =>
   partOf("mid-motor", {
     gripMm: [66.5, 74],
     tubeDiameterMm: 33.5,
@@ -94,10 +240,24 @@ export const mid = (over: Partial<Spec<"mid-motor">> = {}) =>
     controllerBuiltIn: null,
     pedalSensor: "torque",
     coasterSafe: false,
+    canRadiusMm: 56,
+    canCentreMm: 96,
+    behindMm: 44,
+    bracketMm: 90,
+    nutTorqueNm: 40,
+    ringMinTeeth: 40,
+    sensorLeadMm: 500,
+    batteryLeadMm: 500,
+    displayLeadMm: 1800,
+    batteryLeadAwg: 12,
+    plug: "two-pole 30",
+    lightV: 6,
+    lightOutputs: 1,
+    runOnS: 0.2,
     ...over,
   });
 
-export const battery = (over: Partial<Spec<"battery">> = {}) =>
+export const battery = (over: Partial<WrittenSpec<"battery">> = {}) =>
   partOf("battery", {
     chemistry: "nmc",
     series: 10,
@@ -107,10 +267,22 @@ export const battery = (over: Partial<Spec<"battery">> = {}) =>
     lengthMm: 360,
     heightMm: 90,
     widthMm: 90,
-    plug: "x",
+    plug: "two-pole 30",
+    cradleMm: 10,
+    slideMm: 40,
+    slotsMm: [
+      [60, 130],
+      [134, 200],
+      [220, 300],
+    ],
+    reliefMm: 6,
+    lockSide: "left",
+    chargeSide: "left",
+    coldC: -10,
+    chargePlugA: 5,
     ...over,
   });
-export const controller = (over: Partial<Spec<"controller">> = {}) =>
+export const controller = (over: Partial<WrittenSpec<"controller">> = {}) =>
   partOf("controller", {
     batteryA: 14,
     leastBatteryA: 6,
@@ -118,7 +290,17 @@ export const controller = (over: Partial<Spec<"controller">> = {}) =>
     cutV: 31,
     cutSettable: false,
     speedSettable: true,
-    plug: "x",
+    plug: "two-pole 30",
+    batteryLeadMm: 350,
+    batteryLeadAwg: 14,
+    motorLeadMm: 300,
+    motorPlug: "nine-pin",
+    displayLeadMm: 1800,
+    controlPlug: "five-pin",
+    lengthMm: 120,
+    widthMm: 60,
+    lightV: 6,
+    lightOutputs: 1,
     ...over,
   });
 export const shellRings = [1, 1.5, 2, 2.5, 3, 4, 5].map((thicknessMm) =>
@@ -134,6 +316,19 @@ export type Case = {
   house?: Partial<HouseRules>;
   quantity?: number;
   throttle?: boolean;
+  asked?: Partial<Asked>;
+};
+
+const NOTHING_ASKED: Asked = {
+  throttle: false,
+  where: "",
+  riderKg: null,
+  loadKg: null,
+  assistKmh: 25,
+  hillPercent: null,
+  hillKm: null,
+  coldestC: null,
+  tows: "nothing",
 };
 
 /** Runs one rule (or all) on a case. */
@@ -147,7 +342,7 @@ export function fitCase(p: Case, rules?: readonly Rule[]): Fit {
     })),
     house: { ...DEFAULT_HOUSE_RULES, ...p.house },
     catalogue: new Catalogue([...p.parts, ...(p.shelf ?? [])], [QUAY]),
-    wishesThrottle: p.throttle ?? false,
+    asked: { ...NOTHING_ASKED, throttle: p.throttle ?? false, ...p.asked },
   };
   return rules ? fit(base, p.accept ?? [], p.overrides ?? [], rules) : fit(base, p.accept ?? [], p.overrides ?? []);
 }
@@ -169,3 +364,24 @@ export function afterRemedy(rule: Rule, p: Case, start: string): Finding {
     );
   return findingOf(rule, { ...p, accept: [...(p.accept ?? []), { finding: before.key, remedy: remedy.id }] });
 }
+
+/** The verdict of a rule's one finding on a sound bike that differs by so much. */
+export function on(rule: Rule, parts: Part[], donor: Parameters<typeof donorOf>[0] = {}, more: Partial<Case> = {}): Finding {
+  return findingOf(rule, { ...more, parts, donor: { ...SOUND, ...donor }, asked: { ...ASKED, ...more.asked } });
+}
+
+/** The same without one item of the survey: what nobody measured is a measure finding that names it. */
+export function without(rule: Rule, parts: Part[], key: DonorKey, more: Partial<Case> = {}): Finding {
+  const donor = { ...SOUND };
+  delete donor[key];
+  return findingOf(rule, { ...more, parts, donor, asked: { ...ASKED, ...more.asked } });
+}
+
+/** The finding once the remedy whose id starts so is accepted. */
+export const settled = (
+  rule: Rule,
+  parts: Part[],
+  donor: Parameters<typeof donorOf>[0],
+  start: string,
+  more: Partial<Case> = {},
+): Finding => afterRemedy(rule, { ...more, parts, donor: { ...SOUND, ...donor }, asked: { ...ASKED, ...more.asked } }, start);

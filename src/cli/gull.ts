@@ -8,6 +8,8 @@ const USAGE = `gull: the workshop's sums on the command line
   gull calc --batch       one {"id","name","input"} a line in, one answer a line out
   gull calc --list        names and titles
   gull calc --schema NAME JSON Schemas of input and output
+  gull fit [FILE]         what fits: a job file, or standard input; JSON, or --table; exit 0, 2, 3 or 4
+  gull schema job         JSON Schema of a job file
   gull demo               loads the invented shop into the database in GULL_DB
   gull migrate            brings the database in GULL_DB up to date
 `;
@@ -61,7 +63,23 @@ async function withDatabase(work: "demo" | "migrate"): Promise<void> {
   await db.destroy();
 }
 
+async function fitting(): Promise<void> {
+  const { fitFile } = await import("./fit");
+  const told = await fitFile(words);
+  if (told.out !== undefined) process.stdout.write(`${told.out}\n`);
+  if (told.error !== undefined) process.stderr.write(`${told.error}\n`);
+  process.exitCode = told.exit;
+}
+
+async function schema(): Promise<void> {
+  if (words[0] !== "job") return refuse({ issues: [{ path: "name", message: "known schemas: job" }] });
+  const { jobFileJsonSchema } = await import("@/core/job/jobFile");
+  process.stdout.write(`${JSON.stringify(jobFileJsonSchema(), null, 2)}\n`);
+}
+
 if (command === "calc") calc();
+else if (command === "fit") await fitting();
+else if (command === "schema") await schema();
 else if (command === "demo" || command === "migrate") await withDatabase(command);
 else {
   process.stderr.write(USAGE);

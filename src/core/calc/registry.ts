@@ -4,10 +4,12 @@ import { runCalculator, type CalcError, type Calculator } from "./calculator";
 import { cadenceCalculator, chainLengthCalculator, chainlineCalculator, gearTableCalculator } from "./calculators/chain";
 import { batteryPackCalculator, chargeTimeCalculator, wireDropCalculator } from "./calculators/electricity";
 import { spokeLengthCalculator, wheelSizeCalculator } from "./calculators/wheels";
+import { axleReactionCalculator, batteryBayCalculator, lacingCalculator, stoppingCalculator } from "./calculators/workshop";
 
 /** Every calculator, in the order that the Tools page shows them. */
 export const CALCULATORS: readonly Calculator[] = [
   spokeLengthCalculator,
+  lacingCalculator,
   wheelSizeCalculator,
   gearTableCalculator,
   cadenceCalculator,
@@ -16,6 +18,9 @@ export const CALCULATORS: readonly Calculator[] = [
   batteryPackCalculator,
   chargeTimeCalculator,
   wireDropCalculator,
+  batteryBayCalculator,
+  axleReactionCalculator,
+  stoppingCalculator,
 ];
 
 // A Map, so that `constructor` and its like are unknown names.

@@ -37,16 +37,20 @@ describe("typed readings", () => {
   });
 });
 
-test("each tool has its uncertainty; told is as wide as the item says; they add as squares", () => {
+test("each tool has its uncertainty; what was told is as wide as its neighbours; they add as squares", () => {
   const item = donorItem("shellWidthMm");
   expect([
-    plusMinusOf(item, "tape"),
-    plusMinusOf(item, "rule"),
-    plusMinusOf(item, "caliper"),
-    plusMinusOf(item, "gauge"),
-    plusMinusOf(item, "told"),
+    plusMinusOf(item, "tape", 68),
+    plusMinusOf(item, "rule", 68),
+    plusMinusOf(item, "caliper", 68),
+    plusMinusOf(item, "gauge", 68),
+    plusMinusOf(item, "told", 68),
   ]).toEqual([2, 0.5, 0.1, 0.02, 3]);
-  expect(plusMinusOf(donorItem("frameKind"), "seen")).toBe(0);
+  // Shells of 68, 70, 73, 83 mm: who says 83 may hold one of 73 or 86.5; past the widest only the one below is near.
+  expect([68, 70, 83, 100, 79].map((mm) => plusMinusOf(item, "told", mm))).toEqual([3, 3, 10, 8, 6]);
+  // Wheels over the telephone: a 622 may be a 584.
+  expect(plusMinusOf(donorItem("frontBeadSeatMm"), "told", 622)).toBe(38);
+  expect(plusMinusOf(donorItem("frameKind"), "seen", "diamond")).toBe(0);
   fc.assert(
     fc.property(fc.double({ min: 0, max: 5, noNaN: true }), fc.double({ min: 0, max: 5, noNaN: true }), (a, b) =>
       expect(combined(a, b)).toBeGreaterThanOrEqual(Math.max(a, b) - 1e-12),

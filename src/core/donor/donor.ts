@@ -4,19 +4,31 @@ import { parseQuantity } from "../units/parseQuantity";
 import { formatNumber } from "../units/formatQuantity";
 import { shownUnit, type UnitSystem } from "../units/dimension";
 import { DONOR_KEYS, donorItem, type DonorItem, type DonorKey, type NumberItem } from "./items";
-import { readingSchema, TOOL_PLUS_MINUS_MM, type How, type Reading } from "./reading";
+import { KIND_UNIT } from "./item";
+import { LEVEL_PLUS_MINUS_DEG, readingSchema, TOOL_PLUS_MINUS_MM, type How, type Reading } from "./reading";
 
 export const donorSchema = z.partialRecord(z.enum(DONOR_KEYS), readingSchema);
 /** What the survey holds so far. A missing key was not measured. */
 export type Donor = Partial<Record<DonorKey, Reading>>;
 
-/** Uncertainty of a reading, from the tool it was taken with; a choice and a count have none when seen. */
-export function plusMinusOf(item: DonorItem, how: How): number {
+/** Uncertainty of a reading, from the tool it was taken with; a choice and a count have none when seen, what was only told the width of its neighbours. */
+export function plusMinusOf(item: DonorItem, how: How, value: number | string): number {
   if (item.kind === "choice") return 0;
-  if (how === "told") return item.toldPlusMinus;
+  if (how === "told")
+    return typeof value === "number" ? Math.max(item.toldPlusMinus, toNeighbours(item, value)) : item.toldPlusMinus;
   if (item.kind === "mass") return how === "gauge" ? 0.1 : 0.5;
-  if (item.kind === "count" || how === "nominal" || how === "seen") return 0;
+  if (item.kind === "angle") return LEVEL_PLUS_MINUS_DEG;
+  if (item.kind === "count" || item.kind === "torque" || how === "level" || how === "nominal" || how === "seen") return 0;
   return TOOL_PLUS_MINUS_MM[how];
+}
+
+/** How far the usual sizes on either side of a figure lie: whoever tells one may mean the other. 0 with fewer than two usual sizes. */
+function toNeighbours({ chips }: NumberItem, value: number): number {
+  if (chips.length < 2) return 0;
+  const below = chips.filter((chip) => chip < value);
+  const above = chips.filter((chip) => chip > value);
+  const gaps = [below.length > 0 ? value - Math.max(...below) : 0, above.length > 0 ? Math.min(...above) - value : 0];
+  return Math.max(...gaps);
 }
 
 /** What came of a typed reading: taken, or to be asked about (with the likely slip), or not readable. */
@@ -34,16 +46,24 @@ export function readTyped(key: DonorKey, text: string, system: UnitSystem): Resu
       : bad(`${item.label}: choose one of ${Object.values(item.options).join(", ")}`);
   if (item.kind === "count" && !/^\d{1,4}$/.test(text.trim()))
     return bad(`${item.label}: expected a whole number, got “${text.slice(0, 20)}”`);
-  const dimension = item.kind === "mass" ? "mass" : "length";
-  const read = item.kind === "count" ? good(Number(text)) : parseQuantity(text, dimension, shownUnit(dimension, system));
+  const read = readFigure(item, text, system);
   if (!read.ok) return bad(`${item.label}: ${read.error}`);
   return good(isPlausible(item, read.value) ? { value: read.value } : { ...questionOf(item, read.value), value: read.value });
+}
+
+function readFigure(item: NumberItem, text: string, system: UnitSystem): Result<number> {
+  if (item.kind === "length" || item.kind === "mass") return parseQuantity(text, item.kind, shownUnit(item.kind, system));
+  const unit = KIND_UNIT[item.kind];
+  const plain = text.trim().replace(unit, "").replace("Nm", "").trim().replace(",", ".");
+  return /^\d{1,4}(\.\d{1,3})?$/.test(plain)
+    ? good(Number(plain))
+    : bad(`expected a figure${item.kind === "count" ? "" : ` in ${unit}`}, got “${text.slice(0, 20)}”`);
 }
 
 const isPlausible = (item: NumberItem, value: number) => value >= item.plausible[0] && value <= item.plausible[1];
 
 function questionOf(item: NumberItem, value: number) {
-  const unit = item.kind === "length" ? " mm" : item.kind === "mass" ? " kg" : "";
+  const unit = item.kind === "count" ? "" : ` ${KIND_UNIT[item.kind]}`;
   // A lost or stray decimal point, or inches taken for millimetres.
   const slips = item.kind === "count" ? [] : [value / 10, value * 10, value / 25.4, value * 25.4, value / 100];
   const perhaps = slips.find((slip) => isPlausible(item, slip)) ?? null;

@@ -2,102 +2,10 @@ import { BEAD_SEATS } from "../standards/beadSeats";
 import { CLUSTER_INTERFACES, SHIFTER_FAMILIES } from "../standards/clusters";
 import { LEVER_CUT_OFFS } from "../standards/cutOff";
 import { SHELLS, type ShellId } from "../standards/shells";
-import type { How } from "./reading";
+import { BAY_ITEMS, CONDITION_ITEMS, RIDER_ITEMS } from "./bayAndRider";
+import { endItems } from "./ends";
+import { choice, count, labelled, length, mass, torque, type DonorItem } from "./item";
 
-/** Where on the bike the builder stands, in the order of the walk. */
-export const PLACES = ["frame", "bars", "fork", "front end", "shell", "stays", "rear end", "cluster", "whole bike"] as const;
-export type Place = (typeof PLACES)[number];
-
-/** The picture that shows where the jaws go: a base drawing and the mark on it. */
-export type Picture = {
-  readonly base:
-    | "frame"
-    | "bar"
-    | "fork"
-    | "dropout"
-    | "dropoutPlan"
-    | "rim"
-    | "shell"
-    | "shellPlan"
-    | "stayPlan"
-    | "sideDrive"
-    | "cluster"
-    | "scale";
-  readonly mark: string;
-};
-
-type Item = {
-  readonly place: Place;
-  readonly label: string;
-  readonly ask: string;
-  readonly picture: Picture;
-  readonly only?: { readonly key: string; readonly is: readonly string[] };
-};
-
-/** A length or count: its tool sets its uncertainty; outside `plausible` it is asked about, not swallowed. */
-export type NumberItem = Item & {
-  readonly kind: "length" | "count" | "mass";
-  readonly tool: How;
-  readonly chips: readonly number[];
-  readonly plausible: readonly [low: number, high: number];
-  readonly toldPlusMinus: number;
-};
-export type ChoiceItem = Item & { readonly kind: "choice"; readonly options: Readonly<Record<string, string>> };
-export type DonorItem = NumberItem | ChoiceItem;
-
-const length = (
-  place: Place,
-  label: string,
-  ask: string,
-  tool: How,
-  chips: readonly number[],
-  plausible: readonly [number, number],
-  toldPlusMinus: number,
-  picture: Picture,
-  only?: Item["only"],
-) => ({ kind: "length", place, label, ask, tool, chips, plausible, toldPlusMinus, picture, ...(only && { only }) }) as const;
-const count = (
-  place: Place,
-  label: string,
-  ask: string,
-  chips: readonly number[],
-  plausible: readonly [number, number],
-  picture: Picture,
-  only?: Item["only"],
-) =>
-  ({
-    kind: "count",
-    place,
-    label,
-    ask,
-    tool: "seen",
-    chips,
-    plausible,
-    toldPlusMinus: 1,
-    picture,
-    ...(only && { only }),
-  }) as const;
-const choice = <O extends Readonly<Record<string, string>>>(
-  place: Place,
-  label: string,
-  ask: string,
-  options: O,
-  picture: Picture,
-  only?: Item["only"],
-) => ({ kind: "choice", place, label, ask, options, picture, ...(only && { only }) }) as const;
-
-const labelled = <T extends Record<string, { says: string }>>(table: T) =>
-  Object.fromEntries(Object.entries(table).map(([key, row]) => [key, row.says])) as { [K in keyof T]: string };
-
-const DROPOUT_MATERIALS = {
-  "stamped steel": "Stamped steel",
-  steel: "Forged or plate steel",
-  aluminium: "Aluminium",
-  titanium: "Titanium",
-  magnesium: "Magnesium",
-  carbon: "Carbon",
-} as const;
-const CONDITIONS = { sound: "Sound", filed: "Filed before, no record", damaged: "Bent, cracked or rounded" } as const;
 const BRAKES = {
   "rim linear": "Rim, linear pull",
   "rim calliper": "Rim, calliper",
@@ -107,85 +15,8 @@ const BRAKES = {
   none: "None",
 } as const;
 const derailleur = { key: "gears", is: ["derailleur"] };
-
-const endItems = (end: "front" | "rear") => {
-  const place: Place = end === "front" ? "front end" : "rear end";
-  const name = end === "front" ? "Front" : "Rear";
-  const mark = (m: string) => ({ base: "dropout", mark: m }) as const;
-  return {
-    beadSeat: length(
-      place,
-      `${name} bead seat`,
-      `The last figure on the ${end} tyre, such as 37-622`,
-      "nominal",
-      [622, 584, 559, 507, 406, 349],
-      [200, 640],
-      0,
-      { base: "rim", mark: "beadSeat" },
-    ),
-    overLocknut: length(
-      place,
-      `${name} over-locknut`,
-      "Inside face to inside face of the dropouts, wheel out, frame at rest",
-      "caliper",
-      end === "front" ? [100, 110, 74] : [135, 130, 126, 142, 148],
-      end === "front" ? [70, 155] : [105, 200],
-      5,
-      { base: "dropoutPlan", mark: end },
-    ),
-    dropout: choice(
-      place,
-      `${name} axle seat`,
-      "How the wheel is held",
-      {
-        slot: "Open slot, nuts or lever",
-        "track end": "Track end or horizontal slot",
-        thru: "Closed, thru axle",
-        hanger: "Slot on a replaceable hanger",
-        "hub-motor": "Clamping, made for hub motors",
-      },
-      mark("kind"),
-    ),
-    dropoutMaterial: choice(
-      place,
-      `${name} dropout material`,
-      "A magnet tells steel; look for a cast or plate edge",
-      DROPOUT_MATERIALS,
-      mark("material"),
-    ),
-    dropoutThickness: length(
-      place,
-      `${name} dropout thickness`,
-      "Across the plate beside the slot, paint off",
-      "caliper",
-      [4, 5, 6, 7, 8],
-      [2, 16],
-      1,
-      mark("thickness"),
-    ),
-    slotWidth: length(
-      place,
-      `${name} slot width`,
-      "Between the slot's faces, a drill shank or the jaws",
-      "caliper",
-      end === "front" ? [9, 9.5, 10] : [10, 10.2, 9.8],
-      [7, 16],
-      0.5,
-      mark("width"),
-    ),
-    slotDepth: length(
-      place,
-      `${name} seat depth`,
-      "Axle's centre to the mouth of the slot",
-      "caliper",
-      end === "front" ? [8, 10, 12] : [12, 16, 20],
-      [3, 40],
-      2,
-      mark("depth"),
-    ),
-    dropoutCondition: choice(place, `${name} dropout condition`, "Clean, in good light", CONDITIONS, mark("condition")),
-  };
-};
+const hydraulic = { key: "leverKind", is: ["drop hydraulic", "hydraulic flat", "hydraulic combined"] };
+const cable = { key: "leverKind", is: ["separate mechanical", "combined flat", "drop mechanical"] };
 const front = endItems("front");
 const rear = endItems("rear");
 
@@ -229,7 +60,7 @@ export const DONOR_ITEMS = {
     "bars",
     "Rear shifter clicks",
     "How many rear gears it clicks through; 0 for friction or none",
-    [7, 8, 9, 10, 11, 3, 0],
+    [9, 8, 7, 10, 11, 3, 0],
     [0, 14],
     { base: "bar", mark: "shifter" },
   ),
@@ -246,6 +77,119 @@ export const DONOR_ITEMS = {
     { base: "bar", mark: "shifter" },
     derailleur,
   ),
+  leverPull: choice(
+    "bars",
+    "Levers' cable pull",
+    "Long for linear-pull arms, short for callipers and cable discs",
+    { long: "Long pull", short: "Short pull" },
+    { base: "bar", mark: "lever" },
+    cable,
+  ),
+  brakeFluid: choice(
+    "bars",
+    "Brake fluid",
+    "Printed on the lever's cap; never mixed",
+    { mineral: "Mineral oil", DOT: "DOT" },
+    { base: "bar", mark: "lever" },
+    hydraulic,
+  ),
+  hoseSlackMm: length(
+    "bars",
+    "Spare hose at full lock",
+    "Bar turned away: how much hose could be cut off",
+    "rule",
+    [60, 40, 20],
+    [0, 400],
+    20,
+    { base: "bar", mark: "hose" },
+    hydraulic,
+  ),
+  shiftCable: choice(
+    "bars",
+    "How it shifts",
+    "One cable, a loop of two, or a wire",
+    { cable: "One cable", "two-way": "Two-way cable", electronic: "Electronic", none: "None" },
+    { base: "bar", mark: "shifter" },
+  ),
+  barKind: choice(
+    "bars",
+    "Handlebar",
+    "Its shape",
+    { flat: "Flat or riser", swept: "Swept back", drop: "Drop", other: "Another" },
+    { base: "bar", mark: "bar" },
+  ),
+  barGripMm: length("bars", "Bar diameter at the grips", "Caliper, grip slid aside", "caliper", [22.2, 23.8, 25.4], [15, 35], 1, {
+    base: "bar",
+    mark: "grip",
+  }),
+  barCentreMm: length("bars", "Bar diameter at the stem", "Beside the clamp", "caliper", [31.8, 25.4, 26, 35], [18, 45], 3, {
+    base: "bar",
+    mark: "centre",
+  }),
+  barLeftMm: length(
+    "bars",
+    "Straight bar, left half",
+    "From the end to where it bends or meets the stem",
+    "rule",
+    [240, 220, 260, 180],
+    [40, 500],
+    30,
+    {
+      base: "bar",
+      mark: "left",
+    },
+  ),
+  barRightMm: length(
+    "bars",
+    "Straight bar, right half",
+    "From the end to where it bends or meets the stem",
+    "rule",
+    [240, 220, 260, 180],
+    [40, 500],
+    30,
+    {
+      base: "bar",
+      mark: "right",
+    },
+  ),
+  gripMm: length("bars", "Grip", "Its length; 0 on a taped bar", "rule", [130, 120, 90, 0], [0, 220], 20, {
+    base: "bar",
+    mark: "grip",
+  }),
+  barTakenLeftMm: length(
+    "bars",
+    "Taken on the left",
+    "Clamps of lever, shifter, bell, lamp, added up along the bar",
+    "rule",
+    [40, 60, 80],
+    [0, 400],
+    20,
+    {
+      base: "bar",
+      mark: "takenLeft",
+    },
+  ),
+  barTakenRightMm: length(
+    "bars",
+    "Taken on the right",
+    "Clamps of lever, shifter, bell, lamp, added up along the bar",
+    "rule",
+    [60, 40, 80],
+    [0, 400],
+    20,
+    {
+      base: "bar",
+      mark: "takenRight",
+    },
+  ),
+  bell: choice("bars", "Bell", "Is one on?", { yes: "On the bike", no: "None" }, { base: "bar", mark: "bar" }),
+  lights: choice(
+    "bars",
+    "Lights now",
+    "What feeds them",
+    { none: "None", battery: "Own batteries", dynamo: "Dynamo" },
+    { base: "frame", mark: "lights" },
+  ),
   forkKind: choice(
     "fork",
     "Fork",
@@ -260,6 +204,24 @@ export const DONOR_ITEMS = {
     { steel: "Steel", aluminium: "Aluminium", magnesium: "Magnesium lowers", carbon: "Carbon" },
     { base: "fork", mark: "material" },
   ),
+  forkColumnMm: length("fork", "Fork column", "Diameter of the steerer, at the top", "caliper", [28.6, 25.4, 38.1], [20, 60], 3, {
+    base: "fork",
+    mark: "column",
+  }),
+  forkColumnMaterial: choice(
+    "fork",
+    "Fork column material",
+    "Magnet down the column, or its maker's sheet",
+    { steel: "Steel", aluminium: "Aluminium", carbon: "Carbon" },
+    { base: "fork", mark: "column" },
+  ),
+  headset: choice(
+    "fork",
+    "Headset",
+    "Front brake on, rock it; then turn it slowly",
+    { sound: "Free and without play", play: "Play", notched: "Notched or rough" },
+    { base: "fork", mark: "headset" },
+  ),
   frontBeadSeatMm: front.beadSeat,
   frontOverLocknutMm: front.overLocknut,
   frontDropout: front.dropout,
@@ -268,6 +230,24 @@ export const DONOR_ITEMS = {
   frontSlotWidthMm: front.slotWidth,
   frontSlotDepthMm: front.slotDepth,
   frontDropoutCondition: front.dropoutCondition,
+  frontLips: front.lips,
+  frontRecessMm: front.recess,
+  frontRecessDiameterMm: front.recessDiameter,
+  frontInsideMm: front.inside,
+  frontTyreRoomMm: front.tyreRoom,
+  frontMudguard: front.mudguard,
+  frontArmSeat: front.armSeat,
+  frontArmFromMm: front.armFrom,
+  frontLegMm: front.leg,
+  frontBrakeMount: front.brakeMount,
+  frontRotorMm: front.rotor,
+  frontRotorLimitMm: front.rotorLimit,
+  frontRotorLineMm: front.rotorLine,
+  frontReachMm: front.reach,
+  frontRimWearMm: front.rimWear,
+  frontRimInnerMm: front.rimInner,
+  frontRimHoles: front.rimHoles,
+  frontRimErdMm: front.rimErd,
   shellStandard: choice(
     "shell",
     "Shell standard",
@@ -302,6 +282,123 @@ export const DONOR_ITEMS = {
     { metal: "Metal sleeve", bare: "Bare carbon" },
     { base: "shell", mark: "lining" },
     { key: "frameMaterial", is: ["carbon"] },
+  ),
+  shellDriveFaceMm: length(
+    "shell",
+    "Drive-side face from the middle",
+    "Centre plane to the shell's right face: the shell is wider on the left",
+    "rule",
+    [34, 36.5, 34.5],
+    [25, 70],
+    3,
+    { base: "shellPlan", mark: "driveFace" },
+    { key: "shellStandard", is: ["m47", "press46", "press42"] },
+  ),
+  shellRoundMm: length(
+    "shell",
+    "Shell out of round",
+    "Bore's largest less its smallest, at 0, 60 and 120°",
+    "gauge",
+    [0, 0.05, 0.1],
+    [0, 3],
+    0.2,
+    {
+      base: "shell",
+      mark: "bore",
+    },
+  ),
+  shellFaceMm: length(
+    "shell",
+    "Shell faces out of parallel",
+    "Width's largest less its smallest, round the shell",
+    "gauge",
+    [0, 0.1, 0.2],
+    [0, 3],
+    0.2,
+    {
+      base: "shellPlan",
+      mark: "width",
+    },
+  ),
+  guideBoltMm: length(
+    "shell",
+    "Guide bolt inside the shell",
+    "How far the cable guide's screw stands into the bore",
+    "rule",
+    [0, 3, 5],
+    [0, 15],
+    3,
+    {
+      base: "shell",
+      mark: "bolt",
+    },
+  ),
+  shellInside: choice(
+    "shell",
+    "Inside the shell",
+    "What runs through it; the motor's tube fills it",
+    { clear: "Nothing", cable: "Gear cable", hose: "Brake hose", wire: "Wires" },
+    { base: "shell", mark: "inside" },
+  ),
+  behindShellMm: length(
+    "shell",
+    "Behind the shell",
+    "Shell's centre to the nearest bridge, stand plate or boss",
+    "rule",
+    [70, 60, 50],
+    [20, 250],
+    10,
+    {
+      base: "underShell",
+      mark: "behind",
+    },
+  ),
+  shellHeightMm: length(
+    "shell",
+    "Crank axle over the ground",
+    "Ground to the crank axle's centre",
+    "tape",
+    [275, 285, 265],
+    [100, 450],
+    15,
+    {
+      base: "underShell",
+      mark: "height",
+    },
+  ),
+  underDownTube: choice(
+    "shell",
+    "Under the down tube",
+    "Where the motor's body will lie",
+    { clear: "Nothing", guides: "Cable guides or casing", hose: "Hoses or wires", bosses: "Bosses" },
+    { base: "underShell", mark: "tube" },
+  ),
+  bracketSeat: choice(
+    "shell",
+    "What holds the motor's turn",
+    "The tube that a bracket or pad can lean on",
+    { round: "Round metal tube", large: "Large or shaped metal tube", carbon: "Carbon", none: "Nothing near the motor" },
+    { base: "underShell", mark: "tube" },
+  ),
+  crankKind: choice(
+    "shell",
+    "Cranks now",
+    "How they sit on the axle",
+    { square: "Square taper", splined: "Splined", "one-piece": "One piece", pressed: "Two-piece with the axle" },
+    { base: "shellPlan", mark: "crank" },
+  ),
+  leftCrankGapMm: length(
+    "shell",
+    "Left crank from the shell",
+    "Shell's left face to the inside of the crank arm",
+    "caliper",
+    [10, 8, 14],
+    [0, 60],
+    3,
+    {
+      base: "shellPlan",
+      mark: "leftGap",
+    },
   ),
   stayNearRadiusMm: length(
     "stays",
@@ -368,6 +465,24 @@ export const DONOR_ITEMS = {
   rearSlotWidthMm: rear.slotWidth,
   rearSlotDepthMm: rear.slotDepth,
   rearDropoutCondition: rear.dropoutCondition,
+  rearLips: rear.lips,
+  rearRecessMm: rear.recess,
+  rearRecessDiameterMm: rear.recessDiameter,
+  rearInsideMm: rear.inside,
+  rearTyreRoomMm: rear.tyreRoom,
+  rearMudguard: rear.mudguard,
+  rearArmSeat: rear.armSeat,
+  rearArmFromMm: rear.armFrom,
+  rearLegMm: rear.leg,
+  rearBrakeMount: rear.brakeMount,
+  rearRotorMm: rear.rotor,
+  rearRotorLimitMm: rear.rotorLimit,
+  rearRotorLineMm: rear.rotorLine,
+  rearReachMm: rear.reach,
+  rearRimWearMm: rear.rimWear,
+  rearRimInnerMm: rear.rimInner,
+  rearRimHoles: rear.rimHoles,
+  rearRimErdMm: rear.rimErd,
   gears: choice(
     "cluster",
     "Gears",
@@ -379,8 +494,8 @@ export const DONOR_ITEMS = {
     base: "cluster",
     mark: "interface",
   }),
-  cogCount: count("cluster", "Cogs", "Count them", [1, 7, 8, 9, 10, 11, 12], [1, 13], { base: "cluster", mark: "count" }),
-  largestCogTeeth: count("cluster", "Largest cog, teeth", "Stamped on it, or count", [19, 28, 32, 34, 36], [9, 60], {
+  cogCount: count("cluster", "Cogs", "Count them", [9, 8, 7, 10, 11, 12, 1], [1, 13], { base: "cluster", mark: "count" }),
+  largestCogTeeth: count("cluster", "Largest cog, teeth", "Stamped on it, or count", [32, 28, 34, 36, 19], [9, 60], {
     base: "cluster",
     mark: "largest",
   }),
@@ -408,27 +523,90 @@ export const DONOR_ITEMS = {
     base: "cluster",
     mark: "chain",
   }),
+  smallestCogTeeth: count(
+    "cluster",
+    "Smallest cog, teeth",
+    "Stamped on it, or count",
+    [11, 12, 13, 14],
+    [8, 30],
+    { base: "cluster", mark: "smallest" },
+    derailleur,
+  ),
+  ringCount: count("cluster", "Chainrings now", "Count them", [1, 2, 3], [1, 3], { base: "shellPlan", mark: "chainline" }),
+  ringLargeTeeth: count("cluster", "Largest chainring, teeth", "Stamped on it, or count", [42, 44, 48, 38], [18, 70], {
+    base: "shellPlan",
+    mark: "chainline",
+  }),
+  ringSmallTeeth: count(
+    "cluster",
+    "Smallest chainring, teeth",
+    "Of two or three; the same again with one",
+    [28, 34, 42],
+    [18, 70],
+    { base: "shellPlan", mark: "chainline" },
+  ),
+  wrapTeeth: count(
+    "cluster",
+    "Derailleur's capacity",
+    "Teeth of slack that its cage takes up: by its sheet, or short cage about 29, medium 35, long 43",
+    [43, 35, 29],
+    [10, 60],
+    { base: "cluster", mark: "chain" },
+    derailleur,
+  ),
+  hubGearLimitNm: torque(
+    "cluster",
+    "Hub gear's input limit",
+    "The maker's figure for torque at its cog",
+    [80, 75, 60, 100],
+    [10, 400],
+    { base: "cluster", mark: "interface" },
+    {
+      key: "gears",
+      is: ["hub gear"],
+    },
+  ),
+  hubGearCogTeeth: count(
+    "cluster",
+    "Hub gear's cog, teeth",
+    "Stamped on it, or count",
+    [19, 18, 20, 22],
+    [9, 40],
+    { base: "cluster", mark: "largest" },
+    {
+      key: "gears",
+      is: ["hub gear"],
+    },
+  ),
+  ...BAY_ITEMS,
   tyreWidthMm: length(
     "whole bike",
     "Tyre width",
     "The first figure on the tyre, such as 37-622",
     "nominal",
-    [28, 32, 37, 42, 47, 50],
+    [37, 28, 32, 42, 47, 50],
     [18, 130],
     3,
     { base: "rim", mark: "tyre" },
   ),
-  bikeMassKg: {
-    kind: "mass",
-    place: "whole bike",
-    label: "Mass of the bike now",
-    ask: "On the hanging scale, bags off",
-    tool: "gauge",
-    chips: [12, 14, 16, 18],
-    plausible: [5, 80],
-    toldPlusMinus: 2,
-    picture: { base: "scale", mark: "mass" },
-  },
+  bikeMassKg: mass("whole bike", "Mass of the bike now", "On the hanging scale, bags off", [14, 12, 16, 18], [5, 80], {
+    base: "scale",
+    mark: "mass",
+  }),
+  wheelbaseMm: length("whole bike", "Wheelbase", "Axle to axle", "tape", [1050, 1020, 1080], [700, 2800], 40, {
+    base: "frame",
+    mark: "wheelbase",
+  }),
+  loadLimitKg: mass(
+    "whole bike",
+    "Largest total allowed",
+    "On the frame or in its papers: bike, rider and load",
+    [120, 130, 150],
+    [40, 500],
+    { base: "frame", mark: "kind" },
+  ),
+  ...CONDITION_ITEMS,
+  ...RIDER_ITEMS,
 } as const satisfies Record<string, DonorItem>;
 
 export type DonorKey = keyof typeof DONOR_ITEMS;
@@ -444,3 +622,5 @@ export const BEAD_SEAT_NAMES: Readonly<Record<number, string>> = Object.fromEntr
 
 /** The item of a key, with the literal types forgotten. */
 export const donorItem = (key: DonorKey): DonorItem => DONOR_ITEMS[key];
+
+export { PLACES, type ChoiceItem, type DonorItem, type NumberItem, type Picture, type Place } from "./item";

@@ -15,6 +15,19 @@ export type Origin =
 
 export type Supplied = { readonly part: Part; readonly quantity: number; readonly origin: Origin };
 
+/** What the wish says that a fit depends on; null where it was not asked yet. */
+export type Asked = {
+  readonly throttle: boolean;
+  readonly where: string;
+  readonly riderKg: number | null;
+  readonly loadKg: number | null;
+  readonly assistKmh: number | null;
+  readonly hillPercent: number | null;
+  readonly hillKm: number | null;
+  readonly coldestC: number | null;
+  readonly tows: "nothing" | "child seat" | "trailer";
+};
+
 /** All that the rules look at. */
 export type Build = {
   readonly donor: Donor;
@@ -22,29 +35,65 @@ export type Build = {
   readonly geometry: Geometry;
   readonly house: HouseRules;
   readonly catalogue: Catalogue;
-  readonly wishesThrottle: boolean;
+  readonly asked: Asked;
+  /** What was worked out of this build before; the engine puts an empty one in. */
+  readonly memo?: Memo;
+};
+
+/**
+ * Every rule asks for parts by kind, motors and controllers, many times a run: sorted once a build. Each entry names what it was
+ * worked out of, so that a copy of a build with other parts is not answered from it. A plain field: the garbage collector pays
+ * for weak maps of builds that live a millisecond.
+ */
+type Memo = {
+  of?: { supplied: readonly Supplied[]; kinds: Map<PartKind, { all: Supplied[]; parts: Part[] }>; motors: readonly Motor[] };
+  controllers?: { supplied: readonly Supplied[]; geometry: Geometry; all: readonly Controller[] };
 };
 
 export type HubMotor = PartOf<"hub-motor">;
 export type MidMotor = PartOf<"mid-motor">;
 export type Motor = HubMotor | MidMotor | PartOf<"frame-motor">;
 
-/** Parts of one kind in the build, one entry each (not multiplied by quantity). */
-export function suppliedOf<K extends PartKind>(build: Build, kind: K): { part: PartOf<K>; quantity: number; origin: Origin }[] {
-  return build.supplied.filter((s) => s.part.kind === kind) as unknown as { part: PartOf<K>; quantity: number; origin: Origin }[];
+function sorted(build: Build) {
+  const known = build.memo?.of;
+  if (known?.supplied === build.supplied) return known;
+  const kinds = new Map<PartKind, { all: Supplied[]; parts: Part[] }>();
+  for (const supplied of build.supplied) {
+    let entry = kinds.get(supplied.part.kind);
+    if (!entry) kinds.set(supplied.part.kind, (entry = { all: [], parts: [] }));
+    entry.all.push(supplied);
+    entry.parts.push(supplied.part);
+  }
+  const motors = (["hub-motor", "mid-motor", "frame-motor"] as const).flatMap((kind) => kinds.get(kind)?.parts ?? []) as Motor[];
+  const fresh = { supplied: build.supplied, kinds, motors };
+  if (build.memo) build.memo.of = fresh;
+  return fresh;
 }
 
-export const partsOf = <K extends PartKind>(build: Build, kind: K): PartOf<K>[] => suppliedOf(build, kind).map((s) => s.part);
+const NO_PARTS: readonly never[] = [];
+
+/** Parts of one kind in the build, one entry each (not multiplied by quantity). */
+export function suppliedOf<K extends PartKind>(
+  build: Build,
+  kind: K,
+): readonly { part: PartOf<K>; quantity: number; origin: Origin }[] {
+  return (sorted(build).kinds.get(kind)?.all ?? NO_PARTS) as unknown as { part: PartOf<K>; quantity: number; origin: Origin }[];
+}
+
+export const partsOf = <K extends PartKind>(build: Build, kind: K): readonly PartOf<K>[] =>
+  (sorted(build).kinds.get(kind)?.parts ?? NO_PARTS) as unknown as PartOf<K>[];
 
 /** How many pieces of a kind whose spec will do are in the build. */
 export const countOf = <K extends PartKind>(build: Build, kind: K, will: (spec: Spec<K>) => boolean = () => true): number =>
   suppliedOf(build, kind).reduce((sum, s) => sum + (will(s.part.spec) ? s.quantity : 0), 0);
 
-export const motorsOf = (build: Build): Motor[] => [
-  ...partsOf(build, "hub-motor"),
-  ...partsOf(build, "mid-motor"),
-  ...partsOf(build, "frame-motor"),
-];
+/** Of several parts of a kind the one in force: what a remedy brought, else what was chosen or came in the kit. */
+export function lastOf<K extends PartKind>(build: Build, kind: K): PartOf<K> | undefined {
+  const all = suppliedOf(build, kind);
+  return (all.findLast((s) => s.origin.type === "remedy") ?? all[0])?.part;
+}
+
+export const motorsOf = (build: Build): readonly Motor[] => sorted(build).motors;
 
 export const effectOf = (build: Build, name: EffectNumber, otherwise: number) => build.geometry.numbers[name] ?? otherwise;
 
@@ -58,23 +107,102 @@ export type Controller = {
   cutV: number;
   cutSettable: boolean;
   speedSettable: boolean;
+  regenMaxV: number | null;
+  regenSettable: boolean;
+  batteryLeadMm: number | null;
+  batteryLeadAwg: number | null;
+  motorLeadMm: number | null;
+  displayLeadMm: number | null;
+  controlPlug: string | null;
+  motorPlug: string | null;
+  plug: string | null;
+  lightV: number | null;
+  lightOutputs: number | null;
 };
 
-export function controllersOf(build: Build): Controller[] {
-  const own = partsOf(build, "controller").map((part) => ({ id: part.id, name: part.name, spec: part.spec }));
-  const inside = partsOf(build, "mid-motor").flatMap((part) =>
-    part.spec.controllerBuiltIn ? [{ id: part.id, name: `${part.name}, its controller`, spec: part.spec.controllerBuiltIn }] : [],
-  );
-  return [...own, ...inside].map(({ id, name, spec }) => ({
+/** Every controller of the build, each as often as it is there. */
+export function controllersOf(build: Build): readonly Controller[] {
+  const known = build.memo?.controllers;
+  if (known?.supplied === build.supplied && known.geometry === build.geometry) return known.all;
+  const all = readControllers(build);
+  if (build.memo) build.memo.controllers = { supplied: build.supplied, geometry: build.geometry, all };
+  return all;
+}
+
+function readControllers(build: Build): Controller[] {
+  const all: Controller[] = [];
+  for (const { part, quantity } of suppliedOf(build, "controller"))
+    for (let i = 0; i < quantity; i += 1) all.push(withSettings(part.id, part.name, part.spec, part.spec, build));
+  for (const part of partsOf(build, "mid-motor"))
+    if (part.spec.controllerBuiltIn)
+      all.push(
+        withSettings(
+          part.id,
+          `${part.name}, its controller`,
+          part.spec.controllerBuiltIn,
+          { ...INSIDE, ...leadsOf(part) },
+          build,
+        ),
+      );
+  return all;
+}
+
+type Electric = NonNullable<Spec<"mid-motor">["controllerBuiltIn"]>;
+type Leads = Pick<
+  Controller,
+  | "regenMaxV"
+  | "regenSettable"
+  | "batteryLeadMm"
+  | "batteryLeadAwg"
+  | "motorLeadMm"
+  | "displayLeadMm"
+  | "controlPlug"
+  | "motorPlug"
+  | "plug"
+  | "lightV"
+  | "lightOutputs"
+>;
+
+/** A controller inside a motor has no leads to the motor, and none of these regenerates. */
+const INSIDE = { regenMaxV: null, regenSettable: false, motorLeadMm: null, controlPlug: null, motorPlug: null };
+const leadsOf = ({ spec }: MidMotor) => ({
+  batteryLeadMm: spec.batteryLeadMm,
+  batteryLeadAwg: spec.batteryLeadAwg,
+  displayLeadMm: spec.displayLeadMm,
+  plug: spec.plug,
+  lightV: spec.lightV,
+  lightOutputs: spec.lightOutputs,
+});
+
+/** Field by field: this is done for every build of every preview, and spreading two long specs is the dear way. */
+function withSettings(id: string, name: string, electric: Electric, leads: Leads, build: Build): Controller {
+  return {
     id,
     name,
-    batteryA: Math.min(spec.batteryA, effectOf(build, "controllerBatteryA", Infinity)),
-    leastBatteryA: spec.leastBatteryA,
-    maxV: spec.maxV,
-    cutV: Math.max(spec.cutV, spec.cutSettable ? effectOf(build, "controllerCutV", 0) : 0),
-    cutSettable: spec.cutSettable,
-    speedSettable: spec.speedSettable,
-  }));
+    regenMaxV: leads.regenMaxV === null ? null : Math.min(leads.regenMaxV, effectOf(build, "regenMaxV", Infinity)),
+    regenSettable: leads.regenSettable,
+    batteryLeadMm: leads.batteryLeadMm,
+    batteryLeadAwg: leads.batteryLeadAwg,
+    motorLeadMm: leads.motorLeadMm,
+    displayLeadMm: leads.displayLeadMm,
+    controlPlug: leads.controlPlug,
+    motorPlug: leads.motorPlug,
+    plug: leads.plug,
+    lightV: leads.lightV,
+    lightOutputs: leads.lightOutputs,
+    batteryA: Math.min(electric.batteryA, effectOf(build, "controllerBatteryA", Infinity)),
+    leastBatteryA: electric.leastBatteryA,
+    maxV: electric.maxV,
+    cutV: Math.max(electric.cutV, electric.cutSettable ? effectOf(build, "controllerCutV", 0) : 0),
+    cutSettable: electric.cutSettable,
+    speedSettable: electric.speedSettable,
+  };
+}
+
+/** One of each kind of controller, for rules that look at a kind. */
+export function controllerKinds(build: Build): readonly Controller[] {
+  const all = controllersOf(build);
+  return all.filter((controller, i) => all.findIndex((other) => other.id === controller.id) === i);
 }
 
 export const batteryOf = (build: Build): PartOf<"battery"> | undefined => partsOf(build, "battery")[0];

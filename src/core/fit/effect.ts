@@ -13,6 +13,16 @@ const JOINS = {
   controllerBatteryA: Math.min,
   controllerCutV: Math.max,
   oldLeverSwitches: Math.max,
+  speedLimitKmh: Math.min,
+  regenMaxV: Math.min,
+  frontRotorMm: Math.max,
+  rearRotorMm: Math.max,
+  frontRotorShimMm: Math.max,
+  rearRotorShimMm: Math.max,
+  cableGuideMm: Math.min,
+  displayLeadMm: Math.max,
+  motorLeadMm: Math.max,
+  sensorLeadMm: Math.max,
 } as const satisfies Record<string, (a: number, b: number) => number>;
 
 export type EffectNumber = keyof typeof JOINS;

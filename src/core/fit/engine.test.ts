@@ -1,37 +1,41 @@
 import fc from "fast-check";
-import { battery, controller, donorOf, fitCase, hub, mid, partOf, shellRings, type Case } from "../../../tests/bench.fixture";
+import {
+  ASKED,
+  battery,
+  controller,
+  donorOf,
+  fitCase,
+  hub,
+  mid,
+  partOf,
+  shellRings,
+  SOUND,
+  type Case,
+} from "../../../tests/bench.fixture";
 import { joinEffects } from "./effect";
-import { countVerdicts } from "./engine";
-import { isOpen, type Outcome } from "./finding";
+import { countVerdicts, isOpen, type Outcome } from "./finding";
 import { defineRule } from "./rule";
 import { workSteps } from "../work/steps";
 import { RULES } from "./rules";
 
 const TANDEM: Case = {
   donor: {
+    ...SOUND,
     frameKind: "tandem",
-    frameMaterial: "steel",
-    frontBrake: "disc",
-    rearBrake: "disc",
-    leverKind: "separate mechanical",
-    shifterSpeeds: 9,
-    shifterFamily: "A",
-    shellStandard: "iso",
     shellWidthMm: 68.3,
-    shellBoreMm: 33.72,
     stayNearRadiusMm: 62,
     stayNearOutMm: 35.5,
-    stayFarRadiusMm: 108,
-    stayFarOutMm: 39,
-    frameFlexes: "no",
+    stayFarRadiusMm: 116,
+    stayFarOutMm: 40,
     chainstayMm: [1150, "tape"],
     rearOverLocknutMm: 145,
-    gears: "derailleur",
-    clusterInterface: "spline-8-10",
-    cogCount: 9,
     largestCogTeeth: 28,
     locknutToSmallestMm: 4.8,
+    loadLimitKg: 240,
+    frontRotorMm: 203,
+    rearRotorMm: 203,
   },
+  asked: { ...ASKED, where: "US, public roads" },
   parts: [
     mid({
       peakTorqueNm: 100,
@@ -45,18 +49,21 @@ const TANDEM: Case = {
     partOf("chain", { speeds: 9, links: 116 }),
     partOf("consumable", { use: "joining link" }),
     partOf("chainring", { teeth: 42, mount: "test", offsetMm: -8, narrowWide: true }),
-    partOf("brake-lever", { pull: "short", switched: true, levers: 2 }),
-    partOf("charger", { outputV: 54.6, outputA: 3, plug: "x" }),
+    partOf("brake-lever", { pull: "short", switched: true, levers: 2, barMm: 30 }),
+    partOf("charger", { outputV: 54.6, outputA: 3, plug: "three-pole charge" }),
     partOf("fuse", { ratedA: 30, maxV: 80 }),
     partOf("fuse", { ratedA: 25, maxV: 80 }),
-    partOf("display", { plug: "x", clampMm: 22, showsSpeed: true }),
+    partOf("display", { plug: "five-pin", clampMm: 22.2, showsSpeed: true, barMm: 28, leadMm: 400 }),
+    partOf("gear-sensor", { cableMm: 1.2, plug: "three-pin" }),
+    partOf("lead", { plug: "three-pin", lengthMm: 900, use: "sensor" }),
+    partOf("chain-guide", { mount: "motor", teeth: [38, 46] }),
   ],
 };
 
 /** Accepts each open finding's first remedy until none is open or none has one. */
 function settleAll(p: Case) {
   const accept: { finding: string; remedy: string }[] = [];
-  for (let round = 0; round < 30; round += 1) {
+  for (let round = 0; round < 60; round += 1) {
     const open = fitCase({ ...p, accept }).findings.find(
       (f) => isOpen(f) && f.remedies.some((r) => !accept.some((a) => a.finding === f.key && a.remedy === r.id)),
     );
@@ -243,11 +250,23 @@ describe("every rule", () => {
           for (const finding of findings) {
             if (finding.verdict === "adapt") expect(finding.remedies.length).toBeGreaterThan(0);
             if (finding.verdict === "stop") expect(finding.lifts ?? "").not.toBe("");
-            if (finding.verdict === "measure") expect(finding.settle.length > 0 || finding.choose !== undefined).toBe(true);
+            if (finding.verdict === "measure")
+              expect(finding.settle.length > 0 || Boolean(finding.choose ?? finding.sheetOf ?? finding.asks)).toBe(true);
           }
         },
       ),
       { numRuns: 400, seed: 11 },
     );
   });
+});
+
+test("two motors in one bike: a check of both ends says of which it speaks, a lone one does not", () => {
+  const titles = (parts: Case["parts"]) =>
+    fitCase({ donor: SOUND, asked: ASKED, parts: [...parts, battery(), controller()] })
+      .findings.filter((finding) => finding.rule === "axle/slot")
+      .map((finding) => finding.title)
+      .sort();
+  const rear = hub({ end: "rear", overLocknutMm: 135, cluster: "spline-8-10", locknutToSmallestMm: 4.7 });
+  expect(titles([hub(), rear])).toEqual(["Axle flats in the slot, front", "Axle flats in the slot, rear"]);
+  expect(titles([rear])).toEqual(["Axle flats in the slot"]);
 });

@@ -2,9 +2,9 @@ import { donorItem, type DonorKey } from "../donor/items";
 import { formatNumber } from "../units/formatQuantity";
 import type { Build, Supplied } from "./build";
 import { joinEffects } from "./effect";
-import { isOpen, VERDICTS, type Finding, type Outcome, type Override, type Remedy, type Verdict } from "./finding";
+import { isOpen, VERDICTS, type Finding, type Outcome, type Override, type Remedy } from "./finding";
 import { RULES } from "./rules";
-import { surveyOf, Unmeasured, type Rule, type Survey } from "./rule";
+import { surveyOf, Unasked, Unmeasured, Unstated, type Rule, type Survey } from "./rule";
 
 /** A remedy that the job took, by the keys that stay the same from run to run. */
 export type Accepted = { readonly finding: string; readonly remedy: string };
@@ -33,14 +33,24 @@ export function fit(
 ): Fit {
   const applied: AppliedRemedy[] = [];
   const survey = surveyOf(base.donor);
-  for (;;) {
-    const build = withRemedies(base, applied);
-    const findings = runRules(rules, survey, build);
-    const next = newlyApplied(findings, accepted, applied);
-    if (next.length === 0) return close(findings, build, accepted, overrides, applied);
+  let build = withRemedies(base, applied);
+  while (applied.length < accepted.length) {
+    // Only a rule with something accepted and not yet in force can bring something new: the others are run once, at the end.
+    const waiting = new Set<string>();
+    for (const a of accepted) if (!isApplied(applied, a.finding, a.remedy)) waiting.add(ruleIdOf(a.finding));
+    const bringing = rules.filter((rule) => waiting.has(rule.id));
+    const next = newlyApplied(runRules(bringing, survey, build), accepted, applied);
+    if (next.length === 0) break;
     applied.push(...next);
+    build = withRemedies(base, applied);
   }
+  return close(runRules(rules, survey, build), build, accepted, overrides, applied);
 }
+
+const isApplied = (applied: readonly AppliedRemedy[], finding: string, remedy: string) =>
+  applied.some((a) => a.finding === finding && a.remedy.id === remedy);
+
+const ruleIdOf = (findingKey: string) => findingKey.slice(0, findingKey.indexOf(" "));
 
 function withRemedies(base: Omit<Build, "geometry">, applied: readonly AppliedRemedy[]): Build {
   const brought: Supplied[] = applied.flatMap(({ finding, remedy }) =>
@@ -49,7 +59,12 @@ function withRemedies(base: Omit<Build, "geometry">, applied: readonly AppliedRe
       return part ? [{ part, quantity: need.quantity, origin: { type: "remedy" as const, finding, remedy: remedy.id } }] : [];
     }),
   );
-  return { ...base, supplied: [...base.supplied, ...brought], geometry: joinEffects(applied.map((a) => a.remedy.effect)) };
+  return {
+    ...base,
+    supplied: [...base.supplied, ...brought],
+    geometry: joinEffects(applied.map((a) => a.remedy.effect)),
+    memo: {},
+  };
 }
 
 /** In one round each finding takes at most one of its accepted remedies, the first that it offers. */
@@ -58,47 +73,92 @@ function newlyApplied(
   accepted: readonly Accepted[],
   applied: readonly AppliedRemedy[],
 ): AppliedRemedy[] {
-  if (accepted.length === applied.length) return [];
-  const has = (finding: string, remedy: string) => applied.some((a) => a.finding === finding && a.remedy.id === remedy);
   return findings.flatMap((finding) => {
     const remedy = finding.remedies.find(
-      (r) => accepted.some((a) => a.finding === finding.key && a.remedy === r.id) && !has(finding.key, r.id),
+      (r) => accepted.some((a) => a.finding === finding.key && a.remedy === r.id) && !isApplied(applied, finding.key, r.id),
     );
     return remedy ? [{ finding: finding.key, title: finding.title, remedy }] : [];
   });
 }
 
-function runRules(rules: readonly Rule[], survey: Survey, build: Build): Finding[] {
-  return rules.flatMap((rule) => rule.subjects(build).map((subject) => findingOf(rule, subject, survey, build)));
+/** Each rule on each of its subjects in a build as it is, nothing closed or sorted. */
+export function runRules(rules: readonly Rule[], survey: Survey, build: Build): Finding[] {
+  const findings: Finding[] = [];
+  for (const rule of rules) {
+    const subjects = rule.subjects(build);
+    for (const subject of subjects) {
+      const finding = findingOf(rule, subject, survey, build) as Writable<Finding>;
+      const key = rule.key(subject);
+      // Two motors in one bike: the same check speaks twice, and its name says of which end.
+      if (subjects.length > 1 && typeof rule.title === "string" && (key === "front" || key === "rear"))
+        finding.title = `${rule.title}, ${key}`;
+      findings.push(finding);
+    }
+  }
+  return findings;
+}
+
+/** Survey items that some rule looks at on this build: the walk that it needs. */
+export function readsOf(build: Build, rules: readonly Rule[] = RULES): Set<DonorKey> {
+  const reads = new Set<DonorKey>();
+  const survey = surveyOf(build.donor, reads);
+  for (const rule of rules)
+    for (const subject of rule.subjects(build)) {
+      for (const key of rule.needs(subject)) reads.add(key);
+      findingOf(rule, subject, survey, build);
+    }
+  return reads;
 }
 
 function findingOf(rule: Rule, subject: unknown, survey: Survey, build: Build): Finding {
   const key = `${rule.id} ${rule.key(subject)}`;
   const outcome = settleUncertainty(outcomeOf(rule, subject, survey, build));
   const acknowledged = outcome.verdict === "adapt" && build.geometry.flags.has(`acknowledged ${key}`);
-  return {
-    remedies: [],
-    settle: [],
-    safety: false,
-    ...outcome,
+  // Plain assignments: this runs for every rule of every preview, and spreading would cost more than most rules.
+  const finding: Writable<Finding> = {
     key,
     rule: rule.id,
     title: typeof rule.title === "string" ? rule.title : rule.title(subject),
     why: rule.why,
     place: rule.place(subject),
+    verdict: outcome.verdict,
+    says: outcome.says,
+    figures: outcome.figures,
+    remedies: outcome.remedies ?? NONE,
+    settle: outcome.settle ?? NONE,
+    safety: outcome.safety ?? false,
     basis: outcome.basis ?? rule.basis,
-    applied: [],
+    applied: NONE,
     settled: acknowledged,
   };
+  if (outcome.margin) finding.margin = outcome.margin;
+  if (outcome.lifts !== undefined) finding.lifts = outcome.lifts;
+  if (outcome.choose !== undefined) finding.choose = outcome.choose;
+  if (outcome.sheetOf !== undefined) finding.sheetOf = outcome.sheetOf;
+  if (outcome.asks) finding.asks = true;
+  if (outcome.caution) finding.caution = outcome.caution;
+  return finding;
 }
 
+type Writable<T> = { -readonly [K in keyof T]: T[K] };
+const NONE: readonly never[] = [];
+
 function outcomeOf(rule: Rule, subject: unknown, survey: Survey, build: Build): Outcome {
-  const missing = rule.needs(subject).filter((key) => build.donor[key] === undefined);
-  if (missing.length > 0) return unmeasured(missing);
+  const needs = rule.needs(subject);
+  for (const key of needs)
+    if (build.donor[key] === undefined) return unmeasured(needs.filter((k) => build.donor[k] === undefined));
   try {
     return rule.check(subject, survey, build);
   } catch (error) {
     if (error instanceof Unmeasured) return unmeasured([error.key]);
+    if (error instanceof Unstated)
+      return {
+        verdict: "measure",
+        says: `The sheet of ${error.partName} leaves out ${error.says}: ask its maker, or measure the part, and enter it under Parts.`,
+        figures: [],
+        sheetOf: error.partId,
+      };
+    if (error instanceof Unasked) return { verdict: "measure", says: `Not asked yet: ${error.says}.`, figures: [], asks: true };
     throw error;
   }
 }
@@ -132,12 +192,15 @@ function close(
 ): Fit {
   const used = new Set<Override>();
   const closed = findings.map((finding) => {
+    if (applied.length === 0 && overrides.length === 0) return finding;
     const override = overrides.find((o) => o.finding === finding.key);
     const mayOverride = override !== undefined && !finding.safety && isOpen(finding);
     if (mayOverride) used.add(override);
+    const mine = applied.filter((a) => a.finding === finding.key);
+    if (mine.length === 0 && !mayOverride) return finding;
     return {
       ...finding,
-      applied: applied.filter((a) => a.finding === finding.key).map((a) => a.remedy),
+      applied: mine.map((a) => a.remedy),
       settled: finding.settled || mayOverride,
       ...(mayOverride && { overridden: override }),
     };
@@ -146,7 +209,7 @@ function close(
   return {
     findings: closed,
     applied,
-    idle: accepted.filter((a) => !applied.some((done) => done.finding === a.finding && done.remedy.id === a.remedy)),
+    idle: accepted.filter((a) => !isApplied(applied, a.finding, a.remedy)),
     unusedOverrides: overrides.filter((o) => !used.has(o)),
     build,
   };
@@ -154,10 +217,3 @@ function close(
 
 /** Open ones first, the worst at the top; the order within is the rules' own. */
 const rank = (finding: Finding) => (isOpen(finding) ? VERDICTS.indexOf(finding.verdict) : VERDICTS.length);
-
-/** How many findings of each verdict are still open, and how many are clear or settled. */
-export function countVerdicts(findings: readonly Finding[]): Record<Verdict, number> {
-  const counts: Record<Verdict, number> = { clear: 0, adapt: 0, measure: 0, stop: 0 };
-  for (const finding of findings) counts[isOpen(finding) ? finding.verdict : "clear"] += 1;
-  return counts;
-}

@@ -22,6 +22,12 @@ export type PinPlace =
   | "front wheel"
   | "rear wheel"
   | "battery"
+  | "fork"
+  | "front brake"
+  | "rear brake"
+  | "wiring"
+  | "frame"
+  | "rider"
   | "kit";
 
 export type Figure = {
@@ -68,6 +74,10 @@ export type Outcome = {
   readonly settle?: readonly DonorKey[];
   /** A part that must be chosen before this can be said. */
   readonly choose?: string;
+  /** A part whose sheet leaves a figure out, by its id. */
+  readonly sheetOf?: string;
+  /** The wish leaves it open: it is asked in Ask. */
+  readonly asks?: boolean;
   readonly caution?: CautionId;
   readonly basis?: readonly Basis[];
 };
@@ -90,6 +100,8 @@ export type Finding = {
   readonly safety: boolean;
   readonly settle: readonly DonorKey[];
   readonly choose?: string;
+  readonly sheetOf?: string;
+  readonly asks?: boolean;
   readonly caution?: CautionId;
   readonly basis: readonly Basis[];
   /** Remedies of this finding that are in force. */
@@ -101,3 +113,10 @@ export type Finding = {
 
 /** Whether somebody still has to do something about it. */
 export const isOpen = (finding: Finding) => finding.verdict !== "clear" && !finding.settled;
+
+/** How many findings of each verdict are still open, and how many are clear or settled. */
+export function countVerdicts(findings: readonly Finding[]): Record<Verdict, number> {
+  const counts: Record<Verdict, number> = { clear: 0, adapt: 0, measure: 0, stop: 0 };
+  for (const finding of findings) counts[isOpen(finding) ? finding.verdict : "clear"] += 1;
+  return counts;
+}

@@ -1,9 +1,10 @@
 import type { Basis } from "../basis";
 import type { ChoiceKey, ChoiceOf, DonorKey, NumberKey } from "../donor/items";
+import { KIND_UNIT } from "../donor/item";
 import { donorItem } from "../donor/items";
 import type { Donor } from "../donor/donor";
 import type { Measured } from "../donor/reading";
-import type { Build } from "./build";
+import type { Asked, Build } from "./build";
 import type { Outcome, PinPlace, Remedy } from "./finding";
 
 /** The survey as a rule reads it: a value is there, or the engine turns the rule's answer into `measure`. */
@@ -37,20 +38,66 @@ export class Unmeasured {
   constructor(readonly key: DonorKey) {}
 }
 
-export function surveyOf(donor: Donor): Survey {
+/** Thrown when a part's sheet leaves out a figure that a rule needs; only the engine catches it. */
+export class Unstated {
+  constructor(
+    readonly partId: string,
+    readonly partName: string,
+    readonly says: string,
+  ) {}
+}
+
+/** A figure of a part's sheet, or the engine turns the rule's answer into `measure`: ask the maker. @param says what it is, as in “its cover's width” */
+export function stated<T>(part: { id: string; name: string }, value: T | null | undefined, says: string): T {
+  if (value === null || value === undefined) throw new Unstated(part.id, part.name, says);
+  return value;
+}
+
+/** Thrown when the wish leaves open what a rule needs; only the engine catches it. */
+export class Unasked {
+  constructor(readonly says: string) {}
+}
+
+/** What the wish says, or the engine turns the rule's answer into `measure`: ask the customer. */
+export function asked<K extends keyof Asked>(build: Build, key: K): NonNullable<Asked[K]> {
+  const value = build.asked[key];
+  if (value === null || value === "") throw new Unasked(ASKED_NAMES[key]);
+  return value as NonNullable<Asked[K]>;
+}
+
+const ASKED_NAMES: Record<keyof Asked, string> = {
+  throttle: "whether a throttle is wanted",
+  where: "where it will be ridden",
+  riderKg: "the rider's mass",
+  loadKg: "the load",
+  assistKmh: "the speed at which the assist ends",
+  hillPercent: "the steepest hill",
+  hillKm: "the longest hill",
+  coldestC: "the coldest day it is ridden on",
+  tows: "what it tows",
+};
+
+function unitOf(key: NumberKey) {
+  const item = donorItem(key);
+  return item.kind === "choice" ? "count" : KIND_UNIT[item.kind];
+}
+
+/** @param reads collects every item that a rule looks at, so that the walk can ask for no more than what decides something */
+export function surveyOf(donor: Donor, reads?: Set<DonorKey>): Survey {
   return {
     number(key) {
+      reads?.add(key);
       const reading = donor[key];
       if (typeof reading?.value !== "number") throw new Unmeasured(key);
-      const kind = donorItem(key).kind;
       return {
         value: reading.value,
-        unit: kind === "length" ? "mm" : kind === "mass" ? "kg" : "count",
+        unit: unitOf(key),
         how: reading.how,
         plusMinus: reading.plusMinus,
       };
     },
     choice(key) {
+      reads?.add(key);
       const reading = donor[key];
       if (typeof reading?.value !== "string") throw new Unmeasured(key);
       return reading.value as ChoiceOf<typeof key>;

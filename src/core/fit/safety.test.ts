@@ -1,5 +1,16 @@
 import fc from "fast-check";
-import { battery, controller, fitCase, hub, mid, partOf, shellRings, type Case } from "../../../tests/bench.fixture";
+import {
+  ASKED,
+  battery,
+  controller,
+  fitCase,
+  hub,
+  mid,
+  partOf,
+  shellRings,
+  SOUND,
+  type Case,
+} from "../../../tests/bench.fixture";
 import type { Finding } from "./finding";
 
 /**
@@ -117,6 +128,128 @@ function caseOf(b: Bike): Case {
   };
 }
 
+/** A whole sound bike that differs in what the eye finds, who rides it and how fast: the limits that are not of the axle. */
+type Whole = {
+  end: "front" | "rear";
+  frameKind: string;
+  frameMaterial: string;
+  column: string;
+  cracks: string;
+  rust: string;
+  dents: string;
+  headset: string;
+  bossKind: string;
+  brake: string;
+  assistKmh: number;
+  inseamMm: number;
+  standOverMm: number;
+  loadLimitKg: number;
+  riderKg: number;
+  insideMm: number;
+  bodyMm: number;
+  ratedW: number;
+  chargerV: number;
+  chargerA: number;
+  chain24Mm: number;
+};
+
+const wholes = fc.record<Whole>({
+  end: fc.constantFrom("front", "rear"),
+  frameKind: fc.constantFrom("diamond", "step-through", "folding", "trike"),
+  frameMaterial: fc.constantFrom("steel", "aluminium", "carbon"),
+  column: fc.constantFrom("steel", "aluminium", "carbon"),
+  cracks: fc.constantFrom("none", "none", "none", "unsure", "crack", "cut", "heat"),
+  rust: fc.constantFrom("none", "none", "surface", "deep"),
+  dents: fc.constantFrom("none", "none", "shallow", "deep"),
+  headset: fc.constantFrom("sound", "sound", "play", "notched"),
+  bossKind: fc.constantFrom("brazed", "none"),
+  brake: fc.constantFrom("disc", "rim linear", "drum", "coaster", "none"),
+  assistKmh: fc.constantFrom(20, 25, 32, 45, 60),
+  inseamMm: fc.integer({ min: 600, max: 950 }),
+  standOverMm: fc.integer({ min: 500, max: 900 }),
+  loadLimitKg: fc.integer({ min: 80, max: 200 }),
+  riderKg: fc.integer({ min: 40, max: 140 }),
+  insideMm: fc.integer({ min: 60, max: 140 }),
+  bodyMm: fc.integer({ min: 60, max: 130 }),
+  ratedW: fc.constantFrom(250, 500, 750, 1000),
+  chargerV: fc.constantFrom(29.4, 42, 54.6),
+  chargerA: fc.constantFrom(2, 4, 8),
+  chain24Mm: fc.double({ min: 304.8, max: 309, noNaN: true }),
+});
+
+/** The same limits in plain words; each with the rule that must see it. What a remedy may lift is said of the bike as it came. */
+function wholeStops(b: Whole): { always: string[]; asItCame: string[] } {
+  const always: string[] = [];
+  const asItCame: string[] = [];
+  if (["crack", "cut", "heat"].includes(b.cracks)) always.push("condition/cracks");
+  if (b.cracks === "unsure") asItCame.push("condition/cracks");
+  if (b.rust === "deep") always.push("condition/rust");
+  if (b.dents === "deep") always.push("condition/dents");
+  if (b.headset !== "sound") asItCame.push("condition/headset");
+  if (b.headset === "play" && b.assistKmh > 25) asItCame.push("whole/speed");
+  if (b.frameKind === "trike" && b.end === "rear") always.push("whole/frame-kind");
+  if (b.frameMaterial === "carbon" && b.bossKind === "none") always.push("whole/frame-kind");
+  if (b.column === "carbon" && b.end === "front") always.push("axle/fork-column");
+  if (b.inseamMm < b.standOverMm - 0.5) always.push("rider/stand-over");
+  // Rider, the bike's 14 kg and 8 kg of load are on it before any part is.
+  if (b.riderKg + 22 > b.loadLimitKg + 3) always.push("whole/load-limit");
+  if (b.bodyMm > b.insideMm + 1) always.push("axle/motor-width");
+  if (b.brake === "none") always.push("brakes/energy");
+  if (b.assistKmh > 25 && (b.brake === "drum" || b.brake === "coaster")) asItCame.push("brakes/energy");
+  if (b.assistKmh > 32 && b.brake === "rim linear") asItCame.push("brakes/energy");
+  // Public roads of the EU: 250 W is what is printed on the motor, and 25 km/h where the help ends.
+  if (b.ratedW > 250) always.push("law/class");
+  if (b.assistKmh > 25) asItCame.push("law/class");
+  if (Math.abs(b.chargerV - 42) > 0.1) always.push("power/charger");
+  if (b.chargerA > 5) always.push("power/charger-amps");
+  if (b.chain24Mm > 304.8 * 1.0075 + 0.2) asItCame.push("chain/wear");
+  return { always, asItCame };
+}
+
+const PACK = battery();
+const CONTROLLER = controller();
+
+function wholeCase(b: Whole): Case {
+  return {
+    donor: {
+      ...SOUND,
+      frameKind: b.frameKind,
+      frameMaterial: b.frameMaterial,
+      forkColumnMaterial: b.column,
+      cracks: b.cracks,
+      rust: b.rust,
+      dents: b.dents,
+      headset: b.headset,
+      bossKind: b.bossKind,
+      frontBrake: b.brake === "coaster" ? "disc" : b.brake,
+      rearBrake: b.brake,
+      frontRimWearMm: 0.1,
+      rearRimWearMm: 0.1,
+      frontReachMm: 60,
+      rearReachMm: 60,
+      inseamMm: b.inseamMm,
+      standOverMm: b.standOverMm,
+      loadLimitKg: b.loadLimitKg,
+      frontInsideMm: b.insideMm,
+      rearInsideMm: b.insideMm,
+      chain24Mm: b.chain24Mm,
+    },
+    parts: [
+      hub({
+        end: b.end,
+        overLocknutMm: b.end === "front" ? 100 : 135,
+        ratedW: b.ratedW,
+        coverWidthMm: b.bodyMm,
+        ...(b.end === "front" ? {} : { cluster: "spline-8-10" as const, locknutToSmallestMm: 4.7, clusterRoomMm: 40 }),
+      }),
+      PACK,
+      CONTROLLER,
+      partOf("charger", { outputV: b.chargerV, outputA: b.chargerA, plug: "coax 5.5 × 2.1" }),
+    ],
+    asked: { ...ASKED, assistKmh: b.assistKmh, riderKg: b.riderKg },
+  };
+}
+
 const verdictOf = (findings: readonly Finding[], rule: string) => findings.find((finding) => finding.rule === rule)?.verdict;
 
 describe("the limits said a second time", () => {
@@ -140,6 +273,34 @@ describe("the limits said a second time", () => {
     );
     // A guard against a restatement that never speaks.
     expect(stopped).toBeGreaterThan(5000);
+  });
+
+  test("5,000 random whole bikes: the same for condition, rider, brakes, speed, law and charging", () => {
+    const spoke = new Map<string, number>();
+    fc.assert(
+      fc.property(wholes, (bike) => {
+        const p = wholeCase(bike);
+        const first = fitCase(p).findings;
+        const { always, asItCame } = wholeStops(bike);
+        const never = (rule: string, findings: readonly Finding[], when: string) => {
+          spoke.set(rule, (spoke.get(rule) ?? 0) + 1);
+          const verdicts = findings.filter((finding) => finding.rule === rule).map((finding) => finding.verdict);
+          // A rule of both ends speaks twice; one of them must see it.
+          const allClear = verdicts.length === 0 || verdicts.every((verdict) => verdict === "clear");
+          if (allClear) throw new Error(`${rule} is clear ${when}: ${JSON.stringify(bike)}`);
+        };
+        for (const rule of [...always, ...asItCame]) never(rule, first, "as it came");
+        if (always.length === 0) return;
+        const accept = first.flatMap((finding) =>
+          finding.remedies.map((remedy) => ({ finding: finding.key, remedy: remedy.id })),
+        );
+        const after = fitCase({ ...p, accept }).findings;
+        for (const rule of always) never(rule, after, "with every remedy accepted");
+      }),
+      { numRuns: 5000, seed: 20260109 },
+    );
+    expect(Math.min(...spoke.values())).toBeGreaterThan(400);
+    expect(spoke.size).toBe(15);
   });
 
   test("current: asking more than the pack gives is never clear, and never overridden", () => {

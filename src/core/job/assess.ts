@@ -4,7 +4,8 @@ import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { promises, type Promise } from "../promise/promises";
 import { workSteps, type Step } from "../work/steps";
-import type { Job } from "./job";
+import type { Asked } from "../fit/build";
+import type { Job, Wish } from "./job";
 import { stages, type StageState } from "./stages";
 import { chosenParts } from "./supplied";
 
@@ -33,14 +34,27 @@ export function assess(job: Job, catalogue: Catalogue, house: HouseRules, today:
   return { fit: fitted, steps, sheet, promises: made, stages: stages(job, fitted, sheet, steps) };
 }
 
+/** The part of the wish that a fit depends on. */
+const askedOf = ({ throttle, where, riderKg, loadKg, assistKmh, hillPercent, hillKm, coldestC, tows }: Wish): Asked => ({
+  throttle,
+  where,
+  riderKg,
+  loadKg,
+  assistKmh,
+  hillPercent,
+  hillKm,
+  coldestC,
+  tows,
+});
+
 /** The fit of a job's build with everything it accepted. */
 export function fitOf(
-  job: Pick<Job, "donor" | "choices" | "accepted" | "overrides" | "wish">,
+  job: Pick<Job, "donor" | "choices" | "also" | "accepted" | "overrides" | "wish">,
   catalogue: Catalogue,
   house: HouseRules,
 ): Fit {
   return fit(
-    { donor: job.donor, supplied: chosenParts(job.choices, catalogue), house, catalogue, wishesThrottle: job.wish.throttle },
+    { donor: job.donor, supplied: chosenParts(job, catalogue), house, catalogue, asked: askedOf(job.wish) },
     job.accepted,
     job.overrides,
   );

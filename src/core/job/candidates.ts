@@ -11,7 +11,12 @@ export type Candidate = {
   readonly currency: string | null;
   readonly broken: string | null;
 };
-export type Candidates = { readonly candidates: readonly Candidate[]; readonly more: number };
+export type Candidates = {
+  readonly candidates: readonly Candidate[];
+  readonly more: number;
+  /** Of the books that they stand in: a worker with other books fetches them anew. */
+  readonly stamp?: string;
+};
 
 /** What choosing a part would do, worked out by choosing it. */
 export type Preview = {

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { DONOR_KEYS } from "../donor/items";
 import { HOWS } from "../donor/reading";
-import { handLineSchema, SLOTS, wishSchema, type Job } from "./job";
+import { handLineSchema, photoSchema, SLOTS, wishSchema, type Job } from "./job";
 
 const key = z.string().min(1).max(160);
 const reason = z
@@ -25,6 +25,12 @@ export const commandSchema = z.discriminatedUnion("do", [
   z.strictObject({ do: z.literal("choose"), slot: z.enum(SLOTS), partId: z.string().max(60).nullable() }),
   z.strictObject({ do: z.literal("accept"), finding: key, remedy: key }),
   z.strictObject({ do: z.literal("take back"), finding: key, remedy: key }),
+  z.strictObject({ do: z.literal("refuse"), finding: key, remedy: key }),
+  z.strictObject({ do: z.literal("offer again"), finding: key, remedy: key }),
+  z.strictObject({ do: z.literal("put in"), partId: z.string().max(60), quantity: z.int().min(1).max(50) }),
+  z.strictObject({ do: z.literal("take out"), partId: z.string().max(60) }),
+  z.strictObject({ do: z.literal("keep photo"), photo: photoSchema.omit({ at: true, by: true }) }),
+  z.strictObject({ do: z.literal("drop photo"), id: key }),
   z.strictObject({ do: z.literal("override"), finding: key, reason }),
   z.strictObject({ do: z.literal("withdraw override"), finding: key }),
   z.strictObject({ do: z.literal("source"), line: key, source: z.enum(["buy", "stock", "customer"]) }),

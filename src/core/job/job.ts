@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { donorSchema } from "../donor/donor";
+import { DONOR_KEYS } from "../donor/items";
 import { currencySchema } from "../parts/part";
 
 /** Slots that a choice in Drive fills; a kit fills several at once, and a choice beats the kit. */
@@ -23,6 +24,10 @@ export const wishSchema = z.strictObject({
   assistKmh: z.number().min(6, "must be 6 to 60 km/h").max(60, "must be 6 to 60 km/h").nullable(),
   readyBy: z.iso.date("must be a date").nullable(),
   throttle: z.boolean(),
+  hillPercent: z.number().min(0, "must be 0 to 40 %").max(40, "must be 0 to 40 %").nullable(),
+  hillKm: z.number().min(0, "must be 0 to 50 km").max(50, "must be 0 to 50 km").nullable(),
+  coldestC: z.number().min(-40, "must be −40 to 30 °C").max(30, "must be −40 to 30 °C").nullable(),
+  tows: z.enum(["nothing", "child seat", "trailer"]),
   givesFirst: z.enum(["price", "date", "weight", "nothing"]),
   notes: text(2000),
 });
@@ -41,6 +46,10 @@ export const EMPTY_WISH: Wish = {
   assistKmh: 25,
   readyBy: null,
   throttle: false,
+  hillPercent: null,
+  hillKm: null,
+  coldestC: null,
+  tows: "nothing",
   givesFirst: "nothing",
   notes: "",
 };
@@ -90,6 +99,17 @@ export const givenSheetSchema = z.strictObject({
   allInMinor: z.int(),
 });
 
+/** A photograph beside the database, of the job or of one measurement. */
+export const photoSchema = z.strictObject({
+  id: z.string().regex(/^[a-z0-9-]{8,40}$/),
+  item: z.enum(DONOR_KEYS).nullable(),
+  widthPx: z.int().min(1),
+  heightPx: z.int().min(1),
+  says: text(120),
+  ...stamp,
+});
+export type Photo = z.output<typeof photoSchema>;
+
 /** Everything that is kept of a job. What is computed from it (findings, prices, steps) is never stored as truth. */
 export const jobSchema = z.strictObject({
   id: text(40),
@@ -98,8 +118,13 @@ export const jobSchema = z.strictObject({
   wish: wishSchema,
   donor: donorSchema,
   choices: z.partialRecord(z.enum(SLOTS), partId),
+  /** Parts that a hand put into the build: the customer's own, or what no remedy names. */
+  also: z.array(z.strictObject({ partId, quantity: z.int().min(1, "must be 1 or more").max(50, "must be at most 50") })).max(60),
   accepted: z.array(z.strictObject({ finding: text(160), remedy: text(120), ...stamp })),
   overrides: z.array(z.strictObject({ finding: text(160), reason: text(400).min(1), ...stamp })),
+  /** Remedies that somebody does not want: shown last and struck out. */
+  refused: z.array(z.strictObject({ finding: text(160), remedy: text(120), ...stamp })),
+  photos: z.array(photoSchema).max(200),
   sources: z.record(z.string().max(160), z.enum(["buy", "stock", "customer"])),
   hand: z.array(handLineSchema).max(100),
   given: z.array(givenSheetSchema).max(50),
@@ -122,8 +147,11 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   wish: { ...EMPTY_WISH, customer: p.customer, bike: p.bike },
   donor: {},
   choices: {},
+  also: [],
   accepted: [],
   overrides: [],
+  refused: [],
+  photos: [],
   sources: {},
   hand: [],
   given: [],

@@ -5,6 +5,7 @@ import { effectOf, partsOf, type Build } from "../fit/build";
 import { ringOffsetMm, ringTeeth } from "../fit/rules/chainAngle";
 import { COG_PITCH_MM } from "../standards/clusters";
 import type { Job } from "./job";
+import { placesOf, type Places } from "./places";
 
 /** A length for a drawing, and whether somebody measured it; what nobody did is drawn dashed, at a usual size. */
 export type Drawn = { readonly mm: number; readonly measured: boolean };
@@ -19,13 +20,7 @@ export type Layout = {
   readonly shellWidth: Drawn;
   readonly rearOverLocknut: Drawn;
   readonly stay: { readonly near: { radius: Drawn; out: Drawn }; readonly far: { radius: Drawn; out: Drawn } };
-  readonly motor: {
-    readonly at: "front" | "rear" | "crank";
-    readonly name: string;
-    readonly hubPcdMm: number | null;
-    readonly caseOffsetMm: number;
-    readonly caseRadiusMm: number;
-  } | null;
+  readonly motors: readonly MotorDrawn[];
   readonly battery: {
     readonly lengthMm: number;
     readonly heightMm: number;
@@ -36,6 +31,17 @@ export type Layout = {
   readonly cogs: readonly { readonly rearMm: number; readonly angleDeg: number }[];
   readonly driveSpacerMm: number;
   readonly largestCogTeeth: number;
+  readonly crankHeight: Drawn;
+  readonly wheelbase: Drawn;
+  readonly places: Places;
+};
+
+export type MotorDrawn = {
+  readonly at: "front" | "rear" | "crank";
+  readonly name: string;
+  readonly hubPcdMm: number | null;
+  readonly caseOffsetMm: number;
+  readonly caseRadiusMm: number;
 };
 
 /** Usual sizes by frame kind, for what was not measured (common practice). */
@@ -60,9 +66,9 @@ export function layoutOf(job: Job, build: Build): Layout {
   const rearOverLocknut = drawn("rearOverLocknutMm", 135);
   const chainstay = drawn("chainstayMm", usual.chainstay);
   const mid = partsOf(build, "mid-motor")[0];
-  const hub = partsOf(build, "hub-motor")[0];
+  const hubs = partsOf(build, "hub-motor");
   const battery = partsOf(build, "battery")[0];
-  const rearHub = hub?.spec.end === "rear" ? hub : undefined;
+  const rearHub = hubs.find((hub) => hub.spec.end === "rear");
   const count =
     partsOf(build, "cluster")[0]?.spec.teeth.length ?? (job.donor.gears?.value === "derailleur" ? drawn("cogCount", 8).mm : 1);
   const smallest =
@@ -84,7 +90,7 @@ export function layoutOf(job: Job, build: Build): Layout {
         ringOffsetMm: mid.spec.ringPlaneMm + ringOffsetMm(build),
       })
     : chainlineFrom({ ...shared, frontMm: front.mm });
-  const teeth = mid ? ringTeeth(mid, build) : USUAL_RING_TEETH;
+  const teeth = mid ? ringTeeth(mid, build) : drawn("ringLargeTeeth", USUAL_RING_TEETH).mm;
   return {
     frameKind: kind,
     frontBeadSeat: drawn("frontBeadSeatMm", usual.front),
@@ -97,11 +103,26 @@ export function layoutOf(job: Job, build: Build): Layout {
       near: { radius: drawn("stayNearRadiusMm", 70), out: drawn("stayNearOutMm", 33) },
       far: { radius: drawn("stayFarRadiusMm", 105), out: drawn("stayFarOutMm", 38) },
     },
-    motor: mid
-      ? { at: "crank", name: mid.name, hubPcdMm: null, caseOffsetMm: mid.spec.caseOffsetMm, caseRadiusMm: mid.spec.caseRadiusMm }
-      : hub
-        ? { at: hub.spec.end, name: hub.name, hubPcdMm: hub.spec.flangePcdMm, caseOffsetMm: 0, caseRadiusMm: 0 }
-        : null,
+    motors: [
+      ...(mid
+        ? [
+            {
+              at: "crank" as const,
+              name: mid.name,
+              hubPcdMm: null,
+              caseOffsetMm: mid.spec.caseOffsetMm,
+              caseRadiusMm: mid.spec.caseRadiusMm,
+            },
+          ]
+        : []),
+      ...hubs.map((hub) => ({
+        at: hub.spec.end,
+        name: hub.name,
+        hubPcdMm: hub.spec.flangePcdMm ?? null,
+        caseOffsetMm: 0,
+        caseRadiusMm: 0,
+      })),
+    ],
     battery: battery
       ? { lengthMm: battery.spec.lengthMm, heightMm: battery.spec.heightMm, mount: battery.spec.mount, name: battery.name }
       : null,
@@ -113,6 +134,9 @@ export function layoutOf(job: Job, build: Build): Layout {
     },
     cogs: line.cogs.map((cog) => ({ rearMm: cog.rearMm, angleDeg: cog.angleDeg })),
     driveSpacerMm,
+    crankHeight: drawn("shellHeightMm", 280),
+    wheelbase: drawn("wheelbaseMm", 0),
+    places: placesOf(build),
     largestCogTeeth: drawn("largestCogTeeth", count > 1 ? 32 : 19).mm,
   };
 }

@@ -55,7 +55,8 @@ describe("what a remedy would do", () => {
     expect(would.priceMinor).toBe(after.sheet.allInMinor - before.sheet.allInMinor);
     expect(would.minutes).toBe(after.sheet.labourMinutes - before.sheet.labourMinutes);
     expect(would.settles).toEqual(["Torque arms"]);
-    expect(would.opens).toEqual([]);
+    // An arm in the build is at once asked what it clamps to.
+    expect(would.opens).toEqual(["What the arm clamps to"]);
     expect(after.findings.find((f) => f.key === finding.key)).toMatchObject({ verdict: "clear", applied: [{ id }] });
   });
 
@@ -206,7 +207,7 @@ describe("layout", () => {
     const layout = layoutOf(job({ donor: { ...FRONT, ...donorOf({ chainstayMm: 452 }) } }), fit.build);
     expect(layout.chainstay).toEqual({ mm: 452, measured: true });
     expect(layout.shellWidth).toEqual({ mm: 68, measured: false });
-    expect(layout.motor).toMatchObject({ at: "front", hubPcdMm: 125 });
+    expect(layout.motors).toMatchObject([{ at: "front", hubPcdMm: 125 }]);
     expect(layout.battery).toMatchObject({ lengthMm: 360, heightMm: 90 });
   });
   test("a long load carrier and a tandem are drawn at their own usual length", () => {
@@ -219,7 +220,9 @@ describe("layout", () => {
 describe("parts and jobs at the door", () => {
   test("a slot takes its own kinds", () => {
     expect([slotOf("mid-motor"), slotOf("kit"), slotOf("tyre")]).toEqual(["motor", "kit", undefined]);
-    expect(chosenParts({ motor: "gone", battery: pack.id }, catalogue).map((s) => s.part.id)).toEqual([pack.id]);
+    expect(chosenParts({ choices: { motor: "gone", battery: pack.id }, also: [] }, catalogue).map((s) => s.part.id)).toEqual([
+      pack.id,
+    ]);
   });
   test("a job reads back as it was written", () => {
     const whole = job({ accepted: [accepted("a", "b")], ticks: { survey: { at: "2026-01-05T09:00:00Z", by: "x", note: "" } } });

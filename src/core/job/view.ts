@@ -1,5 +1,7 @@
 import type { Sheet } from "../cost/sheet";
-import type { AppliedRemedy, Accepted } from "../fit/engine";
+import type { DonorKey } from "../donor/items";
+import { readsOf, type AppliedRemedy, type Accepted } from "../fit/engine";
+import type { Build } from "../fit/build";
 import { isOpen, type Finding, type Override, type Remedy } from "../fit/finding";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
@@ -18,9 +20,11 @@ export type Effects = {
   readonly settles: readonly string[];
   readonly opens: readonly string[];
   readonly missing: readonly string[];
+  /** Remedies in force that it would undo: their findings open again. */
+  readonly against: readonly string[];
 };
 
-export type RemedyView = Remedy & { readonly would: Effects };
+export type RemedyView = Remedy & { readonly would: Effects; readonly refused: boolean };
 export type FindingView = Omit<Finding, "remedies"> & { readonly remedies: readonly RemedyView[] };
 
 /** One line of what was done, for the history and undo. */
@@ -57,6 +61,8 @@ export type JobView = {
   readonly parts: readonly PartView[];
   readonly battery: Spec<"battery"> | null;
   readonly layout: Layout;
+  /** Items of the walk that this build's checks look at. */
+  readonly needed: readonly DonorKey[];
   readonly history: readonly HistoryLine[];
 };
 
@@ -67,7 +73,8 @@ export function viewOf(
   today: string,
   history: readonly HistoryLine[],
 ): JobView {
-  const now = assess(job, catalogue, house, today);
+  const assessed = (more: Job["accepted"]) => assess({ ...job, accepted: [...job.accepted, ...more] }, catalogue, house, today);
+  const now = assessed([]);
   const parts = now.fit.build.supplied.map(({ part, quantity, origin }) => ({
     id: part.id,
     kind: part.kind,
@@ -75,15 +82,19 @@ export function viewOf(
     quantity,
     from: origin.type,
   }));
+  const findings = now.fit.findings.map((finding) => ({
+    ...finding,
+    remedies: ranked(
+      finding.remedies.map((remedy) => ({
+        ...remedy,
+        would: wouldDo(finding, remedy, now, assessed),
+        refused: job.refused.some((r) => r.finding === finding.key && r.remedy === remedy.id),
+      })),
+    ),
+  }));
   return {
     job,
-    findings: now.fit.findings.map((finding) => ({
-      ...finding,
-      remedies: finding.remedies.map((remedy) => ({
-        ...remedy,
-        would: wouldDo(finding, remedy, now, job, catalogue, house, today),
-      })),
-    })),
+    findings,
     applied: now.fit.applied,
     idle: now.fit.idle,
     unusedOverrides: now.fit.unusedOverrides,
@@ -104,25 +115,41 @@ export function viewOf(
     parts,
     battery: now.fit.build.supplied.flatMap(({ part }) => (part.kind === "battery" ? [part.spec] : []))[0] ?? null,
     layout: layoutOf(job, now.fit.build),
+    needed: needed(now.fit.build, findings, assessed),
     history,
   };
 }
 
-function wouldDo(
-  finding: Finding,
-  remedy: Remedy,
-  now: Assessment,
-  job: Job,
-  catalogue: Catalogue,
-  house: HouseRules,
-  today: string,
-): Effects {
-  const then = assess(
-    { ...job, accepted: [...job.accepted, { finding: finding.key, remedy: remedy.id, at: `${today}T00:00:00Z`, by: "" }] },
-    catalogue,
-    house,
-    today,
+/**
+ * What this build's checks look at, and what they will once the first remedy of every open finding is in: an arm wants
+ * something to clamp to, and the bike is on the stand now.
+ */
+function needed(build: Build, findings: readonly FindingView[], assessed: (more: Job["accepted"]) => Assessment): DonorKey[] {
+  const first = findings.filter(isOpen).flatMap((finding) => {
+    const remedy = finding.remedies.find((r) => !r.refused);
+    return remedy ? [tried(finding.key, remedy.id)] : [];
+  });
+  const reads = readsOf(build);
+  if (first.length > 0) for (const key of readsOf(assessed(first).fit.build)) reads.add(key);
+  return [...reads];
+}
+
+/** What can be had first, then what is worked or bought before what is only acknowledged, then by price and minutes; refused ones last. */
+const ranked = (remedies: readonly RemedyView[]): RemedyView[] =>
+  [...remedies].sort(
+    (a, b) =>
+      Number(a.refused) - Number(b.refused) ||
+      Number(a.would.missing.length > 0) - Number(b.would.missing.length > 0) ||
+      Number(a.id === "acknowledge") - Number(b.id === "acknowledge") ||
+      a.would.priceMinor - b.would.priceMinor ||
+      a.would.minutes - b.would.minutes,
   );
+
+/** An acceptance that is only tried, never stored. */
+const tried = (finding: string, remedy: string) => ({ finding, remedy, at: "1970-01-01T00:00:00Z", by: "" });
+
+function wouldDo(finding: Finding, remedy: Remedy, now: Assessment, assessed: (more: Job["accepted"]) => Assessment): Effects {
+  const then = assessed([tried(finding.key, remedy.id)]);
   const open = (all: readonly Finding[]) => new Map(all.filter(isOpen).map((f) => [f.key, f.title]));
   const [before, after] = [open(now.fit.findings), open(then.fit.findings)];
   return {
@@ -131,6 +158,9 @@ function wouldDo(
     settles: [...before].filter(([key]) => !after.has(key)).map(([, title]) => title),
     opens: [...after].filter(([key]) => !before.has(key)).map(([, title]) => title),
     missing: remedy.parts.filter((need) => need.partId === null).map((need) => need.says),
+    against: now.fit.applied
+      .filter((a) => !before.has(a.finding) && after.has(a.finding))
+      .map((a) => `${a.title}: ${a.remedy.title}`),
   };
 }
 

@@ -21,7 +21,11 @@ export class Catalogue {
     this.parts = new Map(parts.map((part) => [part.id, part]));
     this.broken = new Map(broken.map((part) => [part.id, part]));
     this.suppliers = new Map(suppliers.map((supplier) => [supplier.id, supplier]));
-    for (const part of parts) this.kinds.set(part.kind, [...(this.kinds.get(part.kind) ?? []), part]);
+    for (const part of parts) {
+      const list = this.kinds.get(part.kind);
+      if (list) list.push(part);
+      else this.kinds.set(part.kind, [part]);
+    }
     for (const list of this.kinds.values()) list.sort((a, b) => pieceMinor(a) - pieceMinor(b) || (a.id < b.id ? -1 : 1));
   }
 

@@ -19,3 +19,6 @@ export const count = (low: number, high: number, says: string) =>
     .describe(says);
 export const yes = (says: string) => z.boolean().describe(says);
 export const word = (says: string) => z.string().min(1, "must not be empty").max(80, "must be at most 80 letters").describe(says);
+
+/** A figure that a maker's sheet may leave out: null then, and what needs it says so. */
+export const stated = <T extends z.ZodType>(field: T) => field.nullable().default(null as never);

@@ -1,12 +1,17 @@
 import { z } from "zod";
 import { CLUSTER_INTERFACES, SHIFTER_FAMILIES, type ClusterInterface, type ShifterFamily } from "../standards/clusters";
-import { amps, count, mm, newtonMetres, volts, watts, word, yes } from "./field";
+import { amps, count, mm, newtonMetres, stated, volts, watts, word, yes } from "./field";
 
 const clusterInterface = z
   .enum(Object.keys(CLUSTER_INTERFACES) as [ClusterInterface, ...ClusterInterface[]])
   .describe("Cluster interface");
 const family = z.enum(Object.keys(SHIFTER_FAMILIES) as [ShifterFamily, ...ShifterFamily[]]).describe("Shifter family");
 const end = z.enum(["front", "rear"]);
+const side = z.enum(["left", "right"]);
+/** Millimetres of bar that a thing on the bar takes, grips apart. */
+const barMm = stated(mm(0, 200, "Bar it takes"));
+const leadMm = stated(mm(0, 4000, "Its lead"));
+const lightV = stated(volts("Light output"));
 
 /** One strict schema a kind. Every door (form, action, route, command line, database) validates a part's spec with these. */
 export const SPECS = {
@@ -30,8 +35,17 @@ export const SPECS = {
     regenerates: yes("Brakes by regeneration"),
     spokes: count(12, 48, "Spoke holes"),
     flangePcdMm: mm(20, 300, "Flange hole circle"),
-    flangeOffsetMm: mm(5, 80, "Middle plane to flange"),
+    flangeOffsetLeftMm: mm(1, 80, "Middle plane to the left flange"),
+    flangeOffsetRightMm: mm(1, 80, "Middle plane to the right flange"),
+    flangeThickMm: stated(mm(1, 12, "Flange thickness")),
     spokeHoleMm: mm(1.5, 5, "Spoke hole"),
+    coverDiameterMm: stated(mm(60, 400, "Body, diameter")),
+    coverWidthMm: stated(mm(30, 200, "Body, width between the stays")),
+    axleLengthMm: stated(mm(80, 320, "Axle, whole length")),
+    rotorFaceMm: stated(mm(0, 60, "Rotor face to the left shoulder")),
+    cableSide: stated(side.describe("Side the cable leaves on")),
+    cableMm: stated(mm(50, 3000, "Cable")),
+    plug: stated(word("Motor plug")),
   }),
   "mid-motor": z.strictObject({
     gripMm: z.tuple([mm(40, 200, "Narrowest shell"), mm(40, 200, "Widest shell")]).describe("Shell widths it is sold for, mm"),
@@ -62,12 +76,28 @@ export const SPECS = {
       .describe("The controller inside it"),
     pedalSensor: z.enum(["torque", "cadence", "none"]).describe("Pedal sensor inside"),
     coasterSafe: yes("Made to go with a back-pedal brake"),
+    canRadiusMm: stated(mm(20, 120, "Motor body, radius")),
+    canCentreMm: stated(mm(40, 200, "Crank axle to the middle of the motor body")),
+    behindMm: stated(mm(10, 120, "Room it wants behind the crank axle")),
+    bracketMm: stated(mm(30, 250, "Crank axle to where its bracket holds")),
+    nutTorqueNm: stated(newtonMetres("Inner nut torque")),
+    ringMinTeeth: stated(count(20, 60, "Least teeth that clear the gear case")),
+    sensorLeadMm: stated(mm(50, 4000, "Speed sensor lead")),
+    batteryLeadMm: stated(mm(50, 4000, "Battery lead")),
+    displayLeadMm: stated(mm(50, 4000, "Display lead")),
+    batteryLeadAwg: stated(count(4, 24, "Battery lead, AWG")),
+    plug: stated(word("Battery plug")),
+    lightV,
+    lightOutputs: stated(count(0, 4, "Light outputs")),
+    runOnS: stated(z.number().min(0, "must be 0 to 5 s").max(5, "must be 0 to 5 s").describe("Run-on after pedalling stops, s")),
   }),
   "frame-motor": z.strictObject({
     frameInterface: word("Frame interface it bolts to"),
     ratedW: watts("Rated power"),
     peakTorqueNm: newtonMetres("Peak torque at the crank"),
     pedalSensor: z.enum(["torque", "cadence"]).describe("Pedal sensor inside"),
+    lightV,
+    lightOutputs: stated(count(0, 4, "Light outputs")),
   }),
   battery: z.strictObject({
     chemistry: z.enum(["nmc", "lfp", "lipo", "lead-acid"]).describe("Chemistry"),
@@ -79,6 +109,21 @@ export const SPECS = {
     heightMm: mm(20, 300, "Height above its cradle's foot"),
     widthMm: mm(20, 300, "Width"),
     plug: word("Discharge plug"),
+    cradleMm: mm(0, 60, "Cradle's own height, below the pack").default(0),
+    slideMm: stated(mm(0, 400, "Slides so far to come out")),
+    slotsMm: z
+      .array(z.tuple([mm(0, 800, "From"), mm(0, 800, "To")]))
+      .max(12, "must hold 12 slots or fewer")
+      .default([])
+      .describe("Slots for bosses, from its lower end, mm"),
+    reliefMm: stated(mm(0, 40, "Height of a guide that its cradle bridges")),
+    lockSide: stated(z.enum(["left", "right", "none"]).describe("Side of the lock")),
+    chargeSide: stated(z.enum(["left", "right", "top", "end"]).describe("Side of the charge port")),
+    tripA: stated(amps("Protection trips at")),
+    coldC: stated(
+      z.number().min(-40, "must be −40 to 30 °C").max(30, "must be −40 to 30 °C").describe("Coldest it may work, °C"),
+    ),
+    chargePlugA: stated(amps("Charge plug rating")),
   }),
   controller: z.strictObject({
     batteryA: amps("Battery current limit"),
@@ -88,33 +133,65 @@ export const SPECS = {
     cutSettable: yes("Cut can be set"),
     speedSettable: yes("Speed limit can be set"),
     plug: word("Battery plug"),
+    phaseA: stated(amps("Phase current limit")),
+    regenMaxV: stated(volts("Stops regeneration at")),
+    regenSettable: yes("That can be set").default(false),
+    batteryLeadMm: leadMm,
+    batteryLeadAwg: stated(count(4, 24, "Battery lead, AWG")),
+    motorLeadMm: leadMm,
+    motorPlug: stated(word("Motor plug")),
+    displayLeadMm: leadMm,
+    controlPlug: stated(word("Plug of display and controls")),
+    lengthMm: stated(mm(20, 400, "Length")),
+    widthMm: stated(mm(20, 300, "Width")),
+    lightV,
+    lightOutputs: stated(count(0, 4, "Light outputs")),
   }),
-  display: z.strictObject({ plug: word("Plug"), clampMm: mm(20, 40, "Bar clamp"), showsSpeed: yes("Shows speed") }),
+  display: z.strictObject({
+    plug: word("Plug"),
+    clampMm: mm(20, 40, "Bar clamp"),
+    showsSpeed: yes("Shows speed"),
+    barMm,
+    leadMm,
+  }),
   throttle: z.strictObject({
     style: z.enum(["thumb", "twist"]).describe("Thumb or twist"),
     clampMm: mm(20, 40, "Bar clamp"),
     plug: word("Plug"),
+    barMm,
+    leadMm,
   }),
   "pedal-sensor": z.strictObject({
     senses: z.enum(["torque", "cadence"]).describe("What it senses"),
-    side: z.enum(["left", "right"]).describe("Crank side"),
+    side: side.describe("Crank side"),
     plug: word("Plug"),
+    thickMm: stated(mm(1, 30, "Disc and sensor, room beside the shell")),
+    leadMm,
+    runOnS: stated(z.number().min(0, "must be 0 to 5 s").max(5, "must be 0 to 5 s").describe("Run-on after pedalling stops, s")),
   }),
   "brake-lever": z.strictObject({
     pull: z.enum(["long", "short", "mineral oil", "DOT"]).describe("Cable pull or fluid"),
     switched: yes("With a motor cut-off switch"),
     levers: count(1, 2, "Levers in the set"),
+    barMm,
+    leadMm,
   }),
   "cut-off": z.strictObject({
     method: z.enum(["magnet switch", "cable switch", "pressure switch"]).describe("How it senses the brake"),
     switches: count(1, 2, "Switches in the set"),
     plug: word("Plug"),
   }),
-  "gear-sensor": z.strictObject({ cableMm: mm(1, 3, "Cable it takes"), plug: word("Plug") }),
+  "gear-sensor": z.strictObject({
+    cableMm: mm(1, 3, "Cable it takes"),
+    plug: word("Plug"),
+    twoWay: yes("For a loop of two cables").default(false),
+    leadMm,
+  }),
   shifter: z.strictObject({
     speeds: count(1, 13, "Speeds"),
     family: family.nullable().describe("Family; none for friction"),
     style: z.enum(["trigger", "twist", "thumb"]).describe("Style"),
+    barMm,
   }),
   chainring: z.strictObject({
     teeth: count(20, 60, "Teeth"),
@@ -148,9 +225,13 @@ export const SPECS = {
     plateMm: mm(2, 20, "Plate thickness"),
     clamps: z.enum(["hose clamp", "bolted saddle", "clamping plates"]).describe("How it holds"),
     armMm: mm(30, 250, "Axle centre to clamp"),
+    leastMm: stated(mm(10, 250, "Least reach, when it slides")),
+    tubeMm: stated(z.tuple([mm(4, 80, "Thinnest tube"), mm(4, 80, "Thickest tube")]).describe("Tubes it clamps, mm")),
   }),
   washer: z.strictObject({
-    use: z.enum(["axle spacer", "tab washer", "recess washer", "shell spacer"]).describe("Use"),
+    use: z
+      .enum(["axle spacer", "tab washer", "recess washer", "shell spacer", "rotor shim", "calliper shim", "spoke head", "nipple"])
+      .describe("Use"),
     boreMm: mm(5, 60, "Bore"),
     thicknessMm: mm(0.2, 20, "Thickness"),
   }),
@@ -164,7 +245,11 @@ export const SPECS = {
     bosses: count(0, 6, "Bosses it uses"),
   }),
   wire: z.strictObject({ awg: count(-3, 40, "Gauge, AWG"), lengthMm: mm(10, 100000, "Length") }),
-  connector: z.strictObject({ family: word("Plug family"), continuousA: amps("Continuous current") }),
+  connector: z.strictObject({
+    family: word("Plug family"),
+    continuousA: amps("Continuous current"),
+    pins: count(1, 24, "Pins").default(2),
+  }),
   fuse: z.strictObject({ ratedA: amps("Rating"), maxV: volts("Highest volts") }),
   spoke: z.strictObject({ diameterMm: mm(1.5, 3.5, "Diameter"), lengthMm: mm(50, 320, "Length") }),
   rim: z.strictObject({
@@ -173,13 +258,50 @@ export const SPECS = {
     holes: count(12, 48, "Spoke holes"),
     innerMm: mm(12, 100, "Inner width"),
   }),
-  tyre: z.strictObject({ beadSeatMm: mm(200, 640, "Bead seat"), widthMm: mm(18, 130, "Width") }),
+  tyre: z.strictObject({
+    beadSeatMm: mm(200, 640, "Bead seat"),
+    widthMm: mm(18, 130, "Width"),
+    ratedKmh: stated(z.number().min(10, "must be 10 to 100 km/h").max(100, "must be 10 to 100 km/h").describe("Rated for, km/h")),
+  }),
   tube: z.strictObject({
     beadSeatMm: mm(200, 640, "Bead seat"),
     fromMm: mm(18, 130, "Narrowest tyre"),
     toMm: mm(18, 130, "Widest tyre"),
   }),
   charger: z.strictObject({ outputV: volts("Output when full"), outputA: amps("Output"), plug: word("Plug") }),
+  light: z.strictObject({
+    end: end.describe("Front or rear"),
+    minV: volts("Lowest volts"),
+    maxV: volts("Highest volts"),
+    watts: z.number().min(0.05, "must be 0.05 to 60 W").max(60, "must be 0.05 to 60 W").describe("Power, W"),
+    barMm,
+    leadMm,
+  }),
+  converter: z.strictObject({ maxV: volts("Highest input"), outV: volts("Output"), outA: amps("Output current") }),
+  lead: z.strictObject({
+    plug: word("Plug"),
+    lengthMm: mm(50, 3000, "Length"),
+    use: z.enum(["display", "motor", "sensor", "light", "battery"]).describe("Use"),
+  }),
+  "motor-bracket": z.strictObject({
+    holdsOn: z.enum(["round tube", "large tube", "stay pair"]).describe("What it holds on"),
+    reachMm: mm(30, 250, "Crank axle to where it holds"),
+  }),
+  "chain-guide": z.strictObject({
+    mount: z.enum(["seat tube", "motor"]).describe("Where it mounts"),
+    teeth: z.tuple([count(18, 60, "Fewest teeth"), count(18, 60, "Most teeth")]).describe("Rings it guides"),
+  }),
+  "clamp-shim": z.strictObject({ barMm: mm(15, 40, "Bar"), clampMm: mm(15, 40, "Clamp") }),
+  brake: z.strictObject({
+    style: z.enum(["disc hydraulic", "disc cable", "rim linear", "rim calliper", "roller"]).describe("Kind"),
+    fluid: stated(z.enum(["mineral", "DOT"]).describe("Fluid")),
+    reachMm: stated(
+      z.tuple([mm(30, 120, "Shortest reach"), mm(30, 120, "Longest reach")]).describe("Reach of a rim calliper, mm"),
+    ),
+    hoseMm: stated(mm(200, 3000, "Hose")),
+  }),
+  "axle-nut": z.strictObject({ diameterMm: mm(8, 24, "Axle thread diameter"), heightMm: mm(3, 20, "Height") }),
+  bell: z.strictObject({ barMm: mm(0, 60, "Bar it takes") }),
   consumable: z.strictObject({ use: word("Use") }),
   kit: z.strictObject({
     contents: z
@@ -191,6 +313,8 @@ export const SPECS = {
 
 export type PartKind = keyof typeof SPECS;
 export type Spec<K extends PartKind> = z.output<(typeof SPECS)[K]>;
+/** A spec as it is written down, what a sheet leaves out left out. */
+export type WrittenSpec<K extends PartKind> = z.input<(typeof SPECS)[K]>;
 export const PART_KINDS = Object.keys(SPECS) as [PartKind, ...PartKind[]];
 
 /** What screens and papers call a kind. */
@@ -224,6 +348,15 @@ export const KIND_NAMES: Record<PartKind, string> = {
   tyre: "tyre",
   tube: "tube",
   charger: "charger",
+  light: "lamp",
+  converter: "voltage converter",
+  lead: "extension lead",
+  "motor-bracket": "motor bracket",
+  "chain-guide": "chain guide",
+  "clamp-shim": "clamp shim",
+  brake: "brake",
+  "axle-nut": "axle nut",
+  bell: "bell",
   consumable: "consumable",
   kit: "kit",
 };

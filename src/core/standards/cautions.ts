@@ -64,6 +64,42 @@ export const CAUTIONS = {
     deferTo: "local law",
     severity: 2,
   },
+  usedFrame: {
+    says: "A used frame is inspected in clean light before money is spent: head, shell, dropouts, seat cluster, fork crown.",
+    deferTo: "a frame builder",
+    severity: 3,
+  },
+  cutting: {
+    says: "Cutting, heating or welding a tube takes its strength: never in this workshop.",
+    deferTo: "a licensed frame builder and the local code",
+    severity: 3,
+  },
+  drilling: {
+    says: "No new holes in fork, stays or dropouts; bosses only in a straight, unloaded tube with reinforcement.",
+    deferTo: "the frame maker",
+    severity: 3,
+  },
+  overload: {
+    says: "Rider, load, motor and pack together stay under the limits of frame, wheels, tyres, brakes and rack.",
+    deferTo: "the makers' limits",
+    severity: 3,
+  },
+  descent: {
+    says: "Long hills heat brakes until they fade: stop and let them cool.",
+    deferTo: "the brake maker",
+    severity: 3,
+  },
+  wobble: {
+    says: "A light front, a loose headset or a flexible frame shakes at speed: both hands, slow down, find the cause.",
+    deferTo: "the fork and frame maker",
+    severity: 3,
+  },
+  towing: {
+    says: "A child seat or trailer wants stronger brakes, a stand and a lower limit.",
+    deferTo: "the seat or trailer maker",
+    severity: 3,
+  },
+  cold: { says: "Never charge below 0 °C; a cold pack gives less and sags more.", deferTo: "the pack maker", severity: 3 },
   solder: { says: "No acid flux; file sharp points before the shrink goes on.", deferTo: "the workshop's practice", severity: 2 },
   tension: {
     says: "Goggles on: a failing rim can let go while tightening.",

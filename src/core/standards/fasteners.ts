@@ -29,6 +29,7 @@ export const FASTENERS = {
   leverClamp: { says: "Lever clamp M5 (carbon bar 3–4)", lowNm: 4, highNm: 6, basis: PRACTICE },
   armM6: { says: "Torque-arm clamp M6", lowNm: 7, highNm: 9, basis: PRACTICE },
   cradle: { says: "Cradle M5 in bottle boss", lowNm: 3, highNm: 4, basis: PRACTICE },
+  bracket: { says: "Motor bracket screws M5–M6 into the case", lowNm: 5, highNm: 9, basis: memory("bracket screws") },
   lockRing: { says: "Cassette lock ring", lowNm: 40, highNm: 40, basis: PRACTICE },
   hose: { says: "Hose connecting nut", lowNm: 5, highNm: 6, basis: PRACTICE },
 } as const satisfies Record<string, FastenerRow>;

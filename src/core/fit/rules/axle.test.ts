@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { armRow, armsByTable, torqueClass, type Seat } from "../../axle/armTable";
-import { axleReaction, clampTorqueNm, flatChordMm, plasticTorqueNm } from "../../axle/axleReaction";
-import { afterRemedy, battery, controller, findingOf, hub, partOf } from "../../../../tests/bench.fixture";
+import { armStressMpa, axleReaction, flatChordMm, plasticTorqueNm, tineStressMpa, USUAL_AXLE } from "../../axle/axleReaction";
+import { afterRemedy, battery, controller, findingOf, hub, partOf, type Case } from "../../../../tests/bench.fixture";
 import { axleSlot } from "./axleSlot";
 import { overLocknut } from "./overLocknut";
 import { torqueArms } from "./torqueArms";
@@ -22,28 +22,42 @@ describe("axle reaction, worked examples", () => {
   ])("plastic torque at %d MPa, %d mm, M%d", (yieldMpa, thicknessMm, d, constraint, nm) =>
     expect(plasticTorqueNm({ yieldMpa, thicknessMm, chordMm: flatChordMm(d, 10), constraint })).toBeCloseTo(nm, 1),
   );
+  const usual = {
+    ...USUAL_AXLE,
+    diameterMm: 12,
+    flatsMm: 10,
+    dropoutMm: 6,
+    dropoutYieldMpa: 300,
+    dropouts: 2,
+    safety: 1.5,
+    armMm: 6,
+  };
   test.each([
     [12, 40, 2, 34.98],
     [12, 40, 4, 69.96],
     [14, 50, 4, 83.31],
   ])("clamp of M%d at %d N·m over %d faces", (diameterMm, nutTorqueNm, faces, nm) =>
-    expect(clampTorqueNm({ diameterMm, nutTorqueNm, faces })).toBeCloseTo(nm, 1),
+    expect(axleReaction({ ...usual, torqueNm: 25, arms: 0, diameterMm, nutTorqueNm, faces }).clampNm).toBeCloseTo(nm, 1),
   );
   test("both checks", () => {
-    const p = {
-      diameterMm: 12,
-      flatsMm: 10,
-      dropoutMm: 6,
-      dropoutYieldMpa: 300,
-      dropoutsCounted: 2 as const,
-      aluminium: false,
-      safety: 1.5,
-      armMm: 6,
-    };
+    const p = { ...usual, nutTorqueNm: 40 };
     expect(axleReaction({ ...p, torqueNm: 25, arms: 0 })).toMatchObject({ clampHolds: true, flatsHold: true });
     expect(axleReaction({ ...p, torqueNm: 40, arms: 0 })).toMatchObject({ clampHolds: true, flatsHold: false });
     expect(axleReaction({ ...p, torqueNm: 40, arms: 1 })).toMatchObject({ clampHolds: true, flatsHold: true });
   });
+  test.each([
+    [40, 6, 22, 82.64],
+    [80, 6, 25, 128.0],
+    [120, 8, 30, 100.0],
+  ])("an arm under %d N·m bends by %d × %d mm", (torqueNm, thicknessMm, depthMm, mpa) =>
+    expect(armStressMpa({ torqueNm, thicknessMm, depthMm })).toBeCloseTo(mpa, 1),
+  );
+  test.each([
+    [10, 241.2],
+    [14, 123.1],
+  ])("a tine %d mm broad", (depthMm, mpa) =>
+    expect(tineStressMpa({ forceN: 3015, armMm: 8, thicknessMm: 6, depthMm })).toBeCloseTo(mpa, 1),
+  );
 });
 
 describe("arm table", () => {
@@ -238,10 +252,15 @@ describe("axle/slot", () => {
     const p = { donor: front({ frontSlotWidthMm: 9.2 }), parts: [hub()] };
     expect(findingOf(axleSlot, p).remedies[0]).toMatchObject({ id: "file-slot", tasks: ["fileSlots"], caution: "tubeTurns" });
     expect(afterRemedy(axleSlot, p, "file").verdict).toBe("clear");
-    expect(afterRemedy(axleSlot, { ...p, donor: front({ frontSlotWidthMm: 9.2, frontSlotDepthMm: 5 }) }, "file")).toMatchObject({
-      verdict: "stop",
-      safety: true,
-    });
+  });
+  test("filing never makes a seat deeper: too shallow is said before anybody files, and after", () => {
+    const p = { donor: front({ frontSlotWidthMm: 9.2, frontSlotDepthMm: 5 }), parts: [hub()] };
+    const filed = [{ finding: findingOf(axleSlot, p).key, remedy: "file-slot" }];
+    for (const accept of [[], filed])
+      expect(findingOf(axleSlot, { ...p, accept })).toMatchObject({ verdict: "stop", safety: true, remedies: [] });
+    const donor: NonNullable<Case["donor"]> = front({ frontSlotWidthMm: 9.2 });
+    delete donor.frontSlotDepthMm;
+    expect(findingOf(axleSlot, { ...p, donor }).verdict).toBe("measure");
   });
 });
 
@@ -256,16 +275,25 @@ describe("wheel/size", () => {
     expect(findingOf(wheelSize, disc).verdict).toBe("adapt");
     expect(afterRemedy(wheelSize, disc, "acknowledge")).toMatchObject({ verdict: "adapt", settled: true });
   });
-  test("a bare motor is laced into a rim of the bike's size with spokes that fit it", () => {
-    const rim = partOf("rim", { beadSeatMm: 622, erdMm: 605, holes: 36, innerMm: 19 });
-    const spoke = partOf("spoke", { diameterMm: 2, lengthMm: 245 });
-    const p = { donor: front(), parts: [hub({ laced: null })], shelf: [rim, spoke] };
-    expect(findingOf(wheelSize, p).remedies[0]).toMatchObject({
-      parts: [{ partId: rim.id }, { partId: spoke.id, quantity: 38 }],
-      tasks: ["laceWheel"],
+  test("a size that was only told may be its neighbour: measure; taken with a tape it is not", () => {
+    const at = (how: "told" | "tape") =>
+      findingOf(wheelSize, { donor: { ...front(), frontBeadSeatMm: [622, how] }, parts: [hub()] });
+    expect(at("told")).toMatchObject({ verdict: "measure", settle: ["frontBeadSeatMm"] });
+    expect(at("tape").verdict).toBe("clear");
+  });
+  test("a bare motor is clear here: its lacing is a check of its own", () =>
+    expect(findingOf(wheelSize, { donor: front(), parts: [hub({ laced: null })] })).toMatchObject({ verdict: "clear" }));
+  test("a rim calliper that would reach is offered; out of every reach it is a stop", () => {
+    const calliper = partOf("brake", { style: "rim calliper", reachMm: [55, 73] });
+    const p = (frontReachMm: number) => ({
+      donor: { ...front(), frontBrake: "rim calliper", frontReachMm },
+      parts: [hub({ laced: { beadSeatMm: 590, rimInnerMm: 19 } })],
+      shelf: [calliper],
     });
-    expect(afterRemedy(wheelSize, p, "lace").verdict).toBe("clear");
-    expect(findingOf(wheelSize, { donor: front(), parts: [hub({ laced: null })] }).verdict).toBe("stop");
+    // The bike's 622 rim against 590: 16 mm further to reach.
+    expect(findingOf(wheelSize, p(50))).toMatchObject({ verdict: "adapt", safety: true });
+    expect(afterRemedy(wheelSize, p(50), "buy-").verdict).toBe("clear");
+    expect(findingOf(wheelSize, p(60)).verdict).toBe("stop");
   });
 });
 

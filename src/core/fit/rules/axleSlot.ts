@@ -54,8 +54,11 @@ export const axleSlot = defineRule<HubMotor>({
     ];
     // A slot filed in this job fits the flats; how deep the axle then sits is still to be judged.
     const filed = build.geometry.flags.has(`filed ${motor.spec.end}`);
-    if (playMm < 0 && !filed) return { figures, ...tooNarrow(motor, -playMm, slot.plusMinus, survey) };
-    return seatDepth(motor, Math.max(0, playMm), figures, survey, build);
+    const narrow = playMm < 0 && !filed ? { figures, ...tooNarrow(motor, -playMm, slot.plusMinus, survey) } : null;
+    if (narrow?.verdict === "stop") return narrow;
+    // Filing makes the slot wider, never deeper: a seat too shallow is said before anybody files.
+    const seated = seatDepth(motor, Math.max(0, playMm), figures, survey, build);
+    return narrow && seated.verdict !== "stop" ? narrow : seated;
   },
 });
 

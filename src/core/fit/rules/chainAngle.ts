@@ -6,6 +6,7 @@ import { effectOf, partsOf, type Build, type HubMotor, type MidMotor } from "../
 import type { Outcome, Remedy } from "../finding";
 import { acknowledge, defineRule, type Survey } from "../rule";
 import { hasDerailleur, rearCogs } from "./rearCogs";
+import { driveFace } from "./stay";
 import { midMotors, rearHubMotors } from "./subjects";
 
 /** Degrees over which a chain is refused, and the pair for single cogs (common practice, schools differ). */
@@ -35,14 +36,14 @@ export function lineOf(motor: Subject, survey: Survey, build: Build) {
       chainstayMm: stay.value,
     };
   }
-  const shell = survey.number("shellWidthMm");
+  const face = driveFace(survey, build);
   const line = chainline({
     ...shared,
-    shellWidthMm: shell.value,
+    shellWidthMm: face.value * 2,
     driveSpacerMm: effectOf(build, "driveSpacerMm", 0),
     ringOffsetMm: motor.spec.ringPlaneMm + ringOffsetMm(build),
   });
-  return { line, plusMinusMm: combined(shell.plusMinus / 2, overLocknut.plusMinus / 2, rear.plusMinus), chainstayMm: stay.value };
+  return { line, plusMinusMm: combined(face.plusMinus, overLocknut.plusMinus / 2, rear.plusMinus), chainstayMm: stay.value };
 }
 
 /** The ring's offset: a remedy's, else the one that the kit or a choice brought, else the stock ring's own plane. */
@@ -92,7 +93,7 @@ export const chainAngle = defineRule<Subject>({
     const says = `The ring stands ${formatNumber(line.frontMm, 1)} mm out, ${which} ${formatNumber(worst.rearMm, 1)}: ${formatNumber(worstDeg, 1)}° over ${formatNumber(chainstayMm, 0)} mm.`;
     if (worstDeg <= warnDeg) return { ...common, verdict: "clear", says };
     const key = `chain/angle ${motor.id}`;
-    const rings = motor.kind === "mid-motor" ? otherRings(motor, survey, build, worstDeg, refuseDeg) : [];
+    const rings = motor.kind === "mid-motor" ? otherRings(motor, { line, chainstayMm }, build, worstDeg, refuseDeg) : [];
     if (worstDeg > refuseDeg && rings.length === 0)
       return {
         ...common,
@@ -106,8 +107,13 @@ export const chainAngle = defineRule<Subject>({
 });
 
 /** Rings in the catalogue that fit the motor and bring the worst angle under the refusal, best first, at most three. */
-function otherRings(motor: MidMotor, survey: Survey, build: Build, nowDeg: number, refuseDeg: number): Remedy[] {
-  const { line, chainstayMm } = lineOf(motor, survey, build);
+function otherRings(
+  motor: MidMotor,
+  { line, chainstayMm }: Pick<ReturnType<typeof lineOf>, "line" | "chainstayMm">,
+  build: Build,
+  nowDeg: number,
+  refuseDeg: number,
+): Remedy[] {
   const now = ringOffsetMm(build);
   const worstWith = (offsetMm: number) =>
     Math.max(...line.cogs.map((cog) => Math.abs(Math.atan((cog.offsetMm - (offsetMm - now)) / chainstayMm) * DEG)));

@@ -101,7 +101,10 @@ export const chainLengthRule = defineRule<MidMotor>({
       });
     return {
       verdict: "adapt",
-      says: `${links} links wanted, ${formatNumber(bought, 0)} in the build.`,
+      says:
+        bought > 0
+          ? `${links} links wanted, ${formatNumber(bought, 0)} in the build.`
+          : `${links} links wanted; no chain is in the build yet.`,
       figures,
       margin: margin(bought),
       remedies,

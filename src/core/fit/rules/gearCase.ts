@@ -4,7 +4,8 @@ import { formatNumber } from "../../units/formatQuantity";
 import { effectOf, type MidMotor } from "../build";
 import type { Outcome } from "../finding";
 import { defineRule } from "../rule";
-import { halfShellAnd, leastStayClearanceMm, STAY_KEYS, stayAt } from "./stay";
+import { combined } from "../../donor/reading";
+import { driveFace, leastStayClearanceMm, STAY_KEYS, stayAt } from "./stay";
 import { midMotors } from "./subjects";
 import { thinnestRing } from "./washers";
 
@@ -27,19 +28,19 @@ export const gearCase = defineRule<MidMotor>({
         figures: [{ label: "gear case radius", value: radiusMm, unit: "mm" }],
         settle: ["stayNearRadiusMm", "stayNearOutMm", "stayFarRadiusMm", "stayFarOutMm"],
       };
-    const shell = survey.number("shellWidthMm");
+    const face = driveFace(survey, build);
     const driveSpacerMm = effectOf(build, "driveSpacerMm", 0);
     const leastMm = leastStayClearanceMm(survey);
     const clearanceMm = caseClearanceMm({
-      shellWidthMm: shell.value,
+      shellWidthMm: face.value * 2,
       driveSpacerMm,
       caseOffsetMm: motor.spec.caseOffsetMm,
       stayOutMm: stay.outMm,
     });
-    const plusMinus = halfShellAnd(shell.plusMinus, stay.plusMinus);
+    const plusMinus = combined(face.plusMinus, stay.plusMinus);
     const common = {
       figures: [
-        { label: "shell, half", value: shell.value / 2, unit: "mm" },
+        { label: "middle to the shell's right face", value: face.value, unit: "mm" },
         { label: "case from the shell", value: motor.spec.caseOffsetMm, unit: "mm" },
         { label: "drive-side spacer", value: driveSpacerMm, unit: "mm" },
         { label: `stay at ${formatNumber(radiusMm, 0)} mm`, value: stay.outMm, unit: "mm", plusMinus: stay.plusMinus },

@@ -2,6 +2,7 @@ import { PRACTICE } from "../../basis";
 import { CHARGER_TOLERANCE_V } from "../../standards/current";
 import { batteryOf, controllersOf, motorsOf, needPart, partsOf, voltsOf, type Build, type HubMotor } from "../build";
 import type { Outcome, Remedy } from "../finding";
+import type { Spec } from "../../parts/specs";
 import { defineRule } from "../rule";
 import { endKeys, hubMotors } from "./subjects";
 
@@ -12,7 +13,8 @@ type Want = {
   readonly says: string;
   readonly met?: string | undefined;
   readonly choose?: string;
-  readonly remedies: readonly Remedy[];
+  /** Worked out only when it is missing: looking through the catalogue is the dear part. */
+  readonly remedies: () => readonly Remedy[];
 };
 
 export const kitComplete = defineRule<Want>({
@@ -34,7 +36,7 @@ export const kitComplete = defineRule<Want>({
           verdict: want.choose ? "measure" : "adapt",
           says: want.says,
           figures: [{ label: "wanted", value: want.title }],
-          remedies: want.remedies,
+          remedies: want.remedies(),
           ...(want.choose && { choose: want.choose }),
         },
 });
@@ -44,7 +46,7 @@ const noMotor: Want = {
   title: "motor",
   says: "No motor is chosen: nothing else can be said about fit. Choose a kit or a motor in Drive.",
   choose: "motor",
-  remedies: [],
+  remedies: () => [],
 };
 
 function principal(build: Build): Want[] {
@@ -55,7 +57,7 @@ function principal(build: Build): Want[] {
       says: "No battery is chosen.",
       met: batteryOf(build)?.name,
       choose: "battery",
-      remedies: [],
+      remedies: () => [],
     },
     {
       role: "controller",
@@ -63,7 +65,7 @@ function principal(build: Build): Want[] {
       says: "No controller is chosen, and the motor has none inside.",
       met: controllersOf(build)[0]?.name,
       choose: "controller",
-      remedies: [],
+      remedies: () => [],
     },
   ];
 }
@@ -93,20 +95,30 @@ function wheelWants(motor: HubMotor, build: Build): Want[] {
       tasks: ["moveTyre"],
       effect: has(`${end} ${kind}`),
     };
-    const buy: Remedy = {
+    const buy = (): Remedy => ({
       id: `new-${kind}`,
       title: `New ${name} for a ${beadSeatMm ?? "?"} rim`,
-      says: kind === "tyre" ? "puncture-resistant, rated for the load" : "with a valve for the rim",
-      parts: [needPart(build, kind, 1, `${name} for ${beadSeatMm} mm`, will)],
+      says:
+        kind === "tube"
+          ? `with a valve for the rim${build.house.tyres === "sealant" ? ", and sealant in it" : ""}`
+          : build.house.tyres === "armoured"
+            ? "with a puncture belt, rated for the load"
+            : "rated for the load",
+      parts: [
+        needPart(build, kind, 1, `${name} for ${beadSeatMm} mm`, will),
+        ...(kind === "tube" && build.house.tyres === "sealant"
+          ? [needPart(build, "consumable", 1, "tyre sealant", (spec) => spec.use === "tyre sealant")]
+          : []),
+      ],
       tasks: kind === "tyre" ? ["moveTyre"] : [],
       effect: has(`${end} ${kind}`),
-    };
+    });
     wants.push({
       role: `${end} ${kind}`,
       title: name,
       says: `The motor's wheel comes without a ${name}.`,
       met,
-      remedies: sameSize ? [move, buy] : [buy],
+      remedies: () => (sameSize ? [move, buy()] : [buy()]),
     });
   }
   if (donor[keys.brake]?.value === "disc") wants.push(rotorWant(motor, build));
@@ -115,20 +127,22 @@ function wheelWants(motor: HubMotor, build: Build): Want[] {
 
 function rotorWant(motor: HubMotor, build: Build): Want {
   const { end } = motor.spec;
+  const rotor = build.donor[endKeys(motor).rotor]?.value;
+  const sizeMm = typeof rotor === "number" ? rotor : 160;
   if (motor.spec.rotorMount === "none")
     return {
       role: `${end} rotor`,
       title: "rotor mount",
       says: "The bike brakes on a disc there and this motor has no rotor mount: choose another motor.",
       choose: "motor",
-      remedies: [],
+      remedies: () => [],
     };
   return {
     role: `${end} rotor`,
     title: "rotor",
     says: "The bike brakes on a disc there; the motor comes without a rotor.",
     met: metBy(build, `${end} rotor`, partsOf(build, "rotor")[0]?.name),
-    remedies: [
+    remedies: () => [
       {
         id: "move-rotor",
         title: "Move the old six-bolt rotor over",
@@ -142,7 +156,13 @@ function rotorWant(motor: HubMotor, build: Build): Want {
         title: "New six-bolt rotor",
         says: "the size of the old one; bed it in",
         parts: [
-          needPart(build, "rotor", 1, "six-bolt rotor, 160 mm", (spec) => spec.mount === "six-bolt" && spec.diameterMm === 160),
+          needPart(
+            build,
+            "rotor",
+            1,
+            `six-bolt rotor, ${sizeMm} mm`,
+            (spec) => spec.mount === "six-bolt" && Math.abs(spec.diameterMm - sizeMm) <= 3,
+          ),
         ],
         tasks: [],
         effect: has(`${end} rotor`),
@@ -165,25 +185,37 @@ function electricWants(build: Build): Want[] {
       title: "pedal sensor or throttle",
       says: "Nothing tells the motor when to pull: a pedal sensor or a throttle is wanted.",
       met: metBy(build, "control", senseName(build)),
-      remedies: [buy(build, "control", "pedal-sensor", "Cadence sensor", "disc and sensor on the left crank", ["pedalSensor"])],
+      remedies: () => [
+        buy(build, "control", "pedal-sensor", "Cadence sensor", "disc and sensor on the left crank", ["pedalSensor"]),
+      ],
     },
     {
       role: "display",
       title: "display",
       says: "No display: the rider cannot see level, speed or charge, nor the shop a fault.",
       met: metBy(build, "display", name("display")),
-      remedies: [buy(build, "display", "display", "Display", "beside the grip", [])],
+      remedies: () => [buy(build, "display", "display", "Display", "beside the grip", [])],
     },
   ];
   if (battery) wants.push(chargerWant(build, voltsOf(battery).full, name("charger")));
   if (battery && asksA > 0) wants.push(fuseWant(build, voltsOf(battery).full, asksA, name("fuse")));
-  if (build.wishesThrottle)
+  if (build.asked.throttle)
     wants.push({
       role: "throttle",
       title: "throttle",
       says: "The customer wants a throttle, where the law allows one.",
       met: metBy(build, "throttle", name("throttle")),
-      remedies: [buy(build, "throttle", "throttle", "Thumb throttle", "limit it as the legal class says", [])],
+      remedies: () => [
+        buy(
+          build,
+          "throttle",
+          "throttle",
+          build.house.throttleStyle === "thumb" ? "Thumb throttle" : "Twist throttle",
+          "limit it as the legal class says",
+          [],
+          (spec) => spec.style === build.house.throttleStyle,
+        ),
+      ],
     });
   return wants;
 }
@@ -197,24 +229,19 @@ function senseName(build: Build): string | undefined {
 
 function chargerWant(build: Build, fullV: number, met: string | undefined): Want {
   const volts = fullV.toFixed(1);
-  const need = needPart(
-    build,
-    "charger",
-    1,
-    `charger, ${volts} V`,
-    (spec) => Math.abs(spec.outputV - fullV) <= CHARGER_TOLERANCE_V,
-  );
+  const need = () =>
+    needPart(build, "charger", 1, `charger, ${volts} V`, (spec) => Math.abs(spec.outputV - fullV) <= CHARGER_TOLERANCE_V);
   return {
     role: "charger",
     title: "charger",
     says: `No charger for a pack that is full at ${volts} V.`,
     met: metBy(build, "charger", met),
-    remedies: [
+    remedies: () => [
       {
         id: "charger",
         title: `${volts} V charger`,
         says: "its volts must be the pack's",
-        parts: [need],
+        parts: [need()],
         tasks: [],
         effect: has("charger"),
         caution: "packFire",
@@ -225,24 +252,25 @@ function chargerWant(build: Build, fullV: number, met: string | undefined): Want
 
 function fuseWant(build: Build, fullV: number, asksA: number, met: string | undefined): Want {
   const ratedA = FUSES.find((a) => a >= asksA / FUSE_LOAD) ?? asksA / FUSE_LOAD;
-  const need = needPart(
-    build,
-    "fuse",
-    1,
-    `fuse, ${ratedA} A, ${fullV.toFixed(0)} V or more`,
-    (spec) => spec.ratedA === ratedA && spec.maxV >= fullV,
-  );
+  const need = () =>
+    needPart(
+      build,
+      "fuse",
+      1,
+      `fuse, ${ratedA} A, ${fullV.toFixed(0)} V or more`,
+      (spec) => spec.ratedA === ratedA && spec.maxV >= fullV,
+    );
   return {
     role: "main fuse",
     title: "main fuse",
     says: `No main fuse: ${asksA} A wants one of ${ratedA} A within 150 mm of the pack.`,
     met: metBy(build, "main fuse", met),
-    remedies: [
+    remedies: () => [
       {
         id: `fuse-${ratedA}`,
         title: `${ratedA} A fuse and holder`,
         says: "rated for the full pack's volts",
-        parts: [need],
+        parts: [need()],
         tasks: [],
         effect: has("main fuse"),
         caution: "faultCurrent",
@@ -251,19 +279,20 @@ function fuseWant(build: Build, fullV: number, asksA: number, met: string | unde
   };
 }
 
-function buy(
+function buy<K extends "pedal-sensor" | "display" | "throttle">(
   build: Build,
   role: string,
-  kind: "pedal-sensor" | "display" | "throttle",
+  kind: K,
   title: string,
   says: string,
   tasks: Remedy["tasks"],
+  will: (spec: Spec<K>) => boolean = () => true,
 ): Remedy {
   return {
     id: `buy-${kind}`,
     title,
     says,
-    parts: [needPart(build, kind, 1, title.toLowerCase(), () => true)],
+    parts: [needPart(build, kind, 1, title.toLowerCase(), will)],
     tasks,
     effect: has(role),
   };

@@ -1,5 +1,5 @@
-import { combined } from "../../donor/reading";
 import { STAY_CLEARANCE_MM, stayOutMm } from "../../shell/caseClearance";
+import type { Build } from "../build";
 import type { Survey } from "../rule";
 
 /** The right stay at a radius behind the crank axle, from the survey's two points; undefined when they do not reach it. */
@@ -30,5 +30,15 @@ export function leastStayClearanceMm(survey: Survey): number {
   return soft ? STAY_CLEARANCE_MM.soft : STAY_CLEARANCE_MM.stiff;
 }
 
-/** A shell's half width and a stay's position are taken apart, so their uncertainties add as squares. */
-export const halfShellAnd = (shellPlusMinus: number, other: number) => combined(shellPlusMinus / 2, other);
+/** Shells that are sold wider on the left: the drive side is measured there, mm. */
+const LOPSIDED: Record<string, readonly number[]> = { m47: [77], press46: [79], press42: [79] };
+
+/** Centre plane to the shell's drive-side face, mm: half its width, or measured where a shell of that width may be wider on the left. */
+export function driveFace(survey: Survey, build: Build): { value: number; plusMinus: number } {
+  const width = survey.number("shellWidthMm");
+  const standard = build.donor.shellStandard?.value;
+  const lopsided = LOPSIDED[typeof standard === "string" ? standard : ""]?.some((mm) => Math.abs(mm - width.value) < 0.8);
+  if (!lopsided) return { value: width.value / 2, plusMinus: width.plusMinus / 2 };
+  const face = survey.number("shellDriveFaceMm");
+  return { value: face.value, plusMinus: face.plusMinus };
+}

@@ -2,9 +2,9 @@ import { motorsOf, partsOf, type Build, type HubMotor, type MidMotor } from "../
 import type { PinPlace } from "../finding";
 
 /** Subjects that several rules share. */
-export const hubMotors = (build: Build): HubMotor[] => partsOf(build, "hub-motor");
-export const rearHubMotors = (build: Build): HubMotor[] => hubMotors(build).filter((motor) => motor.spec.end === "rear");
-export const midMotors = (build: Build): MidMotor[] => partsOf(build, "mid-motor");
+export const hubMotors = (build: Build): readonly HubMotor[] => partsOf(build, "hub-motor");
+export const rearHubMotors = (build: Build): readonly HubMotor[] => hubMotors(build).filter((motor) => motor.spec.end === "rear");
+export const midMotors = (build: Build): readonly MidMotor[] => partsOf(build, "mid-motor");
 export const hasMotor = (build: Build) => motorsOf(build).length > 0;
 
 export const endKey = (motor: HubMotor) => motor.spec.end;
@@ -12,8 +12,17 @@ export const axlePlace = (motor: HubMotor): PinPlace => (motor.spec.end === "fro
 
 /** The survey keys of the end that a hub motor goes in. */
 export function endKeys(motor: HubMotor) {
-  return motor.spec.end === "front" ? FRONT : REAR;
+  return keysOfEnd(motor.spec.end);
 }
+export const ENDS = ["front", "rear"] as const;
+export type End = (typeof ENDS)[number];
+export const keysOfEnd = (end: End) => (end === "front" ? FRONT : REAR);
+export const brakePlace = (end: End): PinPlace => (end === "front" ? "front brake" : "rear brake");
+export const wheelPlace = (end: End): PinPlace => (end === "front" ? "front wheel" : "rear wheel");
+
+/** The one subject of a rule that looks at the whole bike, once a motor is chosen. */
+export const wholeBike = (build: Build): readonly ["bike"] | readonly [] => (hasMotor(build) ? ["bike"] : []);
+export const asItself = (subject: string) => subject;
 
 const FRONT = {
   overLocknut: "frontOverLocknutMm",
@@ -27,6 +36,26 @@ const FRONT = {
   brake: "frontBrake",
   leftSpacer: "frontLeftSpacerMm",
   rightSpacer: "frontRightSpacerMm",
+  lips: "frontLips",
+  recess: "frontRecessMm",
+  recessDiameter: "frontRecessDiameterMm",
+  inside: "frontInsideMm",
+  tyreRoom: "frontTyreRoomMm",
+  mudguard: "frontMudguard",
+  armSeat: "frontArmSeat",
+  armFrom: "frontArmFromMm",
+  leg: "frontLegMm",
+  brakeMount: "frontBrakeMount",
+  rotor: "frontRotorMm",
+  rotorLimit: "frontRotorLimitMm",
+  rotorLine: "frontRotorLineMm",
+  reach: "frontReachMm",
+  rimWear: "frontRimWearMm",
+  rimInner: "frontRimInnerMm",
+  rimHoles: "frontRimHoles",
+  rimErd: "frontRimErdMm",
+  rotorEffect: "frontRotorMm",
+  rotorShim: "frontRotorShimMm",
 } as const;
 const REAR = {
   overLocknut: "rearOverLocknutMm",
@@ -40,4 +69,24 @@ const REAR = {
   brake: "rearBrake",
   leftSpacer: "rearLeftSpacerMm",
   rightSpacer: "rearRightSpacerMm",
+  lips: "rearLips",
+  recess: "rearRecessMm",
+  recessDiameter: "rearRecessDiameterMm",
+  inside: "rearInsideMm",
+  tyreRoom: "rearTyreRoomMm",
+  mudguard: "rearMudguard",
+  armSeat: "rearArmSeat",
+  armFrom: "rearArmFromMm",
+  leg: "rearLegMm",
+  brakeMount: "rearBrakeMount",
+  rotor: "rearRotorMm",
+  rotorLimit: "rearRotorLimitMm",
+  rotorLine: "rearRotorLineMm",
+  reach: "rearReachMm",
+  rimWear: "rearRimWearMm",
+  rimInner: "rearRimInnerMm",
+  rimHoles: "rearRimHoles",
+  rimErd: "rearRimErdMm",
+  rotorEffect: "rearRotorMm",
+  rotorShim: "rearRotorShimMm",
 } as const;

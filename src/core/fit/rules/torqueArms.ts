@@ -1,7 +1,8 @@
 import { armRow, armsByTable, torqueClass, type Seat } from "../../axle/armTable";
-import { axleReaction } from "../../axle/axleReaction";
+import { axleReaction, USUAL_AXLE } from "../../axle/axleReaction";
 import {
   ALUMINIUM_REGEN_SAFETY,
+  AXLE_CLAMP,
   AXLE_TORQUE_BASIS,
   DROPOUT_STRENGTH,
   SLOT_PLAY_MM,
@@ -63,7 +64,13 @@ export const torqueArms = defineRule<HubMotor>({
         lifts: wayOut(motor),
         caution: motor.spec.end === "front" ? "aluminiumFork" : "axleSpins",
       };
-    return compare(motor, asked.count, asked, build);
+    const always = build.house.rearArms === "always one" && motor.spec.end === "rear" && asked.count === 0;
+    return compare(
+      motor,
+      always ? 1 : asked.count,
+      always ? { ...asked, says: `${asked.says} The house always fits one.` } : asked,
+      build,
+    );
   },
 });
 
@@ -141,8 +148,9 @@ function byChecks(
       flatsMm: motor.spec.axleFlatsMm,
       dropoutMm: survey.number(endKeys(motor).thickness).value,
       dropoutYieldMpa: strength.yieldMpa,
-      dropoutsCounted: playMm > SLOT_PLAY_MM.loose ? 1 : 2,
-      aluminium,
+      ...USUAL_AXLE,
+      dropouts: playMm > SLOT_PLAY_MM.loose ? 1 : 2,
+      nutTorqueNm: AXLE_CLAMP.nutTorqueNm(motor.spec.axleDiameterMm, aluminium),
       safety: aluminium && motor.spec.regenerates ? ALUMINIUM_REGEN_SAFETY : strength.safety,
       arms,
       armMm: ARM_MM,

@@ -1,7 +1,7 @@
 import { PRACTICE } from "../../basis";
 import { CHARGER_TOLERANCE_V } from "../../standards/current";
 import { formatNumber } from "../../units/formatQuantity";
-import { batteryOf, controllersOf, partsOf, voltsOf, type Build, type Controller } from "../build";
+import { batteryOf, controllerKinds, partsOf, voltsOf, type Build, type Controller } from "../build";
 import type { PartOf } from "../../parts/part";
 import type { Outcome } from "../finding";
 import { defineRule } from "../rule";
@@ -11,7 +11,7 @@ export const voltsWindow = defineRule<Controller>({
   title: "Volts window",
   why: "Over its highest volts a controller dies at the first plug-in; with too low a cut the pack is drained past its empty.",
   basis: [PRACTICE],
-  subjects: (build) => (batteryOf(build) ? controllersOf(build) : []),
+  subjects: (build) => (batteryOf(build) ? controllerKinds(build) : []),
   key: (controller) => controller.id,
   place: () => "battery",
   needs: () => [],

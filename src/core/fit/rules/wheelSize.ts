@@ -1,9 +1,10 @@
 import { PRACTICE, standard } from "../../basis";
-import { spokeLength } from "../../wheel/spokeLength";
+import { CALLIPER_REACH_MM } from "../../standards/brakes";
 import { BEAD_SEAT_NAMES } from "../../donor/items";
 import { formatNumber } from "../../units/formatQuantity";
-import { partsOf, type Build, type HubMotor } from "../build";
-import type { Outcome, Remedy } from "../finding";
+import { partsOf, type HubMotor } from "../build";
+import type { Outcome } from "../finding";
+import { anyOf } from "../remedies";
 import { acknowledge, defineRule } from "../rule";
 import { endKey, endKeys, hubMotors } from "./subjects";
 
@@ -20,18 +21,62 @@ export const wheelSize = defineRule<HubMotor>({
   needs: (motor) => [endKeys(motor).beadSeat, endKeys(motor).brake],
   check(motor, survey, build): Outcome {
     const keys = endKeys(motor);
-    const donorMm = survey.number(keys.beadSeat).value;
-    if (motor.spec.laced === null) return bare(motor, donorMm, build);
+    const bike = survey.number(keys.beadSeat);
+    const donorMm = bike.value;
+    if (motor.spec.laced === null)
+      return {
+        verdict: "clear",
+        says: `The motor comes bare and is laced into ${sizeName(donorMm)}: see its lacing.`,
+        figures: [{ label: "bike", value: sizeName(donorMm), unit: "mm" }],
+      };
     const motorMm = motor.spec.laced.beadSeatMm;
     const figures = [
       { label: "bike", value: sizeName(donorMm), unit: "mm" },
       { label: "motor's rim", value: sizeName(motorMm), unit: "mm" },
     ];
-    const margin = { value: -Math.abs(motorMm - donorMm), unit: "mm", plusMinus: 0 };
+    // Sizes are read off the tyre, and are that size or another; only what was told may be its neighbour.
+    const margin = { value: -Math.abs(motorMm - donorMm), unit: "mm", plusMinus: bike.how === "told" ? bike.plusMinus : 0 };
     if (motorMm === donorMm)
-      return { verdict: "clear", says: `Laced in a ${sizeName(motorMm)} rim, as the bike.`, figures, margin };
+      return {
+        verdict: "clear",
+        says: `Laced in a ${sizeName(motorMm)} rim, as the bike.`,
+        figures,
+        margin,
+        settle: [keys.beadSeat],
+      };
     const brake = survey.choice(keys.brake);
     const says = `The motor's rim is ${motorMm}, the bike's ${donorMm}.`;
+    // A calliper reaches further or less: half the difference; one in common sale may reach.
+    if (brake === "rim calliper") {
+      const reach = survey.number(keys.reach);
+      const newMm = reach.value + (donorMm - motorMm) / 2;
+      const calliper = CALLIPER_REACH_MM.find((row) => newMm >= row.from && newMm <= row.to);
+      const all = [
+        ...figures,
+        { label: "reach now", value: reach.value, unit: "mm" },
+        { label: "reach then", value: newMm, unit: "mm" },
+      ];
+      const has = partsOf(build, "brake").find(
+        ({ spec }) => spec.reachMm && newMm >= spec.reachMm[0] && newMm <= spec.reachMm[1],
+      );
+      if (has) return { verdict: "clear", says: `${says} ${has.name} reaches ${formatNumber(newMm, 0)} mm.`, figures: all };
+      if (calliper)
+        return {
+          verdict: "adapt",
+          safety: true,
+          says: `${says} The brake must reach ${formatNumber(newMm, 0)} mm: a ${calliper.says} one.`,
+          figures: all,
+          margin,
+          caution: "brakes",
+          remedies: anyOf(build, "brake", {
+            title: `Calliper of ${calliper.says} reach`,
+            says: `rim calliper, ${formatNumber(newMm, 0)} mm`,
+            will: (spec) => spec.reachMm !== null && newMm >= spec.reachMm[0] && newMm <= spec.reachMm[1],
+            tasks: ["brakeUpgrade"],
+            most: 1,
+          }),
+        };
+    }
     if (brake === "rim linear" || brake === "rim calliper")
       return {
         verdict: "stop",
@@ -50,52 +95,3 @@ export const wheelSize = defineRule<HubMotor>({
     };
   },
 });
-
-/** A bare motor is laced into a rim of the bike's size; spokes by the rim's and flange's geometry, two crosses on small flanges. */
-function bare(motor: HubMotor, donorMm: number, build: Build): Outcome {
-  const figures = [
-    { label: "bike", value: sizeName(donorMm), unit: "mm" },
-    { label: "motor", value: `bare, ${motor.spec.spokes} holes` },
-  ];
-  const rim = partsOf(build, "rim").find((part) => part.spec.beadSeatMm === donorMm && part.spec.holes === motor.spec.spokes);
-  if (rim && build.geometry.flags.has(`laced ${motor.spec.end}`))
-    return { verdict: "clear", says: `Laced in house into ${rim.name}.`, figures };
-  const found = build.catalogue
-    .distinct("rim")
-    .find((part) => part.spec.beadSeatMm === donorMm && part.spec.holes === motor.spec.spokes);
-  if (!found)
-    return {
-      verdict: "stop",
-      says: `The motor comes bare, and no ${motor.spec.spokes}-hole rim of ${donorMm} is in the catalogue.`,
-      figures,
-      lifts: `a ${donorMm} rim with ${motor.spec.spokes} holes, or the motor laced in one`,
-    };
-  const share = motor.spec.flangePcdMm / found.spec.erdMm;
-  const crosses = share < 0.12 ? 3 : share < 0.2 ? 2 : share < 0.45 ? 1 : 0;
-  const { lengthMm } = spokeLength({ ...motor.spec, erdMm: found.spec.erdMm, crosses });
-  const wantedMm = Math.round(lengthMm);
-  const spoke = build.catalogue
-    .distinct("spoke")
-    .find(
-      ({ spec }) =>
-        spec.lengthMm - lengthMm <= 1 && spec.lengthMm - lengthMm >= -2 && motor.spec.spokeHoleMm - spec.diameterMm >= 0.2,
-    );
-  const lace: Remedy = {
-    id: `lace-${found.id}`,
-    title: `Lace into ${found.name}`,
-    says: `${motor.spec.spokes} spokes of ${wantedMm} mm, crossed ${crosses}, and two spare`,
-    parts: [
-      { kind: "rim", partId: found.id, quantity: 1, says: found.name },
-      { kind: "spoke", partId: spoke?.id ?? null, quantity: motor.spec.spokes + 2, says: `spokes of ${wantedMm} mm` },
-    ],
-    tasks: ["laceWheel"],
-    effect: { flags: [`laced ${motor.spec.end}`] },
-    caution: "tension",
-  };
-  return {
-    verdict: "adapt",
-    says: "The motor comes bare and is laced in house.",
-    figures: [...figures, { label: "spoke length", value: lengthMm, unit: "mm" }],
-    remedies: [lace],
-  };
-}

@@ -1,0 +1,76 @@
+import { existsSync, readFileSync } from "node:fs";
+import { fitOf } from "@/core/job/assess";
+import { readJobFile } from "@/core/job/jobFile";
+import { isOpen, type Finding } from "@/core/fit/finding";
+import { Catalogue } from "@/core/parts/catalogue";
+import { readPart, type Part } from "@/core/parts/part";
+
+export type Told = { exit: 0 | 2 | 3 | 4; out?: string; error?: string };
+
+/** What the shop can buy: the file's own parts first, then its database's, and where there is none the demo's catalogue. */
+async function catalogueFor(parts: readonly Part[]): Promise<Catalogue> {
+  const { databaseFile, openDatabase } = await import("@/data/connection");
+  const own = new Set(parts.map((part) => part.id));
+  const file = databaseFile();
+  if (existsSync(file)) {
+    const { loadCatalogue } = await import("@/data/catalogue");
+    const db = await openDatabase(file);
+    const shop = await loadCatalogue(db);
+    await db.destroy();
+    return new Catalogue(
+      [...parts, ...[...shop.parts.values()].filter((part) => !own.has(part.id))],
+      [...shop.suppliers.values()],
+    );
+  }
+  const [{ DEMO_PARTS }, { DEMO_SUPPLIERS }] = await Promise.all([import("@/data/demo/parts"), import("@/data/demo/suppliers")]);
+  const demo = DEMO_PARTS.flatMap((raw) => {
+    const read = readPart(raw);
+    return read.ok && !own.has(read.value.id) ? [read.value] : [];
+  });
+  return new Catalogue([...parts, ...demo], DEMO_SUPPLIERS);
+}
+
+/**
+ * Reads a job file and says what fits: exit 0 clear or adapt, 3 something is left to measure or ask, 4 a stop, 2 unreadable.
+ * @param words a file's name, or none for standard input; `--table` for a table in place of JSON
+ */
+export async function fitFile(words: readonly string[]): Promise<Told> {
+  const table = words.includes("--table");
+  const [name] = words.filter((word) => !word.startsWith("--"));
+  const refuse = (issues: { path: string; message: string }[]): Told => ({
+    exit: 2,
+    error: JSON.stringify({ error: { issues } }),
+  });
+  let text: string;
+  try {
+    text = readFileSync(name ?? 0, "utf8");
+  } catch {
+    return refuse([{ path: "", message: `cannot read ${name ?? "standard input"}` }]);
+  }
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch {
+    return refuse([{ path: "", message: "not JSON" }]);
+  }
+  const read = readJobFile(raw);
+  if (!read.ok) return refuse(read.error);
+  const catalogue = await catalogueFor(read.value.parts);
+  const { job, house } = read.value;
+  const missing = [
+    ...Object.entries(job.choices).map(([slot, id]) => ({ path: `choices.${slot}`, id })),
+    ...job.also.map((a, i) => ({ path: `also.${i}.partId`, id: a.partId })),
+  ].filter(({ id }) => !catalogue.parts.has(id ?? ""));
+  if (missing.length > 0)
+    return refuse(missing.map(({ path, id }) => ({ path, message: `no part ${id} in the file or the catalogue` })));
+  const { findings, idle, unusedOverrides } = fitOf(job, catalogue, house);
+  const open = findings.filter(isOpen);
+  const exit = open.some((f) => f.verdict === "stop") ? 4 : open.some((f) => f.verdict === "measure") ? 3 : 0;
+  return { exit, out: table ? asTable(findings) : JSON.stringify({ findings, idle, unusedOverrides }) };
+}
+
+function asTable(findings: readonly Finding[]): string {
+  const rows = findings.map((f) => [f.verdict + (f.settled && f.verdict !== "clear" ? " (settled)" : ""), f.key, f.says]);
+  const width = (column: number) => Math.max(...rows.map((row) => row[column]!.length), 0);
+  return rows.map((row) => `${row[0]!.padEnd(width(0))}  ${row[1]!.padEnd(width(1))}  ${row[2]!}`).join("\n");
+}

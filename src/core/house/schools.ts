@@ -1,0 +1,232 @@
+import type { HouseRules } from "./houseRules";
+
+type Option = { readonly value: string | number; readonly says: string };
+/** Where practitioners disagree: the choices, why the default is the default, and what the other school says (common practice). */
+export type School = {
+  readonly key: keyof HouseRules;
+  readonly group: "cut-offs and law" | "frame and axle" | "chain" | "wheels" | "electrics" | "money and time";
+  readonly title: string;
+  readonly options?: readonly Option[];
+  readonly unit?: string;
+  readonly reason: string;
+  readonly other: string;
+};
+
+export const SCHOOLS: readonly School[] = [
+  {
+    key: "throttleCutOffs",
+    group: "cut-offs and law",
+    title: "Cut-offs with a throttle",
+    options: [
+      { value: 2, says: "Both levers" },
+      { value: 1, says: "The main lever" },
+    ],
+    reason: "Torque goes on with the feet still, and the hand may brake with either lever.",
+    other: "One on the main lever is enough for a rider who always brakes with it.",
+  },
+  {
+    key: "cadenceCutOffs",
+    group: "cut-offs and law",
+    title: "Cut-offs with cadence sensing",
+    options: [
+      { value: 1, says: "One lever" },
+      { value: 2, says: "Both levers" },
+    ],
+    reason: "It runs on for a moment after pedalling stops; one lever at the least.",
+    other: "Both, because nobody knows which hand is free.",
+  },
+  {
+    key: "rimBrakesOver32",
+    group: "cut-offs and law",
+    title: "Rim brakes over 32 km/h",
+    options: [
+      { value: "refuse", says: "Refused" },
+      { value: "two good brakes", says: "With two good rim brakes, to 6 kJ" },
+    ],
+    reason: "Heat and wet rims: what was right for 20 km/h is asked to stop twice the energy.",
+    other: "Two good rim brakes with new pads stop a light rider well enough.",
+  },
+  {
+    key: "rearArms",
+    group: "frame and axle",
+    title: "Torque arms behind",
+    options: [
+      { value: "table", says: "As table and checks say" },
+      { value: "always one", says: "Always one" },
+    ],
+    reason: "On sound steel to 30 N·m without regeneration keyed washers hold.",
+    other: "One always: it costs little, and the day the nut was forgotten it saves the frame.",
+  },
+  {
+    key: "aluminiumSpreadMm",
+    group: "frame and axle",
+    title: "Aluminium frame sprung apart by hand",
+    options: [
+      { value: 1, says: "1 mm" },
+      { value: 3, says: "3 mm" },
+    ],
+    reason: "Aluminium does not bend back; a millimetre is what a hub is pulled in by.",
+    other: "Frames of 130 take hubs of 132.5 without harm.",
+  },
+  {
+    key: "carbonShell",
+    group: "frame and axle",
+    title: "Bare carbon shell",
+    options: [
+      { value: "refuse", says: "Refused" },
+      { value: "sleeve", says: "Full-length sleeve, to 80 N·m" },
+    ],
+    reason: "The nuts crush it, and the motor's turn has nothing to hold on.",
+    other: "A full-length expanding sleeve and written acceptance hold a weak motor.",
+  },
+  {
+    key: "chainWith",
+    group: "chain",
+    title: "New cogs with a worn chain",
+    options: [
+      { value: "gauge", says: "By the gauge" },
+      { value: "cluster", says: "Always both" },
+    ],
+    reason: "Cogs last two or three chains when the chain is changed in time.",
+    other: "A motor finds every worn tooth: both, and no second visit.",
+  },
+  {
+    key: "ringSchool",
+    group: "chain",
+    title: "What keeps the chain on",
+    options: [
+      { value: "narrow-wide", says: "Narrow-wide ring first" },
+      { value: "guard", says: "Guide or guard first" },
+      { value: "both", says: "Both" },
+    ],
+    reason: "Teeth that fit the links hold quietly and need no setting.",
+    other: "A guide holds also when the teeth are worn.",
+  },
+  {
+    key: "chainAngleWarnDeg",
+    group: "chain",
+    title: "Chain angle that is still good",
+    unit: "°",
+    reason: "Up to 3° neither noise nor wear is worth money; over 4.5° it is refused.",
+    other: "The chain takes 4.5° where the gear is rarely used.",
+  },
+  {
+    key: "tyres",
+    group: "wheels",
+    title: "Against punctures",
+    options: [
+      { value: "armoured", says: "Belted tyre" },
+      { value: "sealant", says: "Sealant in the tube" },
+    ],
+    reason: "A motor wheel is slow to take out: the belt keeps the thorn out.",
+    other: "Sealant weighs less and also helps against old thorns.",
+  },
+  {
+    key: "spareSpokes",
+    group: "wheels",
+    title: "Spare spokes of each length",
+    unit: "pieces",
+    reason: "Two of each length travel with the bike: odd lengths are not on any shelf.",
+    other: "None: the shop keeps them.",
+  },
+  {
+    key: "nippleStopDeg",
+    group: "wheels",
+    title: "Nipple angle that is refused",
+    options: [
+      { value: 15, says: "Over 15°" },
+      { value: 10, says: "Over 10°" },
+    ],
+    reason: "To 15° a nipple washer and an angled seat take it.",
+    other: "Spokes bend at the nipple from 10° and break there in a year.",
+  },
+  {
+    key: "radialDriven",
+    group: "wheels",
+    title: "Radial spokes on a motor",
+    options: [
+      { value: "large flanges", says: "On large, thick flanges" },
+      { value: "never", says: "Never" },
+    ],
+    reason: "Wind-up on a flange of 90 mm and more is under two degrees.",
+    other: "A driven wheel is crossed, whatever its flange.",
+  },
+  {
+    key: "powerLeads",
+    group: "electrics",
+    title: "Power leads that do not meet",
+    options: [
+      { value: "plugs", says: "New plugs" },
+      { value: "solder", says: "Soldered" },
+    ],
+    reason: "A plug comes apart for the next fault-finding.",
+    other: "Solder never comes loose and costs nothing; shrink and strain relief keep it from breaking.",
+  },
+  {
+    key: "throttleStyle",
+    group: "electrics",
+    title: "Throttle",
+    options: [
+      { value: "thumb", says: "Thumb" },
+      { value: "twist", says: "Half twist" },
+    ],
+    reason: "A thumb lever is not opened by pushing the bike or a fall.",
+    other: "A twist tires the thumb less on long roads.",
+  },
+  {
+    key: "labourMinorPerHour",
+    group: "money and time",
+    title: "Labour",
+    unit: "cents an hour",
+    reason: "What an hour at the stand is sold for.",
+    other: "A price for each job, whatever the hours.",
+  },
+  {
+    key: "hoursPerDay",
+    group: "money and time",
+    title: "Bench hours a day",
+    unit: "h",
+    reason: "What of a day is really spent at the stand.",
+    other: "The whole day, and a buffer in the date.",
+  },
+  {
+    key: "partsMarkUpPercent",
+    group: "money and time",
+    title: "Mark-up on parts",
+    unit: "%",
+    reason: "Carries returns, storage and the wrong part.",
+    other: "Parts at cost, labour dearer.",
+  },
+  {
+    key: "batteryMarkUpPercent",
+    group: "money and time",
+    title: "Mark-up on packs",
+    unit: "%",
+    reason: "Packs are dear: less is enough.",
+    other: "More, for the warranty that they bring.",
+  },
+  {
+    key: "consumablesPercent",
+    group: "money and time",
+    title: "Consumables",
+    unit: "% of parts",
+    reason: "Grease, ties, shrink: too small to write down.",
+    other: "Each line by itself.",
+  },
+  {
+    key: "contingencyPercent",
+    group: "money and time",
+    title: "Contingency",
+    unit: "%",
+    reason: "Something always seizes; builds end a tenth over their first list.",
+    other: "None, and a talk with the customer when it comes.",
+  },
+  {
+    key: "taxPercent",
+    group: "money and time",
+    title: "Tax on sales",
+    unit: "%",
+    reason: "The rate where the shop is.",
+    other: "None where the shop is exempt.",
+  },
+];

@@ -1,0 +1,182 @@
+import { z } from "zod";
+import { isPossible, plusMinusOf } from "../donor/donor";
+import { DONOR_KEYS, donorItem, type DonorKey } from "../donor/items";
+import { HOWS, type Reading } from "../donor/reading";
+import { DEFAULT_HOUSE_RULES, houseRulesSchema, type HouseRules } from "../house/houseRules";
+import { readPart, type Part } from "../parts/part";
+import { PART_KINDS } from "../parts/specs";
+import { bad, good, type Result } from "../result";
+import { EMPTY_WISH, jobSchema, newJob, wishSchema, type Job } from "./job";
+
+const stamp = { at: z.iso.datetime({ offset: true }).optional(), by: z.string().max(40).optional() };
+
+/** A reading in full, or its value alone: then it counts as taken with the item's own tool. */
+const fileReading = z.union([
+  z.number().describe("A figure, in mm, kg, degrees, N·m or a count, by the item's own tool"),
+  z.string().max(60).describe("One of the item's options"),
+  z.strictObject({
+    value: z.union([z.number(), z.string().max(60)]),
+    how: z.enum(HOWS).optional().describe("The tool it was taken with; the item's own when left out"),
+    plusMinus: z.number().min(0).optional().describe("Its uncertainty; the tool's when left out"),
+    taken: z.strictObject({ at: z.iso.datetime({ offset: true }), by: z.string().max(40) }).optional(),
+    earlier: z
+      .array(
+        z.strictObject({
+          value: z.union([z.number(), z.string()]),
+          how: z.enum(HOWS),
+          taken: z.strictObject({ at: z.string(), by: z.string() }),
+        }),
+      )
+      .max(50)
+      .optional(),
+  }),
+]);
+
+/** A part that travels with the job; its spec is read by its kind's own schema. */
+const filePart = z.strictObject({
+  id: z.string().max(60),
+  kind: z.enum(PART_KINDS),
+  name: z.string().max(90).optional(),
+  maker: z.string().max(60).optional(),
+  massKg: z.number().min(0).max(60).nullable().optional(),
+  offers: z.array(z.unknown()).max(20).optional(),
+  inStock: z.int().min(0).optional(),
+  spec: z.record(z.string(), z.unknown()),
+});
+
+/** A whole job as a file: open JSON, every length in mm. What is left out is as in a new job. */
+export const jobFileSchema = z
+  .strictObject({
+    format: z.literal("gull-bench job 1").describe("Says what this file is"),
+    customer: z.string().trim().min(1).max(80).default("No name"),
+    bike: z.string().max(80).default(""),
+    wish: wishSchema.partial().optional().describe("What the customer asked for"),
+    donor: z.partialRecord(z.enum(DONOR_KEYS), fileReading).default({}).describe("The survey, item by item"),
+    choices: jobSchema.shape.choices.default({}).describe("Parts chosen, by slot"),
+    also: jobSchema.shape.also.default([]).describe("Parts put in by hand"),
+    accepted: z
+      .array(z.strictObject({ finding: z.string().max(160), remedy: z.string().max(120), ...stamp }))
+      .max(500)
+      .default([]),
+    refused: z
+      .array(z.strictObject({ finding: z.string().max(160), remedy: z.string().max(120), ...stamp }))
+      .max(500)
+      .default([]),
+    overrides: z
+      .array(z.strictObject({ finding: z.string().max(160), reason: z.string().min(8).max(400), ...stamp }))
+      .max(200)
+      .default([]),
+    sources: jobSchema.shape.sources.default({}),
+    hand: jobSchema.shape.hand.default([]),
+    parts: z.array(filePart).max(2000).default([]).describe("Parts that the job needs, whole"),
+    house: houseRulesSchema
+      .partial()
+      .optional()
+      .describe("House rules that the findings were made with; the defaults when left out"),
+  })
+  .describe("A job of Gull Bench: the wish, the survey, what was chosen, accepted and overridden, and the parts");
+export type JobFile = z.output<typeof jobFileSchema>;
+
+export type FileIssue = { path: string; message: string };
+export type ReadJobFile = { job: Job; parts: Part[]; house: HouseRules };
+
+const NEVER = "2026-01-01T00:00:00Z";
+
+/** Reads a job file. @returns the job, its parts and house rules, or everything that is wrong with its dotted path */
+export function readJobFile(raw: unknown): Result<ReadJobFile, FileIssue[]> {
+  const parsed = jobFileSchema.safeParse(raw);
+  if (!parsed.success)
+    return bad(
+      parsed.error.issues.flatMap((issue) =>
+        issue.code === "unrecognized_keys"
+          ? issue.keys.map((key) => ({ path: [...issue.path, key].join("."), message: "unknown field" }))
+          : [{ path: issue.path.join("."), message: issue.message }],
+      ),
+    );
+  const file = parsed.data;
+  const issues: FileIssue[] = [];
+  const donor: Job["donor"] = {};
+  for (const [key, entry] of Object.entries(file.donor) as [DonorKey, z.output<typeof fileReading>][]) {
+    const reading = readingOf(key, entry);
+    if (reading.ok) donor[key] = reading.value;
+    else issues.push({ path: `donor.${key}`, message: reading.error });
+  }
+  const parts: Part[] = [];
+  file.parts.forEach((part, i) => {
+    const read = readPart({ maker: "", massKg: null, offers: [], inStock: 0, ...part, name: part.name ?? part.id });
+    if (read.ok) parts.push(read.value);
+    else issues.push(...read.error.map((issue) => ({ path: `parts.${i}.${issue.path}`, message: issue.message })));
+  });
+  if (issues.length > 0) return bad(issues);
+  const stamped = <T extends { at?: string | undefined; by?: string | undefined }>(entry: T) => ({
+    ...entry,
+    at: entry.at ?? NEVER,
+    by: entry.by ?? "",
+  });
+  const job: Job = {
+    ...newJob({ id: "file", number: 1, customer: file.customer, bike: file.bike }),
+    wish: { ...EMPTY_WISH, customer: file.customer, bike: file.bike, ...(file.wish as Partial<Job["wish"]> | undefined) },
+    donor,
+    choices: file.choices,
+    also: file.also,
+    accepted: file.accepted.map(stamped),
+    refused: file.refused.map(stamped),
+    overrides: file.overrides.map(stamped),
+    sources: file.sources,
+    hand: file.hand,
+  };
+  return good({ job, parts, house: { ...DEFAULT_HOUSE_RULES, ...(file.house as Partial<HouseRules> | undefined) } });
+}
+
+function readingOf(key: DonorKey, entry: z.output<typeof fileReading>): Result<Reading> {
+  const item = donorItem(key);
+  const full = typeof entry === "object" ? entry : { value: entry };
+  const { value } = full;
+  if (item.kind === "choice") {
+    if (typeof value !== "string" || !Object.hasOwn(item.options, value))
+      return bad(`must be one of ${Object.keys(item.options).join(", ")}`);
+  } else if (typeof value !== "number") return bad("must be a number");
+  else if (!isPossible(item, value))
+    return bad(`cannot be ${value}: ${item.label.toLowerCase()} is ${item.plausible.join(" to ")}`);
+  else if (item.kind === "count" && !Number.isInteger(value)) return bad("must be a whole number");
+  const how = full.how ?? (item.kind === "choice" ? "seen" : item.tool);
+  return good({
+    value,
+    how,
+    plusMinus: full.plusMinus ?? plusMinusOf(item, how, value),
+    taken: full.taken ?? { at: NEVER, by: "" },
+    earlier: full.earlier ?? [],
+  });
+}
+
+/** A job as a file, with the parts that it uses, so that it reads the same in another shop. */
+export function writeJobFile(job: Job, parts: readonly Part[], house: HouseRules): z.input<typeof jobFileSchema> {
+  return {
+    format: "gull-bench job 1",
+    customer: job.wish.customer,
+    bike: job.wish.bike,
+    wish: job.wish,
+    donor: job.donor,
+    choices: job.choices,
+    also: job.also,
+    accepted: job.accepted,
+    refused: job.refused,
+    overrides: job.overrides,
+    sources: job.sources,
+    hand: job.hand,
+    parts: parts.map(({ id, kind, name, maker, massKg, offers, inStock, spec }) => ({
+      id,
+      kind,
+      name,
+      maker,
+      massKg,
+      offers,
+      inStock,
+      spec: { ...spec },
+    })),
+    house,
+  };
+}
+
+/** The file's JSON Schema, for editors and other programs. */
+export const jobFileJsonSchema = () => z.toJSONSchema(jobFileSchema, { io: "input" });

@@ -1,0 +1,33 @@
+import { countVerdicts, isOpen } from "../fit/finding";
+import type { HouseRules } from "../house/houseRules";
+import type { Catalogue } from "../parts/catalogue";
+import { assess } from "./assess";
+import type { Preview } from "./candidates";
+import type { Job, Slot } from "./job";
+
+/** Tries parts in a slot of a job without storing anything; ids that the catalogue does not hold are left out. One at a time, so that a worker can be told to stop. */
+export function* tryParts(
+  job: Job,
+  slot: Slot,
+  partIds: readonly string[],
+  catalogue: Catalogue,
+  house: HouseRules,
+  today: string,
+): Generator<Preview> {
+  const beforeMinor = assess(job, catalogue, house, today).sheet.allInMinor;
+  for (const id of partIds) {
+    if (!catalogue.parts.has(id)) continue;
+    const then = assess({ ...job, choices: { ...job.choices, [slot]: id } }, catalogue, house, today);
+    yield {
+      id,
+      verdicts: countVerdicts(then.fit.findings),
+      allInMinor: then.sheet.allInMinor,
+      deltaMinor: then.sheet.allInMinor - beforeMinor,
+      worst: then.fit.findings
+        .filter((f) => isOpen(f) && !f.choose)
+        .slice(0, 4)
+        .map((f) => ({ verdict: f.verdict, title: f.title, says: f.says })),
+      unpriced: then.sheet.unpriced,
+    };
+  }
+}
