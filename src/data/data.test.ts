@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
+import { newJob } from "@/core/job/job";
 import { readPart } from "@/core/parts/part";
 import { loadCatalogue, saveParts, saveSuppliers } from "./catalogue";
 import { openDatabase } from "./connection";
@@ -26,7 +27,7 @@ describe("the demo's data", () => {
     const ids = new Set(DEMO_PARTS.map((part) => part.id));
     const suppliers = new Set(DEMO_SUPPLIERS.map((supplier) => supplier.id));
     expect(ids.size).toBe(DEMO_PARTS.length);
-    expect(DEMO_PARTS.length).toBeGreaterThanOrEqual(80);
+    expect(DEMO_PARTS.length).toBeGreaterThanOrEqual(250);
     for (const part of DEMO_PARTS) for (const offer of part.offers) expect(suppliers).toContain(offer.supplierId);
     for (const part of DEMO_PARTS)
       if (part.kind === "kit") for (const { partId } of part.spec.contents as { partId: string }[]) expect(ids).toContain(partId);
@@ -52,7 +53,47 @@ describe("the database", () => {
     await first.destroy();
     const second = await openDatabase(file);
     expect(await second("supplier").count({ n: "*" })).toEqual([{ n: DEMO_SUPPLIERS.length }]);
-    expect(await second("knex_migrations").count({ n: "*" })).toEqual([{ n: 1 }]);
+    expect(await second("knex_migrations").count({ n: "*" })).toEqual([{ n: 2 }]);
+    await second.destroy();
+    rmSync(folder, { recursive: true });
+  });
+  test("a shop from before the whole bike was surveyed opens with everything it had", async () => {
+    const folder = mkdtempSync(join(tmpdir(), "gull-old-"));
+    const file = join(folder, "shop.sqlite");
+    const first = await openDatabase(file);
+    const { flangeOffsetLeftMm, flangeOffsetRightMm, ...spec } = DEMO_PARTS.find((part) => part.id === "hf250-622")!.spec;
+    expect(flangeOffsetLeftMm).toBe(flangeOffsetRightMm);
+    await saveSuppliers(first, DEMO_SUPPLIERS);
+    await saveParts(first, [DEMO_PARTS.find((part) => part.id === "hf250-622")!]);
+    await first("part")
+      .where({ id: "hf250-622" })
+      .update({ spec: JSON.stringify({ ...spec, flangeOffsetMm: flangeOffsetLeftMm }) });
+    const { also, refused, photos, ...old } = newJob({ id: "j1", number: 101, customer: "Ida", bike: "an old bike" });
+    expect([also, refused, photos]).toEqual([[], [], []]);
+    const { hillPercent, hillKm, coldestC, tows, ...wish } = old.wish;
+    expect([hillPercent, hillKm, coldestC, tows]).toEqual([null, null, null, "nothing"]);
+    const row = {
+      id: "j1",
+      number: 101,
+      version: 1,
+      customer: "Ida",
+      bike: "an old bike",
+      summary: "{}",
+      updated_at: "2026-01-01",
+    };
+    await first("job").insert({ ...row, body: JSON.stringify({ ...old, wish }) });
+    await first("knex_migrations").where({ name: "002_whole_bike" }).delete();
+    await first.destroy();
+    const second = await openDatabase(file);
+    expect(await findJob(second, "j1")).toMatchObject({
+      also: [],
+      refused: [],
+      photos: [],
+      wish: { customer: "Ida", tows: "nothing" },
+    });
+    const catalogue = await loadCatalogue(second);
+    expect(catalogue.broken.size).toBe(0);
+    expect(catalogue.parts.get("hf250-622")!.spec).toMatchObject({ flangeOffsetLeftMm, flangeOffsetRightMm });
     await second.destroy();
     rmSync(folder, { recursive: true });
   });

@@ -114,6 +114,12 @@ export async function updateJob(db: Knex, job: Job, from: number, summary: Summa
   return true;
 }
 
+/** Brings the list's line of a job up to date; the job itself is as it was. */
+export const storeSummary = (db: Knex, id: string, summary: Summary) =>
+  db("job")
+    .where({ id })
+    .update({ summary: JSON.stringify(summary) });
+
 async function saveOrders(db: Knex, job: Job): Promise<void> {
   await db("purchase_order")
     .where({ job_id: job.id })

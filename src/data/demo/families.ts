@@ -1,0 +1,88 @@
+import type { WrittenSpec } from "@/core/parts/specs";
+
+/** Small geared front hub and its family, alike but for rim, width and torque. */
+export const geared = (over: Partial<WrittenSpec<"hub-motor">>): WrittenSpec<"hub-motor"> => ({
+  end: "front",
+  drive: "geared",
+  laced: { beadSeatMm: 622, rimInnerMm: 19 },
+  overLocknutMm: 100,
+  axleDiameterMm: 12,
+  axleFlatsMm: 10,
+  ratedW: 250,
+  peakTorqueNm: 28,
+  cluster: null,
+  locknutToSmallestMm: null,
+  clusterRoomMm: null,
+  rotorMount: "six-bolt",
+  matchedThruAxle: false,
+  regenerates: false,
+  spokes: 36,
+  flangePcdMm: 125,
+  flangeOffsetLeftMm: 28,
+  flangeOffsetRightMm: 28,
+  spokeHoleMm: 2.6,
+  flangeThickMm: 4.5,
+  coverDiameterMm: 138,
+  coverWidthMm: 78,
+  axleLengthMm: over.end === "rear" ? 192 : 156,
+  rotorFaceMm: over.end === "rear" ? 15.0 : 10.2,
+  cableSide: "right",
+  cableMm: over.end === "rear" ? 550 : 650,
+  plug: "nine-pin",
+  ...over,
+});
+
+export const mid = (over: Partial<WrittenSpec<"mid-motor">>): WrittenSpec<"mid-motor"> => ({
+  gripMm: [66.5, 74],
+  tubeDiameterMm: 33.5,
+  shoulderToThreadEndMm: 92,
+  shoulderToThreadStartMm: 62,
+  innerNutMm: 10,
+  lockRingMm: 5,
+  threadPitchMm: 1.5,
+  plateMm: 3,
+  caseOffsetMm: 4,
+  caseRadiusMm: 78,
+  ringPlaneMm: 18,
+  stockRingTeeth: 44,
+  ringMount: "Marram spider",
+  ratedW: 500,
+  peakTorqueNm: 100,
+  controllerBuiltIn: { batteryA: 18, leastBatteryA: 5, maxV: 56, cutV: 39, cutSettable: true, speedSettable: true },
+  pedalSensor: "cadence",
+  coasterSafe: false,
+  canRadiusMm: 56,
+  canCentreMm: 96,
+  behindMm: 44,
+  bracketMm: 90,
+  nutTorqueNm: 40,
+  ringMinTeeth: 40,
+  sensorLeadMm: 420,
+  batteryLeadMm: 450,
+  displayLeadMm: 1400,
+  batteryLeadAwg: 12,
+  plug: "blade pair",
+  lightV: 6,
+  lightOutputs: 1,
+  runOnS: 0.4,
+  ...over,
+});
+
+/** What every pack of this maker has alike. */
+export const PACK_SHEET = {
+  cradleMm: 12,
+  slideMm: 40,
+  slotsMm: [
+    [70, 130],
+    [134, 200],
+    [220, 290],
+  ] as [number, number][],
+  reliefMm: 6,
+  lockSide: "left" as const,
+  chargeSide: "left" as const,
+  coldC: -10,
+  chargePlugA: 5,
+};
+
+/** What every controller of these makers has alike. */
+export const CONTROLLER_SHEET = { phaseA: 35, batteryLeadMm: 350, batteryLeadAwg: 14, motorLeadMm: 300, motorPlug: "nine-pin", displayLeadMm: 500, controlPlug: "five-pin", lengthMm: 125, widthMm: 62, lightV: 6, lightOutputs: 1 };
