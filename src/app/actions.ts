@@ -1,6 +1,8 @@
 "use server";
 
 import { createJob } from "@/shop/createJob";
+import { saveHouse } from "@/shop/houseRules";
+import { importJob } from "@/shop/jobFiles";
 import { savePart } from "@/shop/parts";
 import { perform, type Answer } from "@/shop/perform";
 import { database } from "@/shop/openShop";
@@ -22,4 +24,17 @@ export async function storePart(
 ): Promise<{ ok: true; id: string } | { ok: false; issues: { path: string; message: string }[] }> {
   const saved = await savePart(await database(), raw);
   return saved.ok ? { ok: true, id: saved.value } : { ok: false, issues: saved.error };
+}
+
+export async function storeHouse(raw: unknown): Promise<{ ok: true } | { ok: false; says: string }> {
+  const saved = await saveHouse(await database(), raw, now());
+  return saved.ok ? { ok: true } : { ok: false, says: saved.error };
+}
+
+export async function takeJobFile(
+  text: string,
+  by: string,
+): Promise<{ ok: true; id: string } | { ok: false; issues: { path: string; message: string }[] }> {
+  const taken = await importJob(await database(), String(text), String(by).slice(0, 40), now());
+  return taken.ok ? { ok: true, id: taken.value } : { ok: false, issues: taken.error };
 }

@@ -1,3 +1,4 @@
+import { takeJobFile } from "./actions";
 import { JobsScreen } from "@/screens/jobs/JobsScreen";
 import { database, listJobs } from "@/shop/openShop";
 
@@ -6,5 +7,5 @@ export const dynamic = "force-dynamic";
 export default async function JobsPage({ searchParams }: { searchParams: Promise<{ find?: string | string[] }> }) {
   const { find } = await searchParams;
   const text = typeof find === "string" ? find.slice(0, 80) : "";
-  return <JobsScreen key={text} find={text} first={await listJobs(await database(), text, 24)} />;
+  return <JobsScreen takeJobFile={takeJobFile} key={text} find={text} first={await listJobs(await database(), text, 24)} />;
 }

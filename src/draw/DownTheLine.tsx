@@ -2,6 +2,7 @@ import type { PinPlace } from "@/core/fit/finding";
 import type { Layout } from "@/core/job/layout";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { Dimension, ScaleBar } from "./dimension";
+import { useShow } from "./show";
 import { Pins, VERDICT_COLOURS, type Pin, type Point } from "./pins";
 
 const WIDTH = 640;
@@ -13,6 +14,7 @@ const HALF_MM = 92;
 
 /** The bike from above: centre line, shell, motor, ring, every cog and the chain to the outer ones. Drive side below, front to the right. */
 export function DownTheLine({ layout, pins, onPick }: { layout: Layout; pins: readonly Pin[]; onPick: (key: string) => void }) {
+  const show = useShow();
   const stay = layout.chainstay.mm;
   const along = (WIDTH - 150) / (stay + 60);
   const across = Math.min((HEIGHT - 46) / 2 / HALF_MM, Math.max(along, 1.5));
@@ -37,7 +39,13 @@ export function DownTheLine({ layout, pins, onPick }: { layout: Layout; pins: re
     "rear wheel": at(stay - 60, 0),
   };
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="drawing" role="img" aria-label="The drive line from above, to scale">
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      className="drawing"
+      data-per-mm={along}
+      role="img"
+      aria-label="The drive line from above, to scale"
+    >
       <line x1="14" x2={WIDTH - 14} y1={at(0, 0).y} y2={at(0, 0).y} stroke="#7C8B92" strokeWidth="1" strokeDasharray="14 4 3 4" />
       <Stay layout={layout} at={at} side={1} />
       <Stay layout={layout} at={at} side={-1} />
@@ -78,13 +86,13 @@ export function DownTheLine({ layout, pins, onPick }: { layout: Layout; pins: re
       <Dimension
         from={{ x: WIDTH - 22, y: at(0, 0).y }}
         to={{ x: WIDTH - 22, y: at(0, ring.frontMm).y }}
-        text={formatNumber(ring.frontMm, 1)}
+        text={show(ring.frontMm)}
         side={-1}
       />
       <Dimension
         from={{ x: 20, y: at(0, -half.rear).y }}
         to={{ x: 20, y: at(0, half.rear).y }}
-        text={formatNumber(layout.rearOverLocknut.mm, 1)}
+        text={show(layout.rearOverLocknut.mm)}
         side={-1}
       />
       <ScaleBar x={58} y={HEIGHT - 10} mm={100} perMm={along} />
@@ -126,10 +134,12 @@ function Stay({ layout, at, side }: { layout: Layout; at: At; side: 1 | -1 }) {
 }
 
 function Shell({ layout, at, across }: { layout: Layout; at: At; across: number }) {
+  const show = useShow();
   const half = layout.shellWidth.mm / 2;
   const a = at(20, -half);
   const b = at(-20, half);
-  const { motor, driveSpacerMm } = layout;
+  const { driveSpacerMm } = layout;
+  const motor = layout.motors.find(({ at: where }) => where === "crank");
   return (
     <g>
       <rect
@@ -143,9 +153,9 @@ function Shell({ layout, at, across }: { layout: Layout; at: At; across: number 
         strokeDasharray={layout.shellWidth.measured ? undefined : "6 4"}
       />
       <text x={(a.x + b.x) / 2} y={a.y - 6} textAnchor="middle" fontSize="12" fill={INK}>
-        shell {formatNumber(layout.shellWidth.mm, 1)}
+        shell {show(layout.shellWidth.mm)}
       </text>
-      {motor?.at === "crank" && (
+      {motor && (
         <>
           {driveSpacerMm > 0 && (
             <rect

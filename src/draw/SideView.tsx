@@ -1,8 +1,9 @@
 import type { PinPlace } from "@/core/fit/finding";
-import type { Layout } from "@/core/job/layout";
+import type { Layout, MotorDrawn } from "@/core/job/layout";
 import { bikePoints } from "./bikeGeometry";
 import { Dimension, ScaleBar } from "./dimension";
 import { Pins, type Pin, type Point } from "./pins";
+import { useShow } from "./show";
 
 const WIDTH = 640;
 const HEIGHT = 330;
@@ -12,6 +13,7 @@ const SEA = "#14525F";
 
 /** The bike from its drive side, to scale from what was measured; what was not is dashed, at a usual size. */
 export function SideView({ layout, pins, onPick }: { layout: Layout; pins: readonly Pin[]; onPick: (key: string) => void }) {
+  const show = useShow();
   const bike = bikePoints(layout);
   const left = -bike.rearRadius;
   const right = bike.frontAxle.x + bike.frontRadius;
@@ -59,10 +61,22 @@ export function SideView({ layout, pins, onPick }: { layout: Layout; pins: reado
     "rear wheel": { x: rear.x - bike.rearRadius * scale * 0.66, y: rear.y - bike.rearRadius * scale * 0.66 },
     bar: at({ x: bike.headTop.x + 10, y: bike.headTop.y + 60 }),
     battery: at(batteryAt(layout, bike).middle),
+    fork: at(between(bike.crown, bike.frontAxle, 0.3)),
+    "front brake": { x: front.x - bike.frontRadius * scale * 0.2, y: front.y - bike.frontRadius * scale * 0.5 },
+    "rear brake": { x: rear.x + bike.rearRadius * scale * 0.2, y: rear.y - bike.rearRadius * scale * 0.5 },
+    wiring: at(between(bike.crown, bike.crank, 0.35)),
+    frame: at(between(bike.crank, bike.seatTop, 0.7)),
+    rider: at({ x: bike.seatTop.x - 32, y: bike.seatTop.y + 120 }),
     kit: at({ x: bike.crank.x - 60, y: bike.crank.y + 400 }),
   };
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="drawing" role="img" aria-label="Side view of the bike, to scale">
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      className="drawing"
+      data-per-mm={scale}
+      role="img"
+      aria-label="Side view of the bike, to scale"
+    >
       <line x1="8" x2={WIDTH - 8} y1={ground} y2={ground} stroke="#B9B4A4" strokeWidth="1.5" />
       <Wheel
         centre={rear}
@@ -78,8 +92,11 @@ export function SideView({ layout, pins, onPick }: { layout: Layout; pins: reado
       />
       {frameTubes(layout, bike).map(([from, to, mm, measured]) => tube(from, to, mm, measured))}
       <Bar at={at} bike={bike} />
+      <Leads layout={layout} bike={bike} at={at} />
       <Battery layout={layout} bike={bike} at={at} scale={scale} />
-      <Motor layout={layout} rear={rear} front={front} crank={crank} scale={scale} />
+      {layout.motors.map((motor, i) => (
+        <Motor key={i} motor={motor} layout={layout} rear={rear} front={front} crank={crank} scale={scale} />
+      ))}
       <circle
         cx={crank.x}
         cy={crank.y}
@@ -87,7 +104,7 @@ export function SideView({ layout, pins, onPick }: { layout: Layout; pins: reado
         fill="none"
         stroke={SEA}
         strokeWidth="2"
-        strokeDasharray={layout.motor?.at === "crank" ? undefined : "4 3"}
+        strokeDasharray={layout.motors.some((motor) => motor.at === "crank") ? undefined : "4 3"}
       />
       <line
         x1={crank.x}
@@ -101,12 +118,12 @@ export function SideView({ layout, pins, onPick }: { layout: Layout; pins: reado
       <Dimension
         from={{ x: rear.x, y: ground + 18 }}
         to={{ x: crank.x, y: ground + 18 }}
-        text={`${Math.round(layout.chainstay.mm)}${layout.chainstay.measured ? "" : " ?"}`}
+        text={`${show(layout.chainstay.mm)}${layout.chainstay.measured ? "" : " ?"}`}
         side={1}
       />
       <ScaleBar x={WIDTH - 30 - 200 * scale} y={HEIGHT - 10} mm={200} perMm={scale} />
       <text x="8" y="14" fontSize="11" fill="#47565C">
-        dashed: not measured, drawn at a usual size
+        dashed: not measured, drawn at a usual size; dotted: leads
       </text>
       <Pins pins={pins} at={(place) => places[place]} width={WIDTH} onPick={onPick} />
     </svg>
@@ -117,27 +134,33 @@ const between = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x
 
 type Bike = ReturnType<typeof bikePoints>;
 
+/** From the head tube back to the seat tube. */
+function topTube(layout: Layout, bike: Bike): [head: Point, seat: Point] {
+  if (bike.joints) return [bike.joints.headUp, bike.joints.seat];
+  return layout.frameKind === "step-through"
+    ? [between(bike.crown, bike.headTop, 0.75), between(bike.crank, bike.seatTop, 0.34)]
+    : [between(bike.crown, bike.headTop, 0.85), between(bike.crank, bike.seatTop, 0.94)];
+}
+
 function frameTubes(layout: Layout, bike: Bike): [Point, Point, number, boolean][] {
   const lowHead = between(bike.crown, bike.headTop, 0.25);
-  const step = layout.frameKind === "step-through";
-  const seatLow = between(bike.crank, bike.seatTop, 0.34);
   const fork: [Point, Point, number, boolean][] = [
     [bike.crown, bike.frontAxle, 20, layout.frontBeadSeat.measured],
-    [bike.crown, bike.headTop, 36, false],
+    [bike.crown, bike.headTop, 36, bike.joints !== null],
   ];
   const rear: [Point, Point, number, boolean][] = [
     [bike.crank, bike.rearAxle, 18, layout.chainstay.measured],
     [between(bike.crank, bike.seatTop, 0.9), bike.rearAxle, 14, false],
   ];
-  const main: [Point, Point, number, boolean][] = [
+  const measured: [Point, Point, number, boolean][] | null = bike.joints && [
+    [bike.crank, bike.seatTop, layout.places.frame!.seatMm, true],
+    [bike.joints.headLow, bike.crank, layout.places.frame!.downMm, true],
+    [...topTube(layout, bike), layout.places.frame!.topMm, true],
+  ];
+  const main: [Point, Point, number, boolean][] = measured ?? [
     [bike.crank, bike.seatTop, 30, false],
     [lowHead, bike.crank, 36, false],
-    [
-      step ? between(bike.crown, bike.headTop, 0.75) : between(bike.crown, bike.headTop, 0.85),
-      step ? seatLow : between(bike.crank, bike.seatTop, 0.94),
-      30,
-      false,
-    ],
+    [...topTube(layout, bike), 30, false],
   ];
   if (!bike.stokerCrank) return [...rear, ...main, ...fork];
   const stokerTop = { x: bike.stokerCrank.x - 145, y: bike.stokerCrank.y + 480 };
@@ -184,12 +207,33 @@ function Bar({ at, bike }: { at: (p: Point) => Point; bike: Bike }) {
   );
 }
 
-/** Where the pack stands, in mm: along the down tube from its lower end, or on the rack. */
+/** Where the pack stands, in mm: in the measured triangle, else along the down tube from its lower end, or on the rack. */
 function batteryAt(layout: Layout, bike: Bike): { corner: Point; angle: number; middle: Point } {
   const { lengthMm, heightMm, mount } = layout.battery ?? { lengthMm: 300, heightMm: 90, mount: "down tube" };
-  if (mount === "rack" || mount === "box") {
+  const { bay } = layout.places;
+  if (bay) {
+    const length = Math.hypot(bay.rail.to.x - bay.rail.from.x, bay.rail.to.y - bay.rail.from.y);
+    const u = { x: (bay.rail.to.x - bay.rail.from.x) / length, y: (bay.rail.to.y - bay.rail.from.y) / length };
+    const corner = {
+      x: bike.crank.x + bay.rail.from.x + u.x * bay.atMm - u.y * bay.pack.cradleMm,
+      y: bike.crank.y + bay.rail.from.y + u.y * bay.atMm + u.x * bay.pack.cradleMm,
+    };
+    const middle = { x: corner.x + (u.x * lengthMm - u.y * heightMm) / 2, y: corner.y + (u.y * lengthMm + u.x * heightMm) / 2 };
+    return { corner, angle: Math.atan2(u.y, u.x), middle };
+  }
+  if (mount === "rack" || mount === "box" || mount === "bag") {
     const corner = { x: -lengthMm * 0.35, y: bike.rearRadius * 2 + 45 };
     return { corner, angle: 0, middle: { x: corner.x + lengthMm / 2, y: corner.y + heightMm / 2 } };
+  }
+  if (mount === "seat tube") {
+    const length = Math.hypot(bike.seatTop.x - bike.crank.x, bike.seatTop.y - bike.crank.y);
+    const u = { x: (bike.seatTop.x - bike.crank.x) / length, y: (bike.seatTop.y - bike.crank.y) / length };
+    const corner = { x: bike.crank.x + u.x * 120 - u.y * 20, y: bike.crank.y + u.y * 120 + u.x * 20 };
+    return {
+      corner,
+      angle: Math.atan2(u.y, u.x),
+      middle: { x: corner.x + (u.x * lengthMm - u.y * heightMm) / 2, y: corner.y + (u.y * lengthMm + u.x * heightMm) / 2 },
+    };
   }
   const head = between(bike.crown, bike.headTop, 0.25);
   const length = Math.hypot(head.x - bike.crank.x, head.y - bike.crank.y);
@@ -205,6 +249,7 @@ function batteryAt(layout: Layout, bike: Bike): { corner: Point; angle: number; 
 }
 
 function Battery({ layout, bike, at, scale }: { layout: Layout; bike: Bike; at: (p: Point) => Point; scale: number }) {
+  const show = useShow();
   if (!layout.battery) return null;
   const { corner, angle } = batteryAt(layout, bike);
   const origin = at(corner);
@@ -228,27 +273,67 @@ function Battery({ layout, bike, at, scale }: { layout: Layout; bike: Bike; at: 
         fontSize="11"
         fill={SEA}
       >
-        {Math.round(layout.battery.lengthMm)} × {Math.round(layout.battery.heightMm)}
+        {show(layout.battery.lengthMm)} × {show(layout.battery.heightMm)}
       </text>
+      {layout.places.bay && layout.places.bay.slideMm > 0 && (
+        <path
+          d={`M${layout.battery.lengthMm * scale} 0h${layout.places.bay.slideMm * scale}v${-layout.battery.heightMm * scale}h${-layout.places.bay.slideMm * scale}`}
+          fill="none"
+          stroke={SEA}
+          strokeDasharray="5 3"
+        />
+      )}
+    </g>
+  );
+}
+
+/** The leads along the tubes that they are tied to: bar to the shell or pack, and on to the motor. */
+function Leads({ layout, bike, at }: { layout: Layout; bike: Bike; at: (p: Point) => Point }) {
+  if (layout.motors.length === 0) return null;
+  const crankDriven = layout.motors.some((motor) => motor.at === "crank");
+  const bar = { x: bike.headTop.x + 10, y: bike.headTop.y + 60 };
+  const pack = layout.battery ? batteryAt(layout, bike).middle : between(bike.crown, bike.crank, 0.5);
+  const low = between(bike.crown, bike.headTop, 0.1);
+  const [head, seat] = topTube(layout, bike);
+  const behind = pack.x < seat.x;
+  // A pack behind the saddle sends its leads down the seat tube and along the top tube; one in the frame along the down tube.
+  const beside = between(bike.crank, low, 0.7);
+  const forward = behind ? [pack, between(bike.crank, bike.seatTop, 0.92), seat, head, low] : [pack, beside, low];
+  const runs: Point[][] = [[bar, bike.headTop, low, ...(crankDriven ? [bike.crank] : [...forward].reverse().slice(1))]];
+  const down = behind ? between(bike.crank, bike.seatTop, 0.92) : beside;
+  for (const motor of layout.motors) {
+    if (motor.at === "front") runs.push([...forward, between(bike.crown, bike.frontAxle, 0.2), bike.frontAxle]);
+    if (motor.at === "rear") runs.push(behind ? [pack, down, bike.rearAxle] : [pack, down, bike.crank, bike.rearAxle]);
+    if (motor.at === "crank")
+      runs.push(
+        [pack, down, bike.crank],
+        [bike.crank, between(bike.crank, bike.rearAxle, Math.max(0, 1 - 120 / layout.chainstay.mm))],
+      );
+  }
+  return (
+    <g fill="none" stroke="#C2571B" strokeWidth="1.6" strokeDasharray="1.5 3.5" strokeLinecap="round">
+      {runs.map((run, i) => (
+        <path key={i} d={`M${run.map((p) => `${at(p).x.toFixed(1)} ${at(p).y.toFixed(1)}`).join("L")}`} />
+      ))}
     </g>
   );
 }
 
 function Motor({
+  motor,
   layout,
   rear,
   front,
   crank,
   scale,
 }: {
+  motor: MotorDrawn;
   layout: Layout;
   rear: Point;
   front: Point;
   crank: Point;
   scale: number;
 }) {
-  const { motor } = layout;
-  if (!motor) return null;
   if (motor.at !== "crank") {
     const centre = motor.at === "front" ? front : rear;
     const radius = ((motor.hubPcdMm ?? 120) / 2 + 8) * scale;
@@ -260,11 +345,14 @@ function Motor({
       </g>
     );
   }
-  const can = { x: crank.x + 95 * scale, y: crank.y + 40 * scale };
+  const body = layout.places.body;
+  const can = body
+    ? { x: crank.x + body.centre.x * scale, y: crank.y - body.centre.y * scale }
+    : { x: crank.x + 95 * scale, y: crank.y + 40 * scale };
   return (
     <g fill="#CFE3E1" stroke={SEA} strokeWidth="2">
       <title>{motor.name}</title>
-      <circle cx={can.x} cy={can.y} r={62 * scale} />
+      <circle cx={can.x} cy={can.y} r={(body?.radiusMm ?? 62) * scale} />
       <circle cx={crank.x} cy={crank.y} r={motor.caseRadiusMm * scale} />
     </g>
   );

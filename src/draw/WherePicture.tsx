@@ -59,9 +59,78 @@ const MARKS: Record<Picture["base"], Record<string, Mark>> = {
     material: { spot: [262, 122, 26] },
     frontBrake: { spot: [344, 92, 26] },
     rearBrake: { spot: [118, 96, 26] },
+    lights: { spot: [306, 48, 24] },
+    wheelbase: { span: [118, 214, 344, 214] },
+    joints: { spot: [308, 76, 24] },
+    bearings: { spot: [118, 150, 24] },
+    otherBay: { spot: [128, 76, 36] },
+    rack: { span: [72, 84, 172, 84] },
   },
-  bar: { lever: { spot: [352, 128, 44] }, shifter: { spot: [292, 104, 30] } },
-  fork: { kind: { spot: [230, 110, 78] }, material: { spot: [205, 150, 26] } },
+  bar: {
+    lever: { spot: [352, 128, 44] },
+    shifter: { spot: [292, 104, 30] },
+    hose: { spot: [340, 176, 30] },
+    bar: { spot: [230, 96, 60] },
+    grip: { span: [352, 60, 414, 60] },
+    centre: { span: [214, 150, 246, 150] },
+    left: { span: [46, 150, 214, 150] },
+    right: { span: [246, 150, 414, 150] },
+    takenLeft: { spot: [140, 100, 34] },
+    takenRight: { spot: [314, 104, 40] },
+  },
+  fork: {
+    kind: { spot: [230, 110, 78] },
+    material: { spot: [205, 150, 26] },
+    column: { span: [218, 34, 242, 34] },
+    headset: { spot: [230, 54, 24] },
+  },
+  legs: {
+    motor: { span: [158, 150, 302, 150] },
+    tyre: { span: [150, 60, 310, 60] },
+    arm: { span: [318, 104, 346, 104] },
+    armFrom: { span: [360, 190, 360, 104] },
+  },
+  brake: {
+    mount: { spot: [300, 74, 34] },
+    rotor: { span: [120, 120, 280, 120] },
+    line: { span: [356, 150, 392, 150] },
+    reach: { span: [420, 40, 420, 120] },
+  },
+  underShell: {
+    height: { span: [230, 96, 230, 210] },
+    behind: { span: [150, 96, 230, 96] },
+    tube: { spot: [292, 60, 34] },
+  },
+  triangle: {
+    all: { spot: [230, 110, 96] },
+    seat: { span: [186, 190, 148, 56] },
+    top: { span: [148, 56, 330, 44] },
+    down: { span: [186, 190, 342, 80] },
+    head: { span: [330, 44, 342, 80] },
+    seatAngle: { spot: [168, 122, 26] },
+    headAngle: { spot: [337, 62, 26] },
+    diagonalUp: { span: [186, 190, 330, 44] },
+    diagonalDown: { span: [148, 56, 342, 80] },
+    axleToSeat: { span: [70, 176, 148, 56] },
+    seatDiameter: { span: [156, 128, 180, 122] },
+    topDiameter: { span: [238, 38, 240, 62] },
+    downDiameter: { span: [256, 124, 270, 146] },
+    boss: { spot: [258, 138, 22] },
+    bossFirst: { span: [186, 190, 246, 147] },
+    guide: { spot: [276, 124, 20] },
+    seatBolts: { spot: [172, 130, 22] },
+    shockNear: { span: [186, 190, 236, 154] },
+    shockNearUp: { span: [236, 154, 222, 132] },
+    shockFar: { span: [186, 190, 296, 112] },
+    shockFarUp: { span: [296, 112, 276, 84] },
+  },
+  rider: {
+    height: { span: [120, 14, 120, 212] },
+    inseam: { span: [164, 112, 164, 212] },
+    standOver: { span: [292, 118, 292, 212] },
+    saddle: { span: [300, 176, 268, 84] },
+    reach: { span: [276, 78, 372, 78] },
+  },
   dropout: {
     kind: { spot: [226, 132, 54] },
     material: { spot: [226, 64, 34] },
@@ -69,11 +138,32 @@ const MARKS: Record<Picture["base"], Record<string, Mark>> = {
     width: { span: [205, 178, 247, 178] },
     depth: { span: [290, 122, 290, 196] },
     condition: { spot: [226, 122, 40] },
+    lips: { spot: [226, 176, 34] },
   },
   dropoutPlan: { front: { span: [142, 170, 318, 170] }, rear: { span: [142, 170, 318, 170] } },
-  rim: { beadSeat: { span: [126, 115, 334, 115] }, tyre: { span: [334, 40, 380, 40] } },
-  shell: { standard: { spot: [230, 115, 64] }, bore: { span: [178, 115, 282, 115] }, lining: { spot: [230, 52, 22] } },
-  shellPlan: { width: { span: [150, 178, 310, 178] }, chainline: { span: [230, 46, 372, 46] } },
+  rim: {
+    beadSeat: { span: [126, 115, 334, 115] },
+    tyre: { span: [334, 40, 380, 40] },
+    wear: { spot: [322, 115, 20] },
+    inner: { span: [344, 74, 370, 74] },
+    holes: { spot: [230, 20, 18] },
+    erd: { span: [132, 115, 328, 115] },
+  },
+  shell: {
+    standard: { spot: [230, 115, 64] },
+    bore: { span: [178, 115, 282, 115] },
+    lining: { spot: [230, 52, 22] },
+    bolt: { spot: [230, 168, 18] },
+    inside: { spot: [230, 115, 46] },
+  },
+  shellPlan: {
+    width: { span: [150, 178, 310, 178] },
+    chainline: { span: [230, 46, 372, 46] },
+    driveFace: { span: [230, 196, 310, 196] },
+    crank: { spot: [230, 115, 40] },
+    leftGap: { span: [112, 115, 150, 115] },
+    cranks: { span: [112, 208, 372, 208] },
+  },
   stayPlan: { near: { span: [320, 115, 320, 174] }, far: { span: [262, 115, 262, 186] }, flex: { spot: [286, 182, 30] } },
   sideDrive: {
     near: { span: [318, 176, 262, 176] },
@@ -125,6 +215,53 @@ const BASES: Record<Picture["base"], React.ReactNode> = {
       <path d="M196 54h68l6 26l10 112h-18l-10 -98h-44l-10 98h-18l10 -112z" />
       <circle cx="189" cy="200" r="8" />
       <circle cx="271" cy="200" r="8" />
+    </>
+  ),
+  legs: (
+    <>
+      <path d="M126 20h28l8 90l-6 96h-22l4 -96zM334 20h-28l-8 90l6 96h22l-4 -96z" />
+      <rect x="176" y="30" width="108" height="70" rx="34" fill="#8C979B" />
+      <rect x="170" y="120" width="120" height="66" rx="10" fill="#CFE3E1" />
+      <line x1="120" y1="190" x2="370" y2="190" strokeDasharray="5 5" />
+    </>
+  ),
+  brake: (
+    <>
+      <circle cx="200" cy="120" r="80" fill="none" strokeWidth="10" stroke="#8C979B" />
+      <circle cx="200" cy="120" r="22" />
+      <rect x="262" y="44" width="62" height="44" rx="8" transform="rotate(24 293 66)" />
+      <path d="M352 30v176h-12v-176zM392 60v120" fill="none" strokeWidth="5" />
+      <path d="M404 40h34M404 120h34" fill="none" />
+    </>
+  ),
+  underShell: (
+    <>
+      <line x1="40" y1="212" x2="430" y2="212" strokeWidth="3" />
+      <path d="M230 96L340 20" fill="none" strokeWidth="22" stroke="#D9D5C8" />
+      <path d="M230 96L190 16" fill="none" strokeWidth="16" stroke="#D9D5C8" />
+      <path d="M230 96L60 120" fill="none" strokeWidth="12" stroke="#D9D5C8" />
+      <path d="M150 70v52" fill="none" strokeWidth="8" stroke="#8C979B" />
+      <circle cx="230" cy="96" r="24" />
+      <circle cx="286" cy="120" r="34" fill="none" strokeDasharray="5 4" />
+    </>
+  ),
+  triangle: (
+    <>
+      <path d="M186 190L148 56L330 44L342 80Z" fill="#FBFAF6" strokeWidth="9" stroke="#8C979B" />
+      <path d="M148 56L142 30M330 44L324 24M342 80L350 106" fill="none" strokeWidth="9" stroke="#8C979B" />
+      <circle cx="186" cy="190" r="12" />
+      <path d="M186 190L70 176" fill="none" strokeWidth="6" />
+      <circle cx="70" cy="176" r="6" />
+      <circle cx="246" cy="147" r="4" fill={LINE} />
+      <circle cx="268" cy="131" r="4" fill={LINE} />
+    </>
+  ),
+  rider: (
+    <>
+      <circle cx="146" cy="30" r="14" />
+      <path d="M146 44v66M146 110l-12 102M146 110l14 102M146 60l-20 40M146 60l20 40" fill="none" strokeWidth="6" />
+      <g transform="translate(196 58) scale(0.62)">{bike}</g>
+      <line x1="90" y1="213" x2="430" y2="213" strokeWidth="3" />
     </>
   ),
   dropout: (

@@ -16,13 +16,16 @@ import { WherePicture } from "./WherePicture";
 const front = hub();
 const crank = mid();
 const pack = battery();
-const catalogue = new Catalogue([front, crank, pack], []);
+const rear = hub({ end: "rear", overLocknutMm: 135, cluster: "freewheel-iso", locknutToSmallestMm: 21 });
+const rackPack = battery({ mount: "rack" });
+const catalogue = new Catalogue([front, rear, crank, pack, rackPack], []);
 
-function layout(donor: Parameters<typeof donorOf>[0], motor: string | null = crank.id): Layout {
+function layout(donor: Parameters<typeof donorOf>[0], motor: string | null = crank.id, more: Partial<Job> = {}): Layout {
   const job: Job = {
     ...newJob({ id: "j", number: 1, customer: "x", bike: "" }),
     donor: donorOf(donor),
     choices: { ...(motor && { motor }), battery: pack.id },
+    ...more,
   };
   return layoutOf(job, assess(job, catalogue, DEFAULT_HOUSE_RULES, "2026-01-05").fit.build);
 }
@@ -70,6 +73,34 @@ describe("side view", () => {
     expect(svg.match(/class="pin"/g)).toHaveLength(PINS.length);
     expect(svg).toContain("stroke-dasharray");
     expect(svg).toContain("dashed: not measured");
+  });
+
+  test("two motors: both are drawn, each with its lead, and the rear one's thread places the cogs", () => {
+    const two = layout({ gears: "derailleur", cogCount: 7, locknutToSmallestMm: 4 }, front.id, {
+      also: [{ partId: rear.id, quantity: 1 }],
+    });
+    expect(two.motors.map((motor) => motor.at).sort()).toEqual(["front", "rear"]);
+    expect(two.cogs[0]!.rearMm).toBeCloseTo(135 / 2 - 21, 6);
+    const svg = renderToStaticMarkup(<SideView layout={two} pins={[]} onPick={() => undefined} />);
+    expectSound(svg);
+    expect(svg.match(/<title>A hub-motor<\/title>/g)).toHaveLength(2);
+    const leads = (drawn: Layout) =>
+      renderToStaticMarkup(<SideView layout={drawn} pins={[]} onPick={() => undefined} />)
+        .match(/stroke-dasharray="1.5 3.5".*?<\/g>/)![0]
+        .split("<path").length - 1;
+    expect([leads(layout({}, front.id)), leads(two)]).toEqual([2, 3]);
+  });
+
+  test("a pack behind the saddle sends its lead along the top tube, one in the frame along the down tube", () => {
+    const lead = (drawn: Layout) =>
+      renderToStaticMarkup(<SideView layout={drawn} pins={[]} onPick={() => undefined} />)
+        .match(/stroke-dasharray="1.5 3.5".*?<\/g>/)![0]
+        .split("<path")
+        .slice(1)
+        .map((path) => path.split("L").length);
+    const behind = layout({}, front.id, { choices: { motor: front.id, battery: rackPack.id } });
+    expect(lead(behind)[1]).toBe(lead(layout({}, front.id))[1]! + 2);
+    expectSound(renderToStaticMarkup(<SideView layout={behind} pins={PINS} onPick={() => undefined} />));
   });
 
   test("is to scale: the wheel's drawn radius and the stay's drawn length have the bike's own ratio", () => {

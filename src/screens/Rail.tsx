@@ -13,7 +13,7 @@ const PLACES = [
   { name: "Bench", href: null },
   { name: "Logbook", href: null },
   { name: "Tools", href: "/tools" },
-  { name: "House rules", href: null },
+  { name: "House rules", href: "/house" },
 ] as const;
 
 /** The thin bar on top: mark, places, the one find box, and who stands at this machine. */

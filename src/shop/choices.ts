@@ -1,14 +1,18 @@
+import { countVerdicts } from "@/core/fit/finding";
+import { createHash } from "node:crypto";
 import type { Knex } from "knex";
 import type { Candidate, Candidates, Preview, WayOut, WaysOut } from "@/core/job/candidates";
-import { countVerdicts } from "@/core/fit/engine";
-import { isOpen } from "@/core/fit/finding";
-import { assess, fitOf } from "@/core/job/assess";
+import { fitOf } from "@/core/job/assess";
 import { SLOTS, type Job, type Slot } from "@/core/job/job";
+import { whatWouldClear, type WouldClear } from "@/core/fit/limits";
+import { tryParts } from "@/core/job/tryPart";
+import type { HouseRules } from "@/core/house/houseRules";
+import { booksOf, type Books } from "@/core/job/books";
 import { SLOT_KINDS } from "@/core/job/supplied";
 import type { Part, SpecIssue } from "@/core/parts/part";
 import { findJob } from "@/data/jobs";
+import { catalogueRevision } from "@/data/settings";
 import { benchOf } from "./jobView";
-import type { Bench } from "./useCase";
 
 const LISTED = 60;
 
@@ -16,7 +20,7 @@ export const isSlot = (text: string): text is Slot => (SLOTS as readonly string[
 
 /** Parts for a slot whose name, maker or number holds the text; broken ones are listed last and say so. */
 export async function candidates(db: Knex, slot: Slot, find: string, now: string): Promise<Candidates> {
-  const { catalogue } = await benchOf(db, now, "");
+  const { catalogue, house } = await benchOf(db, now, "");
   const needle = find.trim().toLowerCase();
   const holds = (part: { id: string; name: string; maker?: string }) =>
     `${part.id} ${part.name} ${part.maker ?? ""}`.toLowerCase().includes(needle);
@@ -44,7 +48,11 @@ export async function candidates(db: Knex, slot: Slot, find: string, now: string
       broken: brokenWords(part.issues),
     })),
   ];
-  return { candidates: all.slice(0, LISTED), more: Math.max(0, all.length - LISTED) };
+  return {
+    candidates: all.slice(0, LISTED),
+    more: Math.max(0, all.length - LISTED),
+    stamp: await stampOf(db, house, now),
+  };
 }
 
 /** What is wrong with a part, its first fields by name. */
@@ -97,23 +105,20 @@ export async function preview(
 ): Promise<Preview[] | undefined> {
   const job = await findJob(db, jobId);
   if (!job) return undefined;
-  const bench = await benchOf(db, now, "");
-  const before = assess(job, bench.catalogue, bench.house, now.slice(0, 10)).sheet.allInMinor;
-  return partIds.filter((id) => bench.catalogue.parts.has(id)).map((id) => previewOne(job, slot, id, before, bench));
+  const { catalogue, house } = await benchOf(db, now, "");
+  return [...tryParts(job, slot, partIds, catalogue, house, now.slice(0, 10))];
 }
 
-function previewOne(job: Job, slot: Slot, id: string, beforeMinor: number, bench: Bench): Preview {
-  const then = assess({ ...job, choices: { ...job.choices, [slot]: id } }, bench.catalogue, bench.house, bench.at.slice(0, 10));
-  const open = then.fit.findings.filter((f) => isOpen(f) && !f.choose);
-  return {
-    id,
-    verdicts: countVerdicts(then.fit.findings),
-    allInMinor: then.sheet.allInMinor,
-    deltaMinor: then.sheet.allInMinor - beforeMinor,
-    worst: open.slice(0, 4).map((f) => ({ verdict: f.verdict, title: f.title, says: f.says })),
-    unpriced: then.sheet.unpriced,
-  };
+/** What the engine needs to try parts on a job in the browser. */
+export async function books(db: Knex, jobId: string, now: string): Promise<Books | undefined> {
+  const job = await findJob(db, jobId);
+  if (!job) return undefined;
+  const { catalogue, house } = await benchOf(db, now, "");
+  return booksOf(job, catalogue, house, now.slice(0, 10), await stampOf(db, house, now));
 }
+
+const stampOf = async (db: Knex, house: HouseRules, now: string) =>
+  `${await catalogueRevision(db)} ${createHash("sha256").update(JSON.stringify(house)).digest("hex").slice(0, 12)} ${now.slice(0, 10)}`;
 
 /** Kits and motors that would go on this bike without a stop, the fewest open findings first. At most this many are tried. */
 const TRIED = 400;
@@ -146,5 +151,36 @@ export async function waysOut(db: Knex, jobId: string, now: string): Promise<Way
     ways: ways.slice(0, SHOWN).map(({ left: _left, ...way }) => way),
     tried: Math.min(TRIED, options.length),
     all: options.length,
+  };
+}
+
+/** What single figure would make a finding clear; undefined for an unknown job. */
+export async function clears(db: Knex, jobId: string, finding: string, now: string): Promise<WouldClear[] | undefined> {
+  const job = await findJob(db, jobId);
+  if (!job) return undefined;
+  const bench = await benchOf(db, now, "");
+  return whatWouldClear(fitOf(job, bench.catalogue, bench.house).build, finding);
+}
+
+const FOUND = 20;
+
+/** Parts of any kind but kits whose name, maker or number holds the text: what may be put in by hand. */
+export async function anyParts(db: Knex, find: string, now: string): Promise<Candidates> {
+  const { catalogue } = await benchOf(db, now, "");
+  const needle = find.trim().toLowerCase();
+  const all = [...catalogue.parts.values()].filter(
+    (part) => part.kind !== "kit" && `${part.id} ${part.name} ${part.maker}`.toLowerCase().includes(needle),
+  );
+  return {
+    candidates: all.slice(0, FOUND).map((part) => ({
+      id: part.id,
+      name: part.name,
+      kind: part.kind,
+      summary: partSummary(part),
+      priceMinor: part.offers[0]?.priceMinor ?? null,
+      currency: part.offers[0]?.currency ?? null,
+      broken: null,
+    })),
+    more: Math.max(0, all.length - FOUND),
   };
 }

@@ -1,6 +1,6 @@
+import { countVerdicts } from "@/core/fit/finding";
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
-import { countVerdicts } from "@/core/fit/engine";
 import { assess } from "@/core/job/assess";
 import { viewOf, type JobView } from "@/core/job/view";
 import type { Job } from "@/core/job/job";

@@ -1,10 +1,11 @@
 "use client";
 
-import { Input, Select, Switch } from "antd";
+import { AutoComplete, Input, Select, Switch } from "antd";
 import { useState } from "react";
 import { parseMoney } from "@/core/cost/money";
 import type { Wish } from "@/core/job/job";
 import type { Dimension } from "@/core/units/dimension";
+import { PLACES_RIDDEN } from "@/core/standards/law";
 import { shownUnit } from "@/core/units/dimension";
 import { formatNumber, formatQuantity } from "@/core/units/formatQuantity";
 import { parseQuantity } from "@/core/units/parseQuantity";
@@ -25,7 +26,20 @@ export function AskStage() {
         <TextField label="Bike" value={wish.bike} onKeep={(bike) => edit({ bike })} />
         <TextField label="How to reach them" value={wish.contact} onKeep={(contact) => edit({ contact })} />
         <TextField label="What the bike is for" value={wish.purpose} long onKeep={(purpose) => edit({ purpose })} />
-        <TextField label="Where it will be ridden" value={wish.where} onKeep={(where) => edit({ where })} />
+        <label className="field">
+          <span>Where it will be ridden</span>
+          <AutoComplete
+            key={wish.where}
+            defaultValue={wish.where}
+            options={PLACES_RIDDEN.map((value) => ({ value }))}
+            onSelect={(where: string) => void edit({ where })}
+            onBlur={(event) => {
+              const where = (event.target as HTMLInputElement).value.trim();
+              if (where !== wish.where) void edit({ where });
+            }}
+            aria-label="Where it will be ridden"
+          />
+        </label>
         <TextField label="Notes" value={wish.notes} long onKeep={(notes) => edit({ notes })} />
       </section>
       <section className="eyes ask">
@@ -60,6 +74,21 @@ export function AskStage() {
                 onBlur={(event) =>
                   event.target.value !== (wish.readyBy ?? "") && void edit({ readyBy: event.target.value || null })
                 }
+              />
+            </label>
+            <PlainField label="Steepest hill" unit="%" value={wish.hillPercent} onKeep={(hillPercent) => edit({ hillPercent })} />
+            <PlainField label="Its length" unit="km" value={wish.hillKm} onKeep={(hillKm) => edit({ hillKm })} />
+            <PlainField label="Coldest ride" unit="°C" value={wish.coldestC} onKeep={(coldestC) => edit({ coldestC })} />
+            <label className="field">
+              <span>Child seat or trailer</span>
+              <Select
+                value={wish.tows}
+                onChange={(tows) => void edit({ tows })}
+                options={[
+                  { value: "nothing", label: "Neither" },
+                  { value: "child seat", label: "Child seat" },
+                  { value: "trailer", label: "Trailer" },
+                ]}
               />
             </label>
             <label className="field">
@@ -208,6 +237,45 @@ function QuantityField({
         status={wrong ? "error" : ""}
         aria-label={label}
         maxLength={40}
+        className="num"
+      />
+      {wrong && <span className="wrong">{wrong}</span>}
+    </label>
+  );
+}
+
+/** A figure in one unit that no toggle changes. */
+function PlainField({
+  label,
+  unit,
+  value,
+  onKeep,
+}: {
+  label: string;
+  unit: string;
+  value: number | null;
+  onKeep: (value: number | null) => Promise<boolean>;
+}) {
+  const { text, draft, setDraft, wrong, setWrong } = useDraft(value === null ? "" : formatNumber(value, 2));
+  const keep = async () => {
+    if (draft === null) return;
+    const plain = draft.trim().replace(unit, "").replace("−", "-").replace(",", ".").trim();
+    if (plain !== "" && !/^-?\d+(\.\d+)?$/.test(plain)) return setWrong(`expected a figure in ${unit}, got “${draft}”`);
+    setWrong("");
+    if (await onKeep(plain === "" ? null : Number(plain))) setDraft(null);
+  };
+  return (
+    <label className="field">
+      <span>{label}</span>
+      <Input
+        value={text}
+        suffix={unit}
+        onChange={(event) => setDraft(event.target.value)}
+        onBlur={() => void keep()}
+        onPressEnter={() => void keep()}
+        status={wrong ? "error" : ""}
+        aria-label={label}
+        maxLength={12}
         className="num"
       />
       {wrong && <span className="wrong">{wrong}</span>}

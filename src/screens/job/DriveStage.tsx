@@ -1,6 +1,6 @@
 "use client";
 
-import { Input } from "antd";
+import { Input, Select } from "antd";
 import { useEffect, useState } from "react";
 import { VERDICTS, type Verdict } from "@/core/fit/finding";
 import type { Candidate, Candidates, Preview } from "@/core/job/candidates";
@@ -9,6 +9,7 @@ import { KIND_NAMES, type PartKind } from "@/core/parts/specs";
 import { money, signedMoney } from "@/ui/format";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { useJob } from "./JobContext";
+import { usePreviews } from "./usePreviews";
 
 /** Kits and parts to choose from; pointing at one shows what it would do before it is chosen. */
 export function DriveStage() {
@@ -16,7 +17,8 @@ export function DriveStage() {
   const { choices } = view.job;
   const [slot, setSlot] = useState<Slot>(choices.motor ? "motor" : "kit");
   const [find, setFind] = useState("");
-  const { list, previews, more } = useCandidates(slot, find);
+  const { list, more, stamp, loading } = useCandidates(slot, find);
+  const previews = usePreviews(view.job, slot, list, stamp);
   const [at, setAt] = useState<string | null>(null);
   const shownId = at ?? choices[slot] ?? null;
   return (
@@ -40,6 +42,7 @@ export function DriveStage() {
             </button>
           ))}
         </div>
+        <AlsoIn />
       </section>
       <section className="eyes drive">
         <div className="drive-head">
@@ -82,11 +85,14 @@ export function DriveStage() {
                       part.summary || KIND_NAMES[part.kind as PartKind]
                     )}
                   </span>
-                  {previews[part.id] && <VerdictCounts verdicts={previews[part.id]!.verdicts} />}
+                  {/* The room is kept from the first, or the lines would jump from under the pointer as the counts come in. */}
+                  <span className="verdict-room">
+                    {previews[part.id] && <VerdictCounts verdicts={previews[part.id]!.verdicts} />}
+                  </span>
                 </button>
               </li>
             ))}
-            {list.length === 0 && <li className="soft">None in the catalogue{find ? ` holds “${find}”` : ""}.</li>}
+            {list.length === 0 && !loading && <li className="soft">None in the catalogue{find ? ` holds “${find}”` : ""}.</li>}
             {more > 0 && <li className="soft small">{more} more: type to narrow the list.</li>}
           </ul>
           <PreviewPane
@@ -109,32 +115,20 @@ function chosenName(slot: Slot, view: ReturnType<typeof useJob>["view"]): string
   return part ? `${part.name}${part.from === "kit" ? " (kit)" : ""}` : "none";
 }
 
-/** The parts for a slot, and what each of the first dozen would do; both follow the job's version. */
+const NONE: readonly Candidate[] = [];
+
+/** The parts for a slot; they follow the job's version. */
 function useCandidates(slot: Slot, find: string) {
   const { view } = useJob();
   const { id, version } = view.job;
-  const [list, setList] = useState<readonly Candidate[]>([]);
-  const [more, setMore] = useState(0);
-  const [previews, setPreviews] = useState<Record<string, Preview>>({});
+  const [found, setFound] = useState<(Candidates & { slot: Slot }) | null>(null);
   useEffect(() => {
     const stop = new AbortController();
     const load = async () => {
-      const found = (await (
-        await fetch(`/api/jobs/${id}/candidates?slot=${encodeURIComponent(slot)}&find=${encodeURIComponent(find)}`, {
-          signal: stop.signal,
-        })
-      ).json()) as Candidates;
-      setList(found.candidates);
-      setMore(found.more);
-      const ids = found.candidates
-        .filter((part) => !part.broken)
-        .map((part) => part.id)
-        .slice(0, 60);
-      if (ids.length === 0) return;
-      const tried = (await (
-        await fetch(`/api/jobs/${id}/preview?slot=${encodeURIComponent(slot)}&parts=${ids.join(",")}`, { signal: stop.signal })
-      ).json()) as Preview[];
-      setPreviews(Object.fromEntries(tried.map((preview) => [preview.id, preview])));
+      const answer = await fetch(`/api/jobs/${id}/candidates?slot=${encodeURIComponent(slot)}&find=${encodeURIComponent(find)}`, {
+        signal: stop.signal,
+      });
+      if (answer.ok) setFound({ slot, ...((await answer.json()) as Candidates) });
     };
     const timer = setTimeout(() => void load().catch(() => undefined), find ? 150 : 0);
     return () => {
@@ -142,7 +136,9 @@ function useCandidates(slot: Slot, find: string) {
       stop.abort();
     };
   }, [id, version, slot, find]);
-  return { list, previews, more };
+  // Another slot's list would take a click meant for this one's.
+  const here = found?.slot === slot ? found : null;
+  return { list: here?.candidates ?? NONE, more: here?.more ?? 0, stamp: here?.stamp, loading: here === null };
 }
 
 export function VerdictCounts({ verdicts }: { verdicts: Record<Verdict, number> }) {
@@ -199,6 +195,64 @@ function PreviewPane({
           Choose it
         </button>
       )}
+    </div>
+  );
+}
+
+/** Parts put into the build by hand: the customer's own, or what no slot and no remedy names. */
+function AlsoIn() {
+  const { view, act } = useJob();
+  const [find, setFind] = useState("");
+  const [found, setFound] = useState<readonly Candidate[]>([]);
+  useEffect(() => {
+    if (find.trim().length < 2) return;
+    const stop = new AbortController();
+    const timer = setTimeout(
+      () =>
+        void fetch(`/api/parts/any?find=${encodeURIComponent(find)}`, { signal: stop.signal })
+          .then((answer) => answer.json() as Promise<Candidates>)
+          .then((list) => setFound(list.candidates))
+          .catch(() => undefined),
+      150,
+    );
+    return () => {
+      clearTimeout(timer);
+      stop.abort();
+    };
+  }, [find]);
+  const name = (id: string) => view.parts.find((part) => part.id === id)?.name ?? id;
+  return (
+    <div className="also">
+      <h3>Put in by hand</h3>
+      <ul>
+        {view.job.also.map(({ partId, quantity }) => (
+          <li key={partId}>
+            <span>
+              {quantity > 1 && <span className="num">{quantity} × </span>}
+              {name(partId)}
+            </span>
+            <button
+              className="button quiet"
+              onClick={() => void act({ do: "take out", partId })}
+              aria-label={`Take out ${name(partId)}`}
+            >
+              Take out
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Select
+        showSearch={{ filterOption: false, searchValue: find, onSearch: setFind }}
+        value={null}
+        placeholder="A part by name or number"
+        aria-label="Put a part in"
+        notFoundContent={find.trim().length < 2 ? "type two letters or more" : "none"}
+        options={(find.trim().length < 2 ? [] : found).map((part) => ({ value: part.id, label: part.name }))}
+        onSelect={(partId: string | null) => {
+          if (partId) void act({ do: "put in", partId, quantity: 1 });
+          setFind("");
+        }}
+      />
     </div>
   );
 }

@@ -8,6 +8,11 @@ export function HistoryPanel({ onClose }: { onClose: () => void }) {
   const { view } = useJob();
   return (
     <Modal open onCancel={onClose} footer={null} title="What was done">
+      <p>
+        <a className="button quiet" href={`/api/jobs/${view.job.id}/job.json`}>
+          Save the whole job as a file
+        </a>
+      </p>
       <ol className="history">
         {view.history.map((line) => (
           <li key={line.version} className={line.undone ? "undone" : ""}>

@@ -3,6 +3,7 @@
 import { App } from "antd";
 import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from "react";
 import type { Command, Refusal } from "@/core/job/command";
+import type { DonorKey } from "@/core/donor/items";
 import type { JobView } from "@/core/job/view";
 import { useSettings } from "../settings";
 
@@ -23,6 +24,9 @@ type JobState = {
   point: (key: string | null) => void;
   goTo: (stage: string) => void;
   stage: string;
+  /** Goes to the walk, at an item. */
+  measureItem: (key: DonorKey) => void;
+  wantedItem: DonorKey | null;
 };
 
 /** What is said stands over the tally, so that it never hides the button it speaks of. */
@@ -53,6 +57,14 @@ export function JobProvider({
   const [view, setView] = useState(first);
   const [running, setRunning] = useState(0);
   const [pointed, point] = useState<string | null>(null);
+  const [wantedItem, setWantedItem] = useState<DonorKey | null>(null);
+  const measureItem = useCallback(
+    (key: DonorKey) => {
+      setWantedItem(key);
+      goTo("Survey");
+    },
+    [goTo],
+  );
   const { by } = useSettings();
   const { notification } = App.useApp();
   const latest = useRef(first);
@@ -109,8 +121,8 @@ export function JobProvider({
   );
 
   const state = useMemo(
-    () => ({ view, busy: running > 0, act, pointed, point, goTo, stage }),
-    [view, running, act, pointed, goTo, stage],
+    () => ({ view, busy: running > 0, act, pointed, point, goTo, stage, measureItem, wantedItem }),
+    [view, running, act, pointed, goTo, stage, measureItem, wantedItem],
   );
   return <JobContext value={state}>{children}</JobContext>;
 }

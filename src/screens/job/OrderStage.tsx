@@ -1,6 +1,6 @@
 "use client";
 
-import { countVerdicts } from "@/core/fit/engine";
+import { countVerdicts } from "@/core/fit/finding";
 import type { PlannedOrder } from "@/core/supply/supplyPlan";
 import { money, shortDate } from "@/ui/format";
 import { useJob } from "./JobContext";

@@ -2,7 +2,8 @@
 
 import { Input, Select } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { plusMinusOf, walk } from "@/core/donor/donor";
+import { plusMinusOf, readTyped, walk } from "@/core/donor/donor";
+import { KIND_UNIT } from "@/core/donor/item";
 import { donorItem, PLACES, type DonorItem, type DonorKey } from "@/core/donor/items";
 import type { How } from "@/core/donor/reading";
 import { isOpen } from "@/core/fit/finding";
@@ -13,16 +14,28 @@ import { figure } from "@/ui/format";
 import { Key } from "@/ui/Key";
 import { useSettings } from "../settings";
 import { useJob } from "./JobContext";
+import { Photos } from "./Photos";
 
 /** The walk round the bike, one measurement at a time: Enter keeps and goes on, Escape skips. */
 export function SurveyStage() {
-  const { view } = useJob();
+  const { view, wantedItem } = useJob();
   const { donor } = view.job;
-  const items = walk(donor);
+  const whole = walk(donor);
+  const needed = useMemo(() => new Set(view.needed), [view.needed]);
+  const [all, setAll] = useState(false);
+  const short = needed.size > 0 && !all;
+  // The short walk is what some check of this build looks at, and whatever was measured already.
+  const items = short ? whole.filter((key) => needed.has(key) || donor[key]) : whole;
   const settles = useMemo(() => settledBy(view.findings), [view.findings]);
-  const [at, setAt] = useState<DonorKey>(() => nextToMeasure(items, donor, settles) ?? items[0]!);
+  const [at, setAt] = useState<DonorKey>(() => wantedItem ?? nextToMeasure(items, donor, settles) ?? items[0]!);
   const here = items.includes(at) ? at : items[0]!;
   const go = (by: number) => setAt(items[(items.indexOf(here) + by + items.length) % items.length]!);
+  // On to what is still missing, round the bike; with nothing missing, to the next in the walk.
+  const goOn = () => {
+    const from = items.indexOf(here);
+    const onwards = [...items.slice(from + 1), ...items.slice(0, from)];
+    setAt(onwards.find((key) => donor[key] === undefined) ?? onwards[0] ?? here);
+  };
   return (
     <>
       <section className="hands walk" aria-label="The walk">
@@ -31,8 +44,18 @@ export function SurveyStage() {
           <span className="soft num">
             {items.filter((key) => donor[key]).length} of {items.length}
           </span>
+          <span className="fill" />
+          <a className="button quiet" href={`/api/jobs/${view.job.id}/walk.pdf`} target="_blank" rel="noreferrer">
+            Paper form
+          </a>
         </div>
-        {PLACES.map((place) => (
+        {needed.size > 0 && (
+          <label className="walk-all small">
+            <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} /> the whole walk, also what
+            no check of this build asks
+          </label>
+        )}
+        {PLACES.filter((place) => items.some((key) => donorItem(key).place === place)).map((place) => (
           <div key={place}>
             <h3 className="walk-place">{place}</h3>
             {items
@@ -44,7 +67,8 @@ export function SurveyStage() {
         ))}
       </section>
       <section className="eyes survey">
-        <MeasureCard key={here} itemKey={here} settles={settles.get(here) ?? 0} onNext={() => go(1)} onBack={() => go(-1)} />
+        <MeasureCard key={here} itemKey={here} settles={settles.get(here) ?? 0} onNext={goOn} onBack={() => go(-1)} />
+        <Photos key={`photos ${here}`} item={here} />
       </section>
     </>
   );
@@ -96,9 +120,12 @@ function WalkRow({ itemKey, here, settles, onPick }: { itemKey: DonorKey; here: 
   );
 }
 
+/** The unit that a kind of figure is stored and told in; a count has none. */
+const unitOf = (item: DonorItem) => (item.kind === "choice" || item.kind === "count" ? undefined : KIND_UNIT[item.kind]);
+
 function shown(item: DonorItem, value: number | string, system: "metric" | "imperial"): string {
   if (item.kind === "choice") return item.options[value] ?? String(value);
-  return figure(value, item.kind === "length" ? "mm" : item.kind === "mass" ? "kg" : undefined, system);
+  return figure(value, unitOf(item), system);
 }
 
 /** Arrow keys move among the buttons of a group. */
@@ -146,13 +173,17 @@ function MeasureCard({
     if (outcome.done) onNext();
     else if (outcome.ask) setQuestion({ ...outcome.ask, typed });
   };
-  const unit = item.kind === "length" ? shownUnit("length", system) : item.kind === "mass" ? shownUnit("mass", system) : "";
+  // The uncertainty on the screen is of the figure in the box, or of the likely size while it is empty.
+  const typed = text.trim() === "" ? null : readTyped(itemKey, text, system);
+  const figureNow = typed?.ok ? typed.value.value : item.kind === "choice" ? "" : (item.chips[0] ?? 0);
+  const unit = item.kind === "length" || item.kind === "mass" ? shownUnit(item.kind, system) : (unitOf(item) ?? "");
+  const written = (value: number) => `${value}${unitOf(item) ? ` ${unitOf(item)}` : ""}`;
   const chip = (value: number) =>
     item.kind === "length"
       ? formatQuantity(value, "length", system)
       : item.kind === "mass"
         ? formatQuantity(value, "mass", system)
-        : String(value);
+        : written(value);
   return (
     <div className="measure" onKeyDown={(event) => event.key === "Escape" && onNext()}>
       <div className="measure-head">
@@ -197,8 +228,8 @@ function MeasureCard({
             placeholder={
               reading
                 ? shown(item, reading.value, system)
-                : item.kind === "count"
-                  ? "number"
+                : item.kind !== "length"
+                  ? "figure"
                   : system === "metric"
                     ? "68.3"
                     : '2 11/16"'
@@ -206,23 +237,26 @@ function MeasureCard({
             suffix={unit}
             onChange={(event) => setText(event.target.value)}
             onPressEnter={() => void keep(text)}
+            onKeyDown={(event) => {
+              // One key keeps the likely size: a nominal bike is walked round with the space bar.
+              if (event.key !== " " || text !== "") return;
+              event.preventDefault();
+              void keep(written(item.chips[0]!));
+            }}
             aria-label={item.label}
             maxLength={40}
           />
           {item.kind === "length" && (
             <Select value={how} onChange={setHow} options={TOOLS} className="measure-tool" aria-label="Taken with" />
           )}
-          {item.kind === "length" && <span className="soft num">± {figure(plusMinusOf(item, how), "mm", system)}</span>}
+          {item.kind === "length" && (
+            <span className="soft num">± {figure(plusMinusOf(item, how, figureNow), "mm", system)}</span>
+          )}
           <div className="measure-chips">
-            {item.chips.map((value) => (
-              <button
-                key={value}
-                className="chip num"
-                onClick={() =>
-                  void keep(item.kind === "count" ? String(value) : `${value} ${item.kind === "length" ? "mm" : "kg"}`)
-                }
-              >
+            {item.chips.map((value, index) => (
+              <button key={value} className="chip num" onClick={() => void keep(written(value))}>
                 {chip(value)}
+                {index === 0 && <Key>Space</Key>}
               </button>
             ))}
           </div>
@@ -235,13 +269,7 @@ function MeasureCard({
           </p>
           <div className="measure-ask">
             {question.perhaps !== null && (
-              <button
-                className="button main-action"
-                autoFocus
-                onClick={() =>
-                  void keep(`${question.perhaps} ${item.kind === "mass" ? "kg" : item.kind === "length" ? "mm" : ""}`.trim())
-                }
-              >
+              <button className="button main-action" autoFocus onClick={() => void keep(written(question.perhaps!))}>
                 {chip(question.perhaps)}
               </button>
             )}
@@ -258,8 +286,8 @@ function MeasureCard({
         {reading && (
           <span className="soft small measure-was">
             {shown(item, reading.value, system)}, {reading.how}
-            {reading.plusMinus > 0 && ` ± ${figure(reading.plusMinus, item.kind === "mass" ? "kg" : "mm", system)}`},{" "}
-            {reading.taken.by || "no name"}, {reading.taken.at.slice(0, 16).replace("T", " ")}
+            {reading.plusMinus > 0 && ` ± ${figure(reading.plusMinus, unitOf(item), system)}`}, {reading.taken.by || "no name"},{" "}
+            {reading.taken.at.slice(0, 16).replace("T", " ")}
             {reading.earlier.length > 0 &&
               `; before: ${reading.earlier
                 .slice(0, 3)

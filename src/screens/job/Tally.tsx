@@ -1,7 +1,6 @@
 "use client";
 
-import { countVerdicts } from "@/core/fit/engine";
-import { VERDICTS } from "@/core/fit/finding";
+import { countVerdicts, VERDICTS } from "@/core/fit/finding";
 import type { Promise as Promised } from "@/core/promise/promises";
 import { formatQuantity } from "@/core/units/formatQuantity";
 import { hours, money, shortDate, figure } from "@/ui/format";

@@ -16,8 +16,13 @@ import "./jobs.css";
 
 const PAGE = 24;
 
+type TakeJobFile = (
+  text: string,
+  by: string,
+) => Promise<{ ok: true; id: string } | { ok: false; issues: { path: string; message: string }[] }>;
+
 /** Every job as its hang-tag, found by typing; a new job in one step. */
-export function JobsScreen({ find: asked, first }: { find: string; first: JobList }) {
+export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; first: JobList; takeJobFile: TakeJobFile }) {
   const [find, setFind] = useState(asked);
   const [limit, setLimit] = useState(PAGE);
   const [taking, setTaking] = useState(false);
@@ -43,6 +48,7 @@ export function JobsScreen({ find: asked, first }: { find: string; first: JobLis
           {shown.total} {shown.total === 1 ? "job" : "jobs"}
         </span>
         <span className="fill" />
+        <ReadFile takeJobFile={takeJobFile} />
         <button className="button main-action" onClick={() => setTaking(true)}>
           New job
         </button>
@@ -65,6 +71,51 @@ export function JobsScreen({ find: asked, first }: { find: string; first: JobLis
   );
 }
 
+/** Reads a job file in as a new job; what is wrong with it is told by its path, and nothing is stored. */
+function ReadFile({ takeJobFile }: { takeJobFile: TakeJobFile }) {
+  const { by } = useSettings();
+  const router = useRouter();
+  const [issues, setIssues] = useState<readonly { path: string; message: string }[]>([]);
+  const read = async (file: File | undefined) => {
+    if (!file) return;
+    const taken = await takeJobFile(await file.text(), by).catch(() => ({
+      ok: false as const,
+      issues: [{ path: "", message: "the bench does not answer: try again" }],
+    }));
+    if (taken.ok) router.push(`/jobs/${taken.id}`);
+    else setIssues(taken.issues);
+  };
+  return (
+    <>
+      <label className="button quiet">
+        Read a job file
+        <input
+          type="file"
+          accept="application/json,.json"
+          hidden
+          onChange={(event) => {
+            void read(event.target.files?.[0]);
+            event.target.value = "";
+          }}
+        />
+      </label>
+      {issues.length > 0 && (
+        <Modal open footer={null} title="This file does not read" onCancel={() => setIssues([])}>
+          <ul>
+            {issues.slice(0, 12).map((issue) => (
+              <li key={issue.path + issue.message}>
+                <b>{issue.path || "the file"}</b>: {issue.message}
+              </li>
+            ))}
+          </ul>
+          {issues.length > 12 && <p className="soft">and {issues.length - 12} more</p>}
+          <p className="soft">Nothing was stored.</p>
+        </Modal>
+      )}
+    </>
+  );
+}
+
 function Ticket({ job }: { job: JobTicket }) {
   const { summary } = job;
   const over = summary.budgetMinor !== null && summary.allInMinor > summary.budgetMinor;
@@ -82,7 +133,8 @@ function Ticket({ job }: { job: JobTicket }) {
         {VERDICTS.map((verdict) =>
           summary.verdicts[verdict] > 0 ? <Count key={verdict} verdict={verdict} n={summary.verdicts[verdict]} /> : null,
         )}
-        <span className="fill" />
+      </span>
+      <span className="tag-foot">
         {summary.readyBy && <span className="soft small">promised {shortDate(summary.readyBy)}</span>}
         {summary.allInMinor > 0 && (
           <b className={`num${over ? " bad" : ""}`}>

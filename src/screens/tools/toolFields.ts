@@ -9,8 +9,44 @@ export type FieldSchema = {
 export type ObjectSchema = { properties?: Record<string, FieldSchema>; required?: string[] };
 
 /** What each tool starts with: an ordinary case of the trade. */
+const FRAME_SPACE = [
+  [0, 0],
+  [430, 0],
+  [470, 110],
+  [90, 400],
+  [-70, 120],
+].map(([x, y]) => ({ x, y }));
+
 export const EXAMPLES: Record<string, Record<string, string>> = {
   "spoke-length": { erdMm: "605", flangePcdMm: "125", flangeOffsetMm: "28", spokeHoleMm: "2.6", spokes: "36", crosses: "1" },
+  lacing: {
+    erdMm: "605",
+    spokes: "36",
+    spokeHoleMm: "3",
+    left: '{"flangePcdMm": 125, "flangeOffsetMm": 28}',
+    right: '{"flangePcdMm": 125, "flangeOffsetMm": 18}',
+    clearNippleAngleDeg: "8",
+    stopNippleAngleDeg: "15",
+  },
+  "battery-bay": {
+    bay: JSON.stringify(FRAME_SPACE),
+    rail: '{"from": {"x": 20, "y": 0}, "to": {"x": 420, "y": 0}}',
+    pack: '{"lengthMm": 360, "heightMm": 90, "cradleMm": 12}',
+    slideMm: "0",
+    clearanceMm: "3",
+    bossesMm: "150, 214",
+    slotsMm: "[[90, 190], [160, 260]]",
+  },
+  "axle-reaction": {
+    torqueNm: "40",
+    diameterMm: "12",
+    flatsMm: "10",
+    dropoutMm: "6",
+    dropoutYieldMpa: "300",
+    arms: "1",
+    slotMm: "10.2",
+  },
+  stopping: { massKg: "130", speedKmh: "32", reactionS: "1", decelerationMs2: "4", rotorMm: "160" },
   "wheel-size": { beadSeatMm: "622", tyreWidthMm: "37" },
   "gear-table": { chainringTeeth: "42", cogTeeth: "14, 16, 18, 20, 22, 24, 28", circumferenceMm: "2187", cadenceRpm: "80" },
   "cadence-at-speed": { chainringTeeth: "44", cogTeeth: "11", circumferenceMm: "2143", speedKmh: "48.3" },
@@ -41,6 +77,7 @@ export function inputOf(schema: ObjectSchema, texts: Record<string, string>): Re
       const text = texts[key] ?? "";
       if (field.type === "boolean") return [[key, text === "true"]];
       if (text.trim() === "") return [];
+      if (text.trim().startsWith("{") || text.trim().startsWith("[")) return [[key, structured(text)]];
       if (field.type === "array")
         return [
           [
@@ -56,9 +93,20 @@ export function inputOf(schema: ObjectSchema, texts: Record<string, string>): Re
   );
 }
 
+/** A part of the input that is written as JSON; what cannot be read stays text, and the schema refuses it at its path. */
+function structured(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return text;
+  }
+}
+
 /** The unit at the end of a description: `Wheel circumference, mm` gives `mm`. */
 export const unitOf = (description: string | undefined) =>
-  /, (mm²?|m|km\/h|rpm|Ah|A|V|Wh|W|h|%|°C|mΩ|Ω\/m|Ω|degrees)(?=$|;)/.exec(description ?? "")?.[1]?.replace("degrees", "°") ?? "";
+  /, (mm²?|m|km\/h|rpm|Ah|A|V|Wh|W|h|%|°C|mΩ|Ω\/m|Ω|N·m|N|MPa|kg|J|K|s|m\/s²|degrees)(?=$|;)/
+    .exec(description ?? "")?.[1]
+    ?.replace("degrees", "°") ?? "";
 
 /** A description without its unit: `Wheel circumference, mm` gives `Wheel circumference`. */
 export function labelOf(description: string): string {

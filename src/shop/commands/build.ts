@@ -1,4 +1,4 @@
-import { countVerdicts } from "@/core/fit/engine";
+import { countVerdicts } from "@/core/fit/finding";
 import { assess } from "@/core/job/assess";
 import { done, refused, type UseCase } from "../useCase";
 

@@ -17,3 +17,22 @@ export const choose: UseCase<"choose"> = (job, { slot, partId }, { catalogue }) 
     return refused(`A ${KIND_NAMES[part.kind]} does not go in the place of the ${slot}.`);
   return done({ choices: { ...job.choices, [slot]: partId } }, `${slot}: ${part.name}`);
 };
+
+/** Puts a part into the build that no slot and no remedy names: the customer's own, or the builder's wish. */
+export const putIn: UseCase<"put in"> = (job, { partId, quantity }, { catalogue }) => {
+  const part = catalogue.parts.get(partId);
+  if (!part)
+    return refused(
+      catalogue.broken.has(partId)
+        ? "That part's sheet does not read: mend it in Parts."
+        : "That part is not in the catalogue any more.",
+    );
+  if (part.kind === "kit") return refused("A kit goes in its own place, above.");
+  const also = [...job.also.filter((a) => a.partId !== partId), { partId, quantity }];
+  return done({ also }, `Put in: ${quantity > 1 ? `${quantity} × ` : ""}${part.name}`);
+};
+
+export const takeOut: UseCase<"take out"> = (job, { partId }) => {
+  const also = job.also.filter((a) => a.partId !== partId);
+  return also.length < job.also.length ? done({ also }, "Taken out of the build") : refused("That part was not put in by hand.");
+};

@@ -14,6 +14,10 @@ const NAMES: Record<keyof Wish, string> = {
   assistKmh: "assist limit",
   readyBy: "date",
   throttle: "throttle",
+  hillPercent: "steepest hill",
+  hillKm: "longest hill",
+  coldestC: "coldest ride",
+  tows: "what it tows",
   givesFirst: "what gives first",
   notes: "notes",
 };

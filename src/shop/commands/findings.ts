@@ -43,3 +43,23 @@ export const withdrawOverride: UseCase<"withdraw override"> = (job, command) => 
     ? done({ overrides }, "Override withdrawn")
     : refused("There is no such override.");
 };
+
+/** A remedy that is not wanted: it stays in the list, last and struck out. */
+export const refuse: UseCase<"refuse"> = (job, command, bench) => {
+  const finding = fitOf(job, bench.catalogue, bench.house).findings.find((f) => f.key === command.finding);
+  const remedy = finding?.remedies.find((r) => r.id === command.remedy);
+  if (!finding || !remedy) return refused("That remedy is not offered any more: the build has changed.");
+  if (job.refused.some((r) => r.finding === command.finding && r.remedy === command.remedy))
+    return refused("It is already refused.");
+  return done(
+    { refused: [...job.refused, { finding: finding.key, remedy: remedy.id, at: bench.at, by: bench.by }] },
+    `${finding.title}: not ${remedy.title}`,
+  );
+};
+
+export const offerAgain: UseCase<"offer again"> = (job, command) => {
+  const kept = job.refused.filter((r) => !(r.finding === command.finding && r.remedy === command.remedy));
+  return kept.length < job.refused.length
+    ? done({ refused: kept }, "Remedy offered again")
+    : refused("That remedy was not refused.");
+};

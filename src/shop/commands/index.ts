@@ -3,11 +3,12 @@ import type { Job } from "@/core/job/job";
 import type { Result } from "@/core/result";
 import type { Bench, UseCase } from "../useCase";
 import { sign, tick, untick } from "./build";
-import { choose } from "./choose";
+import { choose, putIn, takeOut } from "./choose";
 import { editWish } from "./editWish";
-import { accept, override, takeBack, withdrawOverride } from "./findings";
+import { accept, offerAgain, override, refuse, takeBack, withdrawOverride } from "./findings";
 import { forgetReading, measure } from "./measure";
 import { arrived, placeOrder } from "./orders";
+import { dropPhoto, keepPhoto } from "./photos";
 import { addLine, giveSheet, removeLine, source } from "./sheet";
 
 const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
@@ -17,6 +18,12 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   choose,
   accept,
   "take back": takeBack,
+  refuse,
+  "offer again": offerAgain,
+  "put in": putIn,
+  "take out": takeOut,
+  "keep photo": keepPhoto,
+  "drop photo": dropPhoto,
   override,
   "withdraw override": withdrawOverride,
   source,

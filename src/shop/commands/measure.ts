@@ -20,7 +20,7 @@ export const measure: UseCase<"measure"> = (job, command, bench) => {
   const reading: Reading = {
     value,
     how: command.how,
-    plusMinus: plusMinusOf(item, command.how),
+    plusMinus: plusMinusOf(item, command.how, value),
     taken: { at: bench.at, by: bench.by },
     earlier: before ? [{ value: before.value, how: before.how, taken: before.taken }, ...before.earlier].slice(0, 50) : [],
   };

@@ -1,5 +1,5 @@
+import { countVerdicts } from "@/core/fit/finding";
 import { formatMoney } from "@/core/cost/money";
-import { countVerdicts } from "@/core/fit/engine";
 import { assess } from "@/core/job/assess";
 import type { PlacedOrder } from "@/core/job/job";
 import { done, refused, type UseCase } from "../useCase";

@@ -1,0 +1,217 @@
+"use client";
+
+import { Input, Select } from "antd";
+import Link from "next/link";
+import { useEffect, useState } from "react";
+import { DEFAULT_HOUSE_RULES, houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
+import { SCHOOLS, type School } from "@/core/house/schools";
+import { signedMoney } from "@/ui/format";
+import { VerdictMark } from "@/ui/VerdictMark";
+import "./house.css";
+
+type Preview = {
+  changed: {
+    id: string;
+    number: number;
+    customer: string;
+    bike: string;
+    findings: { title: string; from: string; to: string; says: string }[];
+    priceMinor: number;
+    currency: string;
+  }[];
+  unchanged: number;
+  signed: number;
+};
+
+/** The shop's schools: each with its default, its reason and what the other school says. What a change does to the open jobs is listed before it is kept. */
+export function HouseScreen({
+  first,
+  storeHouse,
+}: {
+  first: HouseRules;
+  storeHouse: (raw: unknown) => Promise<{ ok: true } | { ok: false; says: string }>;
+}) {
+  const [kept, setKept] = useState(first);
+  const [draft, setDraft] = useState<HouseRules>(first);
+  const [preview, setPreview] = useState<Preview | null>(null);
+  const [says, setSays] = useState("");
+  const [busy, setBusy] = useState(false);
+  const changed = SCHOOLS.filter((school) => draft[school.key] !== kept[school.key]);
+  const wrong = houseRulesSchema.safeParse(draft);
+  const change = (key: keyof HouseRules, value: unknown) => {
+    setDraft({ ...draft, [key]: value } as HouseRules);
+    setSays("");
+  };
+  useEffect(() => {
+    if (changed.length === 0 || !wrong.success) return;
+    const stop = new AbortController();
+    const timer = setTimeout(
+      () =>
+        void fetch("/api/house/preview", { method: "POST", body: JSON.stringify(draft), signal: stop.signal })
+          .then(async (answer) => setPreview(answer.ok ? ((await answer.json()) as Preview) : null))
+          .catch(() => undefined),
+      250,
+    );
+    return () => {
+      clearTimeout(timer);
+      stop.abort();
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the draft alone decides what is worked out
+  }, [draft]);
+  const keep = async () => {
+    setBusy(true);
+    const stored = await storeHouse(draft).catch(() => ({
+      ok: false as const,
+      says: "The bench does not answer. Nothing was kept.",
+    }));
+    setBusy(false);
+    if (!stored.ok) return setSays(stored.says);
+    setKept(draft);
+    setPreview(null);
+    setSays("Kept.");
+  };
+  const groups = [...new Set(SCHOOLS.map((school) => school.group))];
+  return (
+    <div className="page house">
+      <div className="page-head">
+        <h1>House rules</h1>
+        <span className="soft">What this shop does where practitioners disagree. A safety stop is not among them.</span>
+      </div>
+      <div className="house-panes">
+        <div className="house-rules">
+          {groups.map((group) => (
+            <section key={group}>
+              <h2>{group}</h2>
+              {SCHOOLS.filter((school) => school.group === group).map((school) => (
+                <Rule
+                  key={school.key}
+                  school={school}
+                  value={draft[school.key]}
+                  was={kept[school.key]}
+                  onChange={(value) => change(school.key, value)}
+                />
+              ))}
+            </section>
+          ))}
+        </div>
+        <aside className="house-effects card" aria-live="polite">
+          <h2>What it changes</h2>
+          {changed.length === 0 && (
+            <p className="soft">{says || "Change a rule: here stands what it does to the open jobs, before it is kept."}</p>
+          )}
+          {changed.length > 0 && (
+            <>
+              <p>
+                {changed.length} {changed.length === 1 ? "rule" : "rules"} changed, not kept yet.
+              </p>
+              {!wrong.success && <p className="bad">{wrong.error.issues.map((issue) => issue.message).join("; ")}</p>}
+              {wrong.success && preview && <Effects preview={preview} />}
+              {says && <p className="bad">{says}</p>}
+              <div className="house-buttons">
+                <button className="button main-action" disabled={busy || !wrong.success} onClick={() => void keep()}>
+                  Keep them
+                </button>
+                <button
+                  className="button"
+                  onClick={() => {
+                    setDraft(kept);
+                    setPreview(null);
+                  }}
+                >
+                  As they were
+                </button>
+              </div>
+            </>
+          )}
+        </aside>
+      </div>
+    </div>
+  );
+}
+
+function Rule({
+  school,
+  value,
+  was,
+  onChange,
+}: {
+  school: School;
+  value: unknown;
+  was: unknown;
+  onChange: (value: unknown) => void;
+}) {
+  const standard = DEFAULT_HOUSE_RULES[school.key];
+  const money = school.key === "labourMinorPerHour";
+  const [text, setText] = useState<string | null>(null);
+  const shown = text ?? String(money ? Number(value) / 100 : value);
+  return (
+    <div className={`house-rule${value !== was ? " changed" : ""}`}>
+      <label className="field">
+        <span>{school.title}</span>
+        {school.options ? (
+          <Select
+            value={value as string | number}
+            onChange={onChange}
+            options={school.options.map((option) => ({
+              value: option.value,
+              label: `${option.says}${option.value === standard ? " (default)" : ""}`,
+            }))}
+            aria-label={school.title}
+          />
+        ) : (
+          <Input
+            value={shown}
+            suffix={money ? "an hour" : school.unit}
+            onChange={(event) => {
+              setText(event.target.value);
+              const number = Number(event.target.value.replace(",", "."));
+              if (event.target.value.trim() !== "" && Number.isFinite(number))
+                onChange(money ? Math.round(number * 100) : number);
+            }}
+            onBlur={() => setText(null)}
+            maxLength={10}
+            className="num"
+            aria-label={school.title}
+          />
+        )}
+      </label>
+      <p>
+        {school.reason} <span className="soft">The other school: {school.other}</span>
+      </p>
+    </div>
+  );
+}
+
+function Effects({ preview }: { preview: Preview }) {
+  return (
+    <div className="house-list">
+      <p className="soft small">
+        {preview.changed.length} open {preview.changed.length === 1 ? "job changes" : "jobs change"}, {preview.unchanged} stay as
+        they are
+        {preview.signed > 0 && `, ${preview.signed} signed off and left alone`}.
+      </p>
+      {preview.changed.map((job) => (
+        <div key={job.id} className="house-job">
+          <Link prefetch={false} href={`/jobs/${job.id}/fit`}>
+            <b className="num">{String(job.number).padStart(4, "0")}</b> {job.customer}, {job.bike}
+          </Link>
+          {job.priceMinor !== 0 && <span className="num soft"> {signedMoney(job.priceMinor, job.currency)}</span>}
+          <ul>
+            {job.findings.slice(0, 6).map((finding) => (
+              <li key={finding.title + finding.to}>
+                {finding.to !== "none" && <VerdictMark verdict={finding.to as "clear"} size={14} />}
+                <span>
+                  {finding.title}:{" "}
+                  <span className="soft">
+                    {finding.from === finding.to ? finding.says : `${finding.from} before, now ${finding.to}`}
+                  </span>
+                </span>
+              </li>
+            ))}
+            {job.findings.length > 6 && <li className="soft">and {job.findings.length - 6} more</li>}
+          </ul>
+        </div>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,64 @@
+import type { Knex } from "knex";
+import { randomUUID } from "node:crypto";
+import { fitOf } from "@/core/job/assess";
+import { readJobFile, writeJobFile, type FileIssue } from "@/core/job/jobFile";
+import type { Part } from "@/core/parts/part";
+import { bad, good, type Result } from "@/core/result";
+import { saveParts } from "@/data/catalogue";
+import { appendEvent, findJob, insertJob, nextNumber } from "@/data/jobs";
+import { benchOf, summaryOf } from "./jobView";
+
+/** A job whole, as an open file; undefined for an unknown id. */
+export async function exportJob(db: Knex, id: string, now: string) {
+  const job = await findJob(db, id);
+  if (!job) return undefined;
+  const bench = await benchOf(db, now, "");
+  const used = new Map<string, Part>();
+  for (const { part } of fitOf(job, bench.catalogue, bench.house).build.supplied) used.set(part.id, part);
+  for (const id of Object.values(job.choices)) {
+    const part = bench.catalogue.parts.get(id ?? "");
+    if (part) used.set(part.id, part);
+  }
+  return { number: job.number, file: writeJobFile(job, [...used.values()], bench.house) };
+}
+
+const MOST_BYTES = 4_000_000;
+
+/** Takes a job file in as a new job. Parts that the shop does not have are added without offers; those it has stay as they are. */
+export async function importJob(db: Knex, text: string, by: string, now: string): Promise<Result<string, FileIssue[]>> {
+  if (text.length > MOST_BYTES) return bad([{ path: "", message: "the file is larger than 4 MB" }]);
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch {
+    return bad([{ path: "", message: "not JSON" }]);
+  }
+  const read = readJobFile(raw);
+  if (!read.ok) return read;
+  return db.transaction(async (trx) => {
+    const before = await benchOf(trx, now, by);
+    const fresh = read.value.parts.filter(
+      (part) => !before.catalogue.parts.has(part.id) && !before.catalogue.broken.has(part.id),
+    );
+    const known = new Set(before.catalogue.suppliers.keys());
+    if (fresh.length > 0)
+      await saveParts(
+        trx,
+        fresh.map((part) => ({ ...part, spec: { ...part.spec }, offers: part.offers.filter((o) => known.has(o.supplierId)) })),
+      );
+    const number = await nextNumber(trx);
+    const job = { ...read.value.job, id: `j${number}-${randomUUID().slice(0, 6)}`, number };
+    await insertJob(trx, job, summaryOf(job, await benchOf(trx, now, by)), now);
+    await appendEvent(trx, {
+      jobId: job.id,
+      version: 1,
+      at: now,
+      by,
+      kind: "create",
+      says: `Job ${number} read from a file`,
+      before: {},
+      after: {},
+    });
+    return good(job.id);
+  });
+}
