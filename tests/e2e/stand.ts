@@ -98,9 +98,9 @@ export async function openPage(stand: Stand, path: string): Promise<{ page: Page
 }
 
 export async function jobId(stand: Stand, find: string): Promise<string> {
-  const list = (await (await fetch(`${stand.base}/api/jobs?find=${encodeURIComponent(find)}`)).json()) as {
-    rows: { id: string }[];
-  };
+  const ask = () => fetch(`${stand.base}/api/jobs?find=${encodeURIComponent(find)}`);
+  // A command run in between lets the server close the idle connection that fetch would use again.
+  const list = (await (await ask().catch(ask)).json()) as { rows: { id: string }[] };
   return list.rows[0]!.id;
 }
 
@@ -124,15 +124,19 @@ export async function shows(page: Page, selector: string, words: string): Promis
 
 /** Clicks the button or link that holds the words. */
 export async function click(page: Page, words: string, within = "body"): Promise<void> {
-  const handle = await page.waitForFunction(
-    (w: string, root: string) =>
-      [...document.querySelectorAll(`${root} button:not(:disabled), ${root} a`)].find((element) =>
-        (element as HTMLElement).innerText.replace(/\s+/g, " ").includes(w),
-      ),
-    { timeout: 15_000 },
-    words,
-    within,
-  );
+  const handle = await page
+    .waitForFunction(
+      (w: string, root: string) =>
+        [...document.querySelectorAll(`${root} button:not(:disabled), ${root} a`)].find((element) =>
+          (element as HTMLElement).innerText.replace(/\s+/g, " ").includes(w),
+        ),
+      { timeout: 15_000 },
+      words,
+      within,
+    )
+    .catch(() => {
+      throw new Error(`nothing to click in ${within} says “${words}”`);
+    });
   await (handle.asElement() as unknown as { click: () => Promise<void> }).click();
 }
 

@@ -11,55 +11,34 @@ beforeAll(async () => {
 }, 120_000);
 afterAll(() => stand.stop());
 
-/** What the walk of this bike answers, by the label on the screen; what is not here is skipped with Escape. */
-const WALK: Record<string, string> = {
-  Frame: "step-through",
-  "Frame material": "steel",
-  "Front brake": "rim linear",
-  "Rear brake": "drum",
-  "Brake levers": "separate mechanical",
-  Fork: "rigid",
-  "Fork material": "steel",
-  "Front bead seat": "622",
-  "Front over-locknut": "100.1",
-  "Front axle seat": "slot",
-  "Front dropout material": "steel",
-  "Front dropout thickness": "6.2",
-  "Front slot width": "10.1",
-  "Front seat depth": "11",
-  "Front dropout condition": "sound",
-  Gears: "hub gear",
-  "Mass of the bike now": "16.4",
-};
+/** Where this bike is not the likeliest: everything else is the first answer or the first size on the screen. */
+const WALK: Record<string, string> = {};
 
 const heading = (page: Page) => text(page, ".measure h1");
+const walked = async (page: Page) => {
+  const [done, all] = (await text(page, ".walk-head .num")).split(" of ").map(Number);
+  return { done: done!, all: all! };
+};
 
-/** Answers the item on the screen by keys alone. */
-async function answer(page: Page): Promise<void> {
+/** Answers the item on the screen by keys alone, one for the likely answer. @returns how many keys it took */
+async function answer(page: Page): Promise<number> {
   const label = await heading(page);
   const value = WALK[label];
-  if (value === undefined) await press(page, "Escape");
-  else if (await page.$(".measure-box")) {
+  let keys = 1;
+  if (value !== undefined) {
     await page.keyboard.type(value);
     await press(page, "Enter");
-  } else {
-    const options = await page.$$eval(".measure-options button", (buttons) =>
-      buttons.map((button) => (button as HTMLElement).innerText),
-    );
-    const at = await page.$$eval(
-      ".measure-options button",
-      (buttons, wanted) => buttons.findIndex((b) => b.getAttribute("data-value") === wanted),
-      value,
-    );
-    expect({ label, options, at }).toMatchObject({ at: expect.any(Number) });
-    for (let i = 0; i < at; i += 1) await press(page, "ArrowRight");
-    await press(page, "Enter");
-  }
+    keys += value.length;
+  } else await press(page, (await page.$(".measure-box")) ? "Space" : "Enter");
   await page.waitForFunction(
-    (before: string) => (document.querySelector(".measure h1") as HTMLElement | null)?.innerText !== before,
+    (before: string) => {
+      const [done, all] = (document.querySelector(".walk-head .num") as HTMLElement).innerText.split(" of ");
+      return done === all || (document.querySelector(".measure h1") as HTMLElement | null)?.innerText !== before;
+    },
     { timeout: 10_000 },
     label,
   );
+  return keys;
 }
 
 test("from the wish to the signed work order, by keyboard alone", async () => {
@@ -79,7 +58,7 @@ test("from the wish to the signed work order, by keyboard alone", async () => {
     ["Rider", "72"],
     ["Budget", "1,500"],
     ["Bike no heavier", "60 lb"],
-    ["Assist ends", "15.5 mph"],
+    ["Assist ends", "15.2 mph"],
   ] as const) {
     await tabTo(page, label);
     await page.keyboard.down("Control");
@@ -90,13 +69,9 @@ test("from the wish to the signed work order, by keyboard alone", async () => {
     if (value === "11 st") await shows(page, ".field .wrong", "expected a mass such as");
   }
   await shows(page, ".ask-promises", "27.2 kg");
-
-  await stageKey(page, "2");
-  await page.waitForSelector(".measure h1");
-  const first = await heading(page);
-  expect(first).toBe("Frame");
-  do await answer(page);
-  while ((await heading(page)) !== first);
+  await tabTo(page, "Where it will be ridden");
+  await page.keyboard.type("EU, public roads");
+  await press(page, "Tab");
 
   await stageKey(page, "3");
   await page.waitForSelector(".candidate .verdict-counts");
@@ -112,19 +87,33 @@ test("from the wish to the signed work order, by keyboard alone", async () => {
   await press(page, "Enter");
   await shows(page, ".slot", "Pack 36 V 10.4 Ah");
 
+  await stageKey(page, "2");
+  await page.waitForSelector(".measure h1");
+  let keys = 0;
+  for (let count = await walked(page); count.done < count.all && keys < 200; count = await walked(page))
+    keys += await answer(page);
+  const all = await walked(page);
+  expect(all.done).toBe(all.all);
+  console.log(`A full survey of a nominal bike for this build: ${all.all} items, ${keys} keystrokes`);
+  expect(keys).toBeLessThanOrEqual(90);
+
   await stageKey(page, "4");
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
-  for (let left = 12; left > 0; left -= 1) {
+  for (let left = 40; left > 0; left -= 1) {
     const open = await page.$$eval(".finding:not(.closed)", (rows) => rows.length);
     if (open === 0) break;
     await press(page, "f");
     await page.waitForSelector(".remedy.first");
     await press(page, "Enter");
+    // Its card says that it is accepted, or another finding has come to the front.
     await page.waitForFunction(
-      (before: number) => document.querySelectorAll(".finding:not(.closed)").length !== before,
+      (before: number) =>
+        document.querySelectorAll(".finding:not(.closed)").length !== before ||
+        document.querySelector(".finding-card .remedy.taken"),
       { timeout: 10_000 },
       open,
     );
+    await page.waitForFunction(() => !document.querySelector(".keys-last")?.textContent?.includes("storing"));
   }
   await shows(page, ".tally-findings", "0 adapt");
   await shows(page, ".findings-head", "0 stop, 0 adapt, 0 measure");
@@ -158,28 +147,19 @@ test("from the wish to the signed work order, by keyboard alone", async () => {
   expect(complaints).toEqual([]);
 }, 180_000);
 
-/** Answers one item of the walk by clicks; only figures are typed. */
-async function measureByMouse(page: Page, label: string, value: string): Promise<void> {
-  await page.evaluate((wanted: string) => {
-    const row = [...document.querySelectorAll<HTMLElement>(".walk-row")].find(
-      (each) => (each.firstElementChild as HTMLElement).innerText === wanted,
-    );
-    row!.scrollIntoView({ block: "center" });
-    row!.setAttribute("data-now", "");
-  }, label);
-  await page.click(".walk-row[data-now]");
-  await page.$eval(".walk-row[data-now]", (row) => row.removeAttribute("data-now"));
-  await page.waitForFunction(
-    (wanted: string) => (document.querySelector(".measure h1") as HTMLElement).innerText === wanted,
-    {},
-    label,
-  );
-  if (await page.$(".measure-box")) {
+/** Answers the item on the screen by clicks; only figures that are not on a chip are typed. */
+async function measureByMouse(page: Page): Promise<void> {
+  const label = await heading(page);
+  const value = WALK[label];
+  if (value !== undefined) {
     await page.type(".measure-box input", value);
     await click(page, "Keep, next");
-  } else await page.click(`.measure-options button[data-value="${value}"]`);
+  } else await page.click((await page.$(".measure-box")) ? ".measure-chips button" : ".measure-options button");
   await page.waitForFunction(
-    (wanted: string) => (document.querySelector(".measure h1") as HTMLElement).innerText !== wanted,
+    (before: string) => {
+      const [done, all] = (document.querySelector(".walk-head .num") as HTMLElement).innerText.split(" of ");
+      return done === all || (document.querySelector(".measure h1") as HTMLElement).innerText !== before;
+    },
     {},
     label,
   );
@@ -196,10 +176,9 @@ test("from the wish to the signed work order, by mouse", async () => {
   await shows(page, ".ticket", "Lowenna Spry");
   await page.type('input[aria-label="Rider"]', "66");
   await page.type('input[aria-label="Bike no heavier than"]', "28");
+  await page.type('input[aria-label="Where it will be ridden"]', "EU, public roads");
   await click(page, "Go on to the bike");
   await page.waitForSelector(".measure h1");
-  for (const [label, value] of Object.entries(WALK)) await measureByMouse(page, label, value);
-
   await knot(3);
   await page.waitForSelector(".candidate .verdict-counts");
   await click(page, "Front kit 250 W 36 V, 622 wheel", ".candidates");
@@ -208,19 +187,31 @@ test("from the wish to the signed work order, by mouse", async () => {
   await shows(page, ".eyes", "Choose the battery");
   await click(page, "Pack 36 V 10.4 Ah", ".candidates");
   await shows(page, ".slot", "Pack 36 V 10.4 Ah");
+  await knot(2);
+  for (let count = await walked(page); count.done < count.all; count = await walked(page)) await measureByMouse(page);
 
   await knot(4);
-  for (let left = 12; left > 0; left -= 1) {
+  for (let left = 40; left > 0; left -= 1) {
     const open = await page.$$eval(".finding:not(.closed)", (all) => all.length);
     if (open === 0) break;
     const title = await page.$eval(".finding:not(.closed) b", (b) => (b.lastChild as Text).data);
     await page.click(".finding:not(.closed)");
     await shows(page, ".finding-card h2", title);
+    const taken = await page.$$eval(".finding-card .remedy.taken", (all) => all.length);
     await page.click(".remedy.first button");
+    // A remedy may open another finding as it closes this one, or be the first of two that this one wants.
     await page.waitForFunction(
-      (before: number) => document.querySelectorAll(".finding:not(.closed)").length !== before,
+      (before: number, wanted: string, had: number) => {
+        const rows = [...document.querySelectorAll<HTMLElement>(".finding")];
+        const mine = rows.find((row) => (row.querySelector("b")!.lastChild as Text).data === wanted);
+        const now = rows.filter((row) => !row.classList.contains("closed")).length;
+        const more = document.querySelectorAll(".finding-card .remedy.taken").length > had;
+        return now !== before || mine?.classList.contains("closed") || more;
+      },
       {},
       open,
+      title,
+      taken,
     );
   }
   await shows(page, ".findings-head", "0 stop, 0 adapt, 0 measure");
@@ -297,11 +288,11 @@ test("a drop-bar job by mouse: measure better, accept, change the sheet, place t
   await click(page, "Keep, next");
   await shows(page, ".walk-row", "37.2 mm");
   await page.click(".knots-large li:nth-child(4) button");
-  await click(page, "Motor cut-off on the levers", ".findings");
-  await shows(page, ".finding-card", "do not go with these brakes");
+  await click(page, "Run-on and kill switch", ".findings");
+  await shows(page, ".finding-card", "nothing cuts it");
   const before = await text(page, ".tally .budget");
   await click(page, "Accept", ".remedy.first");
-  await shows(page, ".remedy.taken", "Magnet switch");
+  await shows(page, ".remedy.taken", "switch");
   await page.waitForFunction(
     (b: string) => (document.querySelector(".tally .budget") as HTMLElement).innerText !== b,
     {},
@@ -310,10 +301,10 @@ test("a drop-bar job by mouse: measure better, accept, change the sheet, place t
   await click(page, "Take back", ".remedy.taken");
   await shows(page, ".findings-head", "adapt");
   await click(page, "undo", ".keys");
-  await shows(page, ".remedy.taken", "Magnet switch");
+  await shows(page, ".remedy.taken", "switch");
   await page.click(".knots-large li:nth-child(6) button");
-  await click(page, "Motor cut-off on the levers", ".lines");
-  await shows(page, ".finding-card h2", "Motor cut-off on the levers");
+  await click(page, "Run-on and kill switch", ".lines");
+  await shows(page, ".finding-card h2", "Run-on and kill switch");
   await page.click(".knots-large li:nth-child(7) button");
   await click(page, "Mark as placed", ".order-card");
   await shows(page, ".order-card.placed", "placed");
@@ -332,7 +323,7 @@ test("the carbon fork is refused; no override, no order, and the way out is show
   await click(page, "Show the ways out");
   await shows(page, ".ways", "Crank");
   await click(page, "Choose it", ".ways li:first-child");
-  await page.waitForFunction(() => !(document.querySelector(".findings-head") as HTMLElement).innerText.includes("2 stop"));
+  await page.waitForFunction(() => !(document.querySelector(".findings-head") as HTMLElement).innerText.includes("4 stop"));
   expect(complaints).toEqual([]);
 }, 60_000);
 
