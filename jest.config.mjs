@@ -10,6 +10,7 @@ const transform = {
 
 const config = {
   testEnvironment: "node",
+  maxWorkers: 2,
   roots: ["<rootDir>/src"],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
   moduleNameMapper: {

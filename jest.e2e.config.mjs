@@ -1,5 +1,11 @@
 import unit from "./jest.config.mjs";
 
-const config = { ...unit, roots: ["<rootDir>/tests/e2e"], testMatch: ["**/*.e2e.ts"], testTimeout: 120000, maxWorkers: 1 };
+const config = {
+  ...unit,
+  roots: ["<rootDir>/tests/e2e"],
+  testMatch: ["**/*.e2e.ts"],
+  testTimeout: 120000,
+  globalSetup: "<rootDir>/tests/e2e/demoShop.ts",
+};
 
 export default config;

@@ -3,9 +3,9 @@ import { build, installPackages, run } from "./setup.mjs";
 
 const GULL_DB = process.env.GULL_DB ?? "data/demo.sqlite";
 
-installPackages();
+await installPackages();
 const { refuseTakenPort, serve } = await import("./serve.mjs");
 await refuseTakenPort();
-build();
+await build();
 run("npx", ["tsx", "src/cli/gull.ts", "demo"], { GULL_DB });
 serve("start", { GULL_DB });

@@ -1,7 +1,7 @@
 // For work on the code: rebuilds as files change.
 import { installPackages } from "./setup.mjs";
 
-installPackages();
+await installPackages();
 const { refuseTakenPort, serve } = await import("./serve.mjs");
 await refuseTakenPort();
 serve("dev");

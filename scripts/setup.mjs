@@ -1,5 +1,5 @@
 // What a fresh clone wants before anything runs: the packages, and for browser tests Chromium.
-import { execFileSync, spawnSync } from "node:child_process";
+import { execFileSync, spawn, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
@@ -24,29 +24,44 @@ export function run(command, args, env = {}) {
   if (done.status !== 0) process.exit(done.status ?? 1);
 }
 
+/** As `run`, while other work goes on; what it prints comes out in one piece when it ends. Resolves with its code and its output. */
+export function along(command, args, env = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: root, env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", ...env } });
+    const pieces = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on("data", (piece) => pieces.push(piece));
+    child.on("error", (error) => resolve({ code: 1, output: String(error) }));
+    child.on("close", (code) => resolve({ code: code ?? 1, output: Buffer.concat(pieces).toString() }));
+  });
+}
+
+async function runAlong(command, args, env = {}) {
+  const { code, output } = await along(command, args, env);
+  if (code === 0) return output;
+  console.log(output);
+  process.exit(code);
+}
+
 /** Installs the packages when the lock file is not the one that was installed. The SQLite driver compiles once, with this Node's own headers where it has them. */
-export function installPackages() {
+export async function installPackages() {
   const lock = hash(readFileSync(join(root, "package-lock.json")));
   if (existsSync(join(root, "node_modules", "next")) && stamped("packages", lock)) return;
   console.log("Installing packages (the SQLite driver compiles once, a few minutes) …");
   const prefix = dirname(dirname(process.execPath));
   const headers = existsSync(join(prefix, "include/node/node.h")) ? { npm_config_nodedir: prefix } : {};
-  run("npm", ["ci", "--no-audit", "--no-fund"], headers);
+  await runAlong("npm", ["ci", "--no-audit", "--no-fund"], { npm_config_jobs: "max", ...headers });
   stamp("packages", lock);
 }
 
-/** Finds a Chromium, or installs Debian's where apt and the right to use it are at hand. */
-export function installChromium() {
-  if (chromium()) return;
-  console.log("Installing Chromium for the browser tests …");
-  run("apt-get", ["update", "-qq"]);
-  run("apt-get", ["install", "-y", "-qq", "chromium"], { DEBIAN_FRONTEND: "noninteractive" });
-}
-
-export function installPdfText() {
-  if (spawnSync("pdftotext", ["-v"]).status === 0) return;
-  run("apt-get", ["update", "-qq"]);
-  run("apt-get", ["install", "-y", "-qq", "poppler-utils"], { DEBIAN_FRONTEND: "noninteractive" });
+/** Finds what the browser tests want of the system, or has Debian's installed where apt and the right to use it are at hand; resolves when it is there. */
+export async function installSystem() {
+  const wanted = [];
+  if (!chromium()) wanted.push("chromium");
+  if (spawnSync("pdftotext", ["-v"]).status !== 0) wanted.push("poppler-utils");
+  if (wanted.length === 0) return;
+  console.log(`Installing ${wanted.join(" and ")} for the browser tests …`);
+  await runAlong("apt-get", ["update", "-qq"]);
+  await runAlong("apt-get", ["install", "-y", "-qq", ...wanted], { DEBIAN_FRONTEND: "noninteractive" });
 }
 
 function chromium() {
@@ -60,13 +75,19 @@ function chromium() {
   return undefined;
 }
 
-/** Builds the application when its sources are not those that were built. */
-export function build() {
+/** Builds the application when its sources are not those that were built; says whether it stands. */
+export async function tryBuild() {
   const now = sourcesHash();
-  if (existsSync(join(root, ".next", "BUILD_ID")) && stamped("build", now)) return;
+  if (existsSync(join(root, ".next", "BUILD_ID")) && stamped("build", now)) return true;
   console.log("Building …");
-  run("npx", ["next", "build"]);
-  stamp("build", now);
+  const { code, output } = await along("npx", ["next", "build"]);
+  console.log(output);
+  if (code === 0) stamp("build", now);
+  return code === 0;
+}
+
+export async function build() {
+  if (!(await tryBuild())) process.exit(1);
 }
 
 function sourcesHash() {

@@ -1,8 +1,8 @@
 // The shop's own data, in GULL_DB or data/gull.sqlite.
 import { build, installPackages } from "./setup.mjs";
 
-installPackages();
+await installPackages();
 const { refuseTakenPort, serve } = await import("./serve.mjs");
 await refuseTakenPort();
-build();
+await build();
 serve("start");

@@ -12,7 +12,7 @@ const rows = (page: Awaited<ReturnType<typeof openPage>>["page"], selector: stri
 describe("finding", () => {
   test("jobs are found by typing, from the list and from the rail's box", async () => {
     const { page, complaints } = await openPage(stand, "/");
-    expect(await rows(page, ".tag")).toHaveLength(5);
+    expect(await rows(page, ".tag")).toHaveLength(12);
     await page.type('input[aria-label="Find among the jobs"]', "carbon");
     await page.waitForFunction(() => document.querySelectorAll(".tag").length === 1);
     expect((await rows(page, ".tag"))[0]).toContain("Ivo Brackwater");
@@ -38,7 +38,7 @@ describe("finding", () => {
   test("parts are narrowed by kind and by typing", async () => {
     const { page, complaints } = await openPage(stand, "/parts");
     await click(page, "cassette or freewheel", ".parts-kinds");
-    await page.waitForFunction(() => document.querySelectorAll(".parts-list tbody tr").length === 4);
+    await page.waitForFunction(() => document.querySelectorAll(".parts-list tbody tr").length === 9);
     await page.type('input[aria-label="Find among the parts"]', "7-speed");
     await page.waitForFunction(() => document.querySelectorAll(".parts-list tbody tr").length === 2);
     expect(complaints).toEqual([]);
@@ -49,8 +49,8 @@ describe("edits on a job", () => {
   test("a rule of thumb is overridden with a reason that stands on the work order; too short a one is refused and kept", async () => {
     const id = await jobId(stand, "Perran");
     const { page, complaints } = await openPage(stand, `/jobs/${id}/fit`);
-    await click(page, "Pack current", ".findings");
-    await shows(page, ".finding-card h2", "Pack current");
+    await click(page, "Chain angle", ".findings");
+    await shows(page, ".finding-card h2", "Chain angle");
     await click(page, "Override this rule of thumb");
     await page.waitForSelector(".override textarea");
     await page.type(".override textarea", "short");
@@ -62,10 +62,10 @@ describe("edits on a job", () => {
     await shows(page, ".finding-card .note", "short rides on the flat only");
     await shows(page, ".verdict-word", "settled");
     await stageKey(page, "8");
-    await shows(page, ".step-card .note", "Pack current overridden");
+    await shows(page, ".step-card .note", "Chain angle overridden");
     await stageKey(page, "4");
-    await click(page, "Pack current", ".findings");
-    await shows(page, ".finding-card h2", "Pack current");
+    await click(page, "Chain angle", ".findings");
+    await shows(page, ".finding-card h2", "Chain angle");
     await click(page, "Withdraw", ".finding-card");
     await shows(page, ".verdict-word", "adapt");
     expect(complaints).toEqual([]);
@@ -82,6 +82,8 @@ describe("edits on a job", () => {
 
   test("a pin on the drawing points at its finding, and the drawings change over", async () => {
     const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Ivo")}/fit`);
+    await page.waitForSelector(".fit-tools");
+    await page.click(".fit-tools .ant-segmented-item:nth-child(1)");
     await page.waitForSelector(".pin");
     const title = await page.$eval(".pin:nth-child(3)", (pin) => pin.getAttribute("aria-label")!.slice(3));
     await page.click(".pin:nth-child(3) rect");
@@ -151,7 +153,7 @@ describe("edits on a job", () => {
   test("an order's arrival clears the step that waited for it", async () => {
     const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Odo")}/build`);
     await click(page, "Fit the mid-drive", ".steps");
-    await shows(page, ".step-card", "not here yet (0104-1)");
+    await shows(page, ".step-card", "not here yet (0111-1)");
     await stageKey(page, "7");
     await click(page, "It is here");
     await shows(page, ".order-card.placed", "here since");

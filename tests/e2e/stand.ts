@@ -1,5 +1,5 @@
 import { execFileSync, spawn, type ChildProcess } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import { copyFileSync, mkdtempSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -46,7 +46,7 @@ export async function openStand(): Promise<Stand> {
   const folder = mkdtempSync(join(tmpdir(), "gull-e2e-"));
   const database = join(folder, "shop.sqlite");
   const env = { ...process.env, GULL_DB: database, NEXT_TELEMETRY_DISABLED: "1" };
-  execFileSync("npx", ["tsx", "src/cli/gull.ts", "demo"], { env, stdio: ["ignore", "ignore", "inherit"] });
+  copyFileSync(process.env.GULL_E2E_DEMO!, database);
   const port = await freePort();
   const base = `http://127.0.0.1:${port}`;
   let server: ChildProcess | undefined;

@@ -187,10 +187,12 @@ test("what each kit would do is worked out by the engine in a worker of the page
   expect(asked).toContain(`/api/jobs/${id}/books`);
   expect(asked).not.toContain(`/api/jobs/${id}/preview`);
   const shown = await page.$$eval(".candidate:not(:disabled)", (rows) =>
-    rows.slice(0, 8).map((row) => [
-      row.querySelector("b")!.textContent,
-      [...row.querySelectorAll(".verdict-counts > span")].map((span) => (span as HTMLElement).title).join(", "),
-    ]),
+    rows
+      .slice(0, 8)
+      .map((row) => [
+        row.querySelector("b")!.textContent,
+        [...row.querySelectorAll(".verdict-counts > span")].map((span) => (span as HTMLElement).title).join(", "),
+      ]),
   );
   const listed = (await (await fetch(`${stand.base}/api/jobs/${id}/candidates?slot=kit`)).json()) as {
     candidates: { id: string; name: string; broken: string | null }[];
@@ -220,7 +222,7 @@ test("a part is put in by hand, stands on the sheet, and is taken out", async ()
   await page.waitForFunction(() =>
     document.querySelector(".ant-select-item-option-content")?.textContent?.includes("Brass bell"),
   );
-  await press(page, "Enter");
+  await page.click(".ant-select-item-option");
   await shows(page, ".also li", "Brass bell");
   await page.click(".knots-large li:nth-child(6) button");
   await shows(page, ".lines", "Brass bell");
