@@ -21,15 +21,20 @@ const database = join(folder, "shop.sqlite");
 
 const median = (times: number[]) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
 
-async function timed(runs: number, work: () => unknown): Promise<number> {
+async function allTimes(runs: number, work: () => unknown): Promise<number[]> {
   const times: number[] = [];
   for (let i = 0; i < runs; i += 1) {
     const from = performance.now();
     await work();
     times.push(performance.now() - from);
   }
-  return median(times);
+  return times;
 }
+
+const sorted = async (runs: number, work: () => unknown) => (await allTimes(runs, work)).sort((a, b) => a - b);
+const at = (times: number[], share: number) => times[Math.floor(times.length * share)]!;
+
+const timed = async (runs: number, work: () => unknown) => median(await allTimes(runs, work));
 
 /** The yardstick for sums: so long does this machine take to sort 10,000 fixed numbers. */
 const numbers = Array.from({ length: 10_000 }, (_, i) => (i * 7919) % 10_007);
@@ -37,7 +42,7 @@ const sortOnce = () => [...numbers].sort((a, b) => a - b);
 
 function report(what: string, ms: number, bound: number, yardstick: { name: string; ms: number }): void {
   console.log(
-    `${what.padEnd(62)} ${ms.toFixed(2).padStart(9)} ms  bound ${bound} ms: ${(ms / bound).toFixed(2)} of it; ${(ms / yardstick.ms).toFixed(2)} × ${yardstick.name}`,
+    `${what.padEnd(66)} ${ms.toFixed(2).padStart(9)} ms  bound ${bound} ms: ${(ms / bound).toFixed(2)} of it; ${(ms / yardstick.ms).toFixed(2)} × ${yardstick.name}`,
   );
 }
 
@@ -66,13 +71,23 @@ async function largeShop(): Promise<void> {
 }
 
 async function core(db: Awaited<ReturnType<typeof openDatabase>>): Promise<void> {
-  const sort = { name: "sorting 10,000 numbers", ms: await timed(200, sortOnce) };
+  const sorts = await sorted(2000, sortOnce);
+  const sort = { name: "sorting 10,000 numbers", ms: at(sorts, 0.5) };
+  const sortP99 = { name: "the same of sorting", ms: at(sorts, 0.99) };
   const catalogue = await loadCatalogue(db);
   const house = await houseRules(db);
-  for (const name of ["Maud", "Odo", "Perran"]) {
-    const job = (await findJob(db, (await listJobs(db, name, 1)).rows[0]!.id))!;
-    await timed(100, () => fitOf(job, catalogue, house));
-    report(`fit of ${name}'s build, all rules to the fixed point`, await timed(500, () => fitOf(job, catalogue, house)), 1, sort);
+  const jobs = await Promise.all(
+    ["Maud", "Odo", "Perran", "Jory", "Silas"].map(
+      async (name) => (await findJob(db, (await listJobs(db, name, 1)).rows[0]!.id))!,
+    ),
+  );
+  for (const job of jobs) await timed(1000, () => fitOf(job, catalogue, house));
+  for (const job of jobs) {
+    const times = await sorted(2000, () => fitOf(job, catalogue, house));
+    const what = `fit of ${job.wish.customer.split(" ")[0]}'s build, all rules to the fixed point`;
+    report(`${what}, median`, at(times, 0.5), 1, sort);
+    // The very worst holds what the machine's other work took; of a hundred runs, one is slower than this.
+    report(`${what}, 99 in 100`, at(times, 0.99), 3, sortP99);
   }
 }
 
