@@ -33,6 +33,16 @@ export function AxleEnd({ axle }: { axle: AxleDrawn }) {
   const x = (mm: number) => middle + Math.sign(mm) * (Math.max(0, Math.abs(mm) - broken) * scale + 12);
   const axleHalf = axle.axleMm === null ? longest : axle.axleMm / 2;
   const r = (axle.diameterMm / 2) * scale;
+  const thickness = (layers: readonly Layer[], says: string) =>
+    layers
+      .filter((layer) => layer.says === says)
+      .map((layer) => show(layer.mm))
+      .join(" + ");
+  const entries = ORDER.map((says, i) => {
+    const [left, right] = [thickness(axle.left, says), thickness(axle.right, says)];
+    return (left || right) && `${i + 1} ${says} ${left === right ? left : `${left || "none"} left, ${right || "none"} right`}`;
+  }).filter(Boolean);
+  const legend = [entries.slice(0, 3).join(" · "), entries.slice(3).join(" · ")].filter(Boolean);
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -55,13 +65,13 @@ export function AxleEnd({ axle }: { axle: AxleDrawn }) {
       <text x={middle} y={y + 4} textAnchor="middle" fontSize="12" fill={SEA}>
         hub {show(axle.overLocknutMm)}
       </text>
-      <Side layers={axle.left} x={x} half={half} side={-1} y={y} show={show} />
-      <Side layers={axle.right} x={x} half={half} side={1} y={y} show={show} />
-      <text x="8" y={HEIGHT - 34} fontSize="12" fill={INK}>
-        {ORDER.filter((says) => [...axle.left, ...axle.right].some((layer) => layer.says === says))
-          .map((says) => `${ORDER.indexOf(says) + 1} ${says}`)
-          .join(" · ")}
-      </text>
+      <Side layers={axle.left} x={x} half={half} side={-1} y={y} />
+      <Side layers={axle.right} x={x} half={half} side={1} y={y} />
+      {legend.map((line, i) => (
+        <text key={line} x="8" y={HEIGHT - 46 + i * 15} fontSize="12" fill={INK}>
+          {line}
+        </text>
+      ))}
       <text x={x(-half) + 4} y="22" fontSize="13" fontWeight="700" fill={INK}>
         left
       </text>
@@ -78,15 +88,15 @@ export function AxleEnd({ axle }: { axle: AxleDrawn }) {
         />
       )}
       <Dimension
-        from={{ x: x(-half), y: 248 }}
-        to={{ x: x(half), y: 248 }}
+        from={{ x: x(-half), y: 240 }}
+        to={{ x: x(half), y: 240 }}
         text={`frame ${show(axle.frameMm)}, hub ${show(axle.overLocknutMm)}`}
         side={1}
       />
       {axle.axleMm !== null && (
         <Dimension
-          from={{ x: x(-axleHalf), y: 284 }}
-          to={{ x: x(axleHalf), y: 284 }}
+          from={{ x: x(-axleHalf), y: 268 }}
+          to={{ x: x(axleHalf), y: 268 }}
           text={`axle ${show(axle.axleMm)}`}
           side={1}
         />
@@ -106,14 +116,12 @@ function Side({
   half,
   side,
   y,
-  show,
 }: {
   layers: readonly Layer[];
   x: (mm: number) => number;
   half: number;
   side: 1 | -1;
   y: number;
-  show: (mm: number) => string;
 }) {
   const heights: Record<string, number> = {
     dropout: 74,
@@ -146,9 +154,6 @@ function Side({
             <line x1={mid} y1={y - height} x2={mid} y2={y - 78 - lift + 6} stroke="#B9B4A4" />
             <text x={mid} y={y - 78 - lift + 2} textAnchor="middle" fontSize="13" fontWeight="700" fill={INK}>
               {ORDER.indexOf(layer.says) + 1}
-            </text>
-            <text x={mid} y={y + height + 13 + (i % 2) * 13} textAnchor="middle" fontSize="11" fill={INK}>
-              {show(layer.mm)}
             </text>
           </g>
         );
@@ -193,7 +198,7 @@ function Slot({ axle, show }: { axle: AxleDrawn; show: (mm: number) => string })
         slot end-on
       </text>
       {axle.arm && (
-        <text x={c.x} y={HEIGHT - 34} textAnchor="middle" fontSize="11" fill={INK}>
+        <text x={c.x} y={mouth + 52} textAnchor="middle" fontSize="11" fill={INK}>
           arm {show(axle.arm.armMm)}, clamp from {show(axle.arm.fromMm)}
         </text>
       )}

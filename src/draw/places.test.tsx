@@ -58,7 +58,11 @@ describe.each(NAMES)("the drawings of %s", (name) => {
   test("each is whole, and within its picture as far as lengths go", () => {
     if (drawn.bay) expectSound(renderToStaticMarkup(<BayView bay={drawn.bay} frame={drawn.frame} />));
     if (drawn.bar.length > 0) expectSound(renderToStaticMarkup(<BarView bar={drawn.bar} />));
-    for (const axle of drawn.axles) expectSound(renderToStaticMarkup(<AxleEnd axle={axle} />));
+    for (const axle of drawn.axles) {
+      const svg = renderToStaticMarkup(<AxleEnd axle={axle} />);
+      expectSound(svg);
+      for (const layer of [...axle.left, ...axle.right]) expect(svg).toMatch(new RegExp(`\\d ${layer.says} `));
+    }
     for (const wheel of drawn.wheels) expectSound(renderToStaticMarkup(<WheelView wheel={wheel} />));
     expect(drawn.bar.length).toBe(2);
   });

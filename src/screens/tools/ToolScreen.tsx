@@ -118,7 +118,7 @@ function ToolField({
     <div className="field">
       <span>
         {label}
-        {optional && field.default !== undefined && ` (${String(field.default)} when empty)`}
+        {optional && field.default !== undefined && ` (${String(field.default) || "none"} when empty)`}
       </span>
       {field.enum ? (
         <Select
