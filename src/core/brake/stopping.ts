@@ -1,3 +1,5 @@
+import { GRAVITY_MS2 } from "../units/gravity";
+
 /** Masses and cooling of steel rotors by diameter (from memory): kg, and W/K at 30 km/h. */
 export const ROTORS = [
   { diameterMm: 160, massKg: 0.11, coolingWPerK: 1.2 },
@@ -5,7 +7,6 @@ export const ROTORS = [
   { diameterMm: 203, massKg: 0.19, coolingWPerK: 1.9 },
 ] as const;
 
-const G = 9.80665;
 const STEEL_J_PER_KG_K = 480;
 /** Air at 20 °C and sea level, kg/m³. */
 const AIR_KG_M3 = 1.2;
@@ -63,7 +64,7 @@ export type DescentInput = {
 export function descent(p: DescentInput) {
   const v = p.speedKmh / 3.6;
   const angle = Math.atan(p.gradePercent / 100);
-  const forceN = p.massKg * G * (Math.sin(angle) - p.crr * Math.cos(angle)) - 0.5 * AIR_KG_M3 * p.cdaM2 * v ** 2;
+  const forceN = p.massKg * GRAVITY_MS2 * (Math.sin(angle) - p.crr * Math.cos(angle)) - 0.5 * AIR_KG_M3 * p.cdaM2 * v ** 2;
   const brakingW = Math.max(0, forceN * v);
   const coolingWPerK = rotorRow(p.rotorMm).coolingWPerK * (p.speedKmh / 30) ** 0.6;
   return { brakingW, rotorRiseK: (p.share * brakingW) / coolingWPerK };

@@ -33,18 +33,27 @@ export function runCalculator(calculator: Calculator, raw: unknown): Result<unkn
   if (raw === undefined) return refuse([{ path: "", message: "expected an object with the calculator's fields, got nothing" }]);
   const parsed = calculator.input.safeParse(raw);
   if (!parsed.success) return refuse(issuesOf(parsed.error));
-  const output = calculator.run(parsed.data);
-  if (!isFinite(output)) return refuse([{ path: "", message: "these figures are too large: the result overflows" }]);
-  return good(output);
+  const overflow = [{ path: "", message: "these figures are too large: the result overflows" }];
+  try {
+    const output = calculator.run(parsed.data);
+    return isFinite(output) ? good(output) : refuse(overflow);
+  } catch (error) {
+    if (error instanceof RangeError) return refuse(overflow);
+    throw error;
+  }
 }
 
-/** One issue a path; an unknown field stands at its own path. */
-function issuesOf(error: z.ZodError): CalcIssue[] {
-  return error.issues.flatMap((issue) =>
-    issue.code === "unrecognized_keys"
-      ? issue.keys.map((key) => ({ path: [...issue.path, key].join("."), message: "unknown field" }))
-      : [{ path: issue.path.join("."), message: issue.message }],
-  );
+/** One issue a path; an unknown field stands at its own path, and so does what is wrong inside the form that a choice was given in. */
+function issuesOf(error: { issues: readonly z.core.$ZodIssue[] }, under: readonly PropertyKey[] = []): CalcIssue[] {
+  return error.issues.flatMap((issue) => {
+    const path = [...under, ...issue.path];
+    if (issue.code === "unrecognized_keys")
+      return issue.keys.map((key) => ({ path: [...path, key].join("."), message: "unknown field" }));
+    const meant =
+      issue.code === "invalid_union" &&
+      issue.errors.find((issues) => issues.every((inner) => inner.path.length > 0 || inner.code === "unrecognized_keys"));
+    return meant ? issuesOf({ issues: meant }, path) : [{ path: path.join("."), message: issue.message }];
+  });
 }
 
 function isFinite(value: unknown): boolean {

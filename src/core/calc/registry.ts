@@ -3,6 +3,7 @@ import { bad, type Result } from "../result";
 import { runCalculator, type CalcError, type Calculator } from "./calculator";
 import { cadenceCalculator, chainLengthCalculator, chainlineCalculator, gearTableCalculator } from "./calculators/chain";
 import { batteryPackCalculator, chargeTimeCalculator, wireDropCalculator } from "./calculators/electricity";
+import { driveSteadyCalculator, rideCalculator, roadLoadCalculator } from "./calculators/ride";
 import { spokeLengthCalculator, wheelSizeCalculator } from "./calculators/wheels";
 import { axleReactionCalculator, batteryBayCalculator, lacingCalculator, stoppingCalculator } from "./calculators/workshop";
 
@@ -18,6 +19,9 @@ export const CALCULATORS: readonly Calculator[] = [
   batteryPackCalculator,
   chargeTimeCalculator,
   wireDropCalculator,
+  roadLoadCalculator,
+  driveSteadyCalculator,
+  rideCalculator,
   batteryBayCalculator,
   axleReactionCalculator,
   stoppingCalculator,

@@ -17,6 +17,16 @@ const FRAME_SPACE = [
   [-70, 120],
 ].map(([x, y]) => ({ x, y }));
 
+const DRIVE = {
+  motor:
+    '{"kvRpmPerV": 34.7, "windingOhm": 0.15, "gearRatio": 4.43, "gearEfficiency": 0.93, "dragNm": 0.06, "dragNmPerRpm": 0.00006}',
+  motors: "1",
+  output: "wheel",
+  controller: '{"batteryA": 15, "phaseA": 30, "efficiency": 0.97}',
+  circumferenceMm: "2155",
+  riderW: "80",
+};
+
 export const EXAMPLES: Record<string, Record<string, string>> = {
   "spoke-length": { erdMm: "605", flangePcdMm: "125", flangeOffsetMm: "28", spokeHoleMm: "2.6", spokes: "36", crosses: "1" },
   lacing: {
@@ -63,6 +73,34 @@ export const EXAMPLES: Record<string, Record<string, string>> = {
   },
   "battery-pack": { chemistry: "nmc", series: "13", parallel: "5", cellAh: "3.5", cellMaxA: "8", cellMilliohm: "28" },
   "charge-time": { capacityAh: "15.4", chargerA: "2", efficiency: "0.8", fromPercent: "0", toPercent: "100" },
+  "road-load": {
+    speedKmh: "25",
+    gradePercent: "0",
+    massKg: "115",
+    cdaM2: "0.6",
+    crr: "0.008",
+    headwindKmh: "0",
+    altitudeM: "0",
+    temperatureC: "15",
+    wheelDragAreaM2: "0.0044",
+    drivetrainEfficiency: "0.977",
+  },
+  "drive-steady": {
+    ...DRIVE,
+    battery: '{"openCircuitV": 37.5, "internalOhm": 0.12}',
+    load: '{"massKg": 115, "cdaM2": 0.6, "crr": 0.008, "gradePercent": 5}',
+  },
+  ride: {
+    ...DRIVE,
+    battery: '{"chemistry": "nmc", "series": 10, "capacityAh": 13.4, "internalOhm": 0.1125}',
+    load: '{"massKg": 115, "cdaM2": 0.6, "crr": 0.008}',
+    segments:
+      '[{"lengthM": 3000, "gradePercent": 0}, {"lengthM": 800, "gradePercent": 6}, {"lengthM": 1500, "gradePercent": -3}]',
+    targetKmh: "25",
+    ambientC: "20",
+    thermal:
+      '{"windingJPerK": 250, "shellJPerK": 900, "windingToShellWPerK": 2, "shellToAirWPerK": 1.2, "shellToAirWPerKPerMs": 0.3}',
+  },
   "wire-drop": { awg: "14", lengthM: "0.8", currentA: "20", voltageV: "36", temperatureC: "20" },
 };
 

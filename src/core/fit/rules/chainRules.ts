@@ -4,6 +4,7 @@ import { combined } from "../../donor/reading";
 import { DRIVE_SPACER_MM, stayOutMm } from "../../shell/caseClearance";
 import { COG_PITCH_MM } from "../../standards/clusters";
 import { formatNumber } from "../../units/formatQuantity";
+import { GRAVITY_MS2 } from "../../units/gravity";
 import { effectOf, lastOf, motorsOf, partsOf, type Build, type MidMotor, type Motor } from "../build";
 import type { Remedy } from "../finding";
 import { judge } from "../judge";
@@ -499,11 +500,10 @@ export const gearSensor = defineRule<MidMotor>({
   },
 });
 
-const G = 9.80665;
 /** Crank length that a standing rider's torque is reckoned with, m (common practice). */
 const CRANK_M = 0.17;
 
 /** Torque into a hub gear with the rider standing and the motor pulling: (T_motor + m·g·crank)·cog ÷ ring, N·m.
  *  @example hubGearTorqueNm({ motorNm: 80, riderKg: 80, cogTeeth: 20, ringTeeth: 42 }) // => 101.6 */
 export const hubGearTorqueNm = (p: { motorNm: number; riderKg: number; cogTeeth: number; ringTeeth: number }) =>
-  ((p.motorNm + p.riderKg * G * CRANK_M) * p.cogTeeth) / p.ringTeeth;
+  ((p.motorNm + p.riderKg * GRAVITY_MS2 * CRANK_M) * p.cogTeeth) / p.ringTeeth;

@@ -1,5 +1,6 @@
 import { memory, PRACTICE } from "../../basis";
 import { formatNumber } from "../../units/formatQuantity";
+import { GRAVITY_MS2 } from "../../units/gravity";
 import type { MidMotor } from "../build";
 import { judge } from "../judge";
 import { asked, defineRule } from "../rule";
@@ -28,7 +29,7 @@ export const hubGearTorque = defineRule<MidMotor>({
       plusMinus: limit.plusMinus,
       figures: [
         { label: "motor at the crank", value: motor.spec.peakTorqueNm, unit: "N·m" },
-        { label: "rider standing", value: riderKg * 9.80665 * 0.17, unit: "N·m" },
+        { label: "rider standing", value: riderKg * GRAVITY_MS2 * 0.17, unit: "N·m" },
         { label: "ring : cog", value: `${teeth} : ${cogTeeth}` },
         { label: "into the hub gear", value: into(teeth), unit: "N·m" },
         { label: "its limit", value: limit.value, unit: "N·m" },
@@ -54,7 +55,7 @@ export const hubGearTorque = defineRule<MidMotor>({
           : {
               verdict: "stop",
               says,
-              lifts: `a motor of ${formatNumber((limit.value * teeth) / cogTeeth - riderKg * 9.80665 * 0.17, 0)} N·m or less at the crank, a stronger hub gear, or a front hub motor`,
+              lifts: `a motor of ${formatNumber((limit.value * teeth) / cogTeeth - riderKg * GRAVITY_MS2 * 0.17, 0)} N·m or less at the crank, a stronger hub gear, or a front hub motor`,
             };
       },
     });

@@ -4,6 +4,7 @@ import { chargeTimeHours } from "../../power/chargeTime";
 import { PACK_CURRENT_SHARE } from "../../standards/current";
 import { PLUG_AMPS } from "../../standards/plugs";
 import { formatNumber } from "../../units/formatQuantity";
+import { GRAVITY_MS2 } from "../../units/gravity";
 import { batteryOf, controllerKinds, controllersOf, motorsOf, partsOf, voltsOf, type Controller } from "../build";
 import type { Figure, Outcome } from "../finding";
 import { judge } from "../judge";
@@ -236,7 +237,6 @@ export const plugRating = defineRule<PartOf<"battery">>({
 /** Rear share of the weight, height of mass over wheelbase, and grip on a damp road, for the front wheel's check (common practice). */
 const GRIP = { rearShare: 0.6, heightOverBase: 1.0, friction: 0.5, grade: 0.1 };
 const FRONT_SHARE = 0.4;
-const G = 9.80665;
 
 /** How much of the front wheel's grip a motor's thrust uses. @example frontGrip({ torqueNm: 30, wheelM: 0.34, kg: 120, rearShare: 0.6, heightOverBase: 1, grade: 0.05, friction: 0.5 }) // => 411.5 N load, 21.4 % of it */
 export function frontGrip(p: {
@@ -249,7 +249,7 @@ export function frontGrip(p: {
   friction: number;
 }) {
   const angle = Math.atan(p.grade);
-  const loadN = p.kg * G * ((1 - p.rearShare) * Math.cos(angle) - p.heightOverBase * Math.sin(angle));
+  const loadN = p.kg * GRAVITY_MS2 * ((1 - p.rearShare) * Math.cos(angle) - p.heightOverBase * Math.sin(angle));
   const thrustN = p.torqueNm / p.wheelM;
   return { loadN, thrustN, used: loadN <= 0 ? Infinity : thrustN / loadN, slips: thrustN > p.friction * loadN };
 }

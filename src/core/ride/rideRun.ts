@@ -1,0 +1,377 @@
+import type { Chemistry } from "../power/batteryPack";
+import { warm, windingRate, type Temperatures, type Thermal } from "../power/heat";
+import { atForce, COPPER_PER_K, dragW, fullThrottle, newWorking, type Machine, type Working } from "../power/machine";
+import { openCircuitV } from "../power/openCircuit";
+import { RIDER_FLOOR_MS, riderN } from "./driveSteady";
+import { phi1, phi2, phi3 } from "./phi";
+import { loadN, loadSlope, type Resistance } from "./roadLoad";
+
+/** A piece of the road on which grade and wind stay. */
+export type Stretch = { readonly lengthM: number; readonly gradePercent: number; readonly road: Resistance };
+
+export type RidePlan = {
+  readonly machine: Machine;
+  readonly thermal: Thermal;
+  readonly battery: {
+    readonly chemistry: Chemistry;
+    readonly series: number;
+    readonly capacityAh: number;
+    readonly internalOhm: number;
+    readonly startPercent: number;
+    readonly reservePercent: number;
+  };
+  readonly riderW: number;
+  readonly massKg: number;
+  /** the motors hold it, and the brakes do not let the bike pass it, m/s */
+  readonly targetMs: number;
+  readonly stretches: readonly Stretch[];
+  readonly ambientC: number;
+};
+
+export type Ended = "route" | "reserve" | "stalled";
+
+/** Where the energy came from and went: at the road (rider, motors, road, brakes) and in the motors (copper, their own drag), J. */
+export type Ledger = { riderJ: number; motorsJ: number; copperJ: number; dragJ: number; roadJ: number; brakesJ: number };
+
+/** What one step adds: of the battery, of one motor (its current's square, its drag), and at the road. */
+type Sums = {
+  ampereS: number;
+  joule: number;
+  ampere2S: number;
+  dragJ: number;
+  motorsJ: number;
+  riderJ: number;
+  roadJ: number;
+};
+
+/** Called at the start and after every step. */
+export type Watch = (run: RideRun, gradePercent: number, electricalW: number) => void;
+
+/** One step is at most so long, m; changes the speed by at most so much, m/s; warms the winding by so much, K or share of its
+ *  absolute temperature; and takes so much of the charge. At half of all four no figure of a ride moves by 0.2 %. */
+const STEP = { lengthM: 25, speedMs: 0.15, warmK: 2, warmShare: 0.01, chargeShare: 0.01 };
+/** What a kink in the motor's curve that comes this early in a step could change is under the step's own error. */
+const KINK_SHARE = 1e-3;
+
+/** The time in which what moves at a rate, and faster by so much for each unit that it has moved, has moved by a change; endless if never. */
+function timeFor(change: number, rate: number, slope: number): number {
+  if (rate === 0) return Infinity;
+  const z = (slope * change) / Math.abs(rate);
+  if (z <= -1) return Infinity;
+  return (change / Math.abs(rate)) * (Math.abs(z) < 1e-9 ? 1 : Math.log1p(z) / z);
+}
+
+/**
+ * A ride from rest, run on a stretch of road after another: m·v̇ = drive − load, charge, and heat.
+ *
+ * While the speed is under the target the motors give all they can, and the speed is stepped by the exponential Rosenbrock method
+ * of order three (Hochbruck & Ostermann, Exponential integrators, Acta Numerica 19, 2010), exact where force is linear in speed, so a
+ * stiff drive on a light bike needs no small steps. Steps end where the motor's bound changes, so that each lies on a smooth piece.
+ * At the target the force is what the road asks, and only charge and heat move. Those are taken at the step's middle, foretold.
+ */
+export class RideRun {
+  timeS = 0;
+  distanceM = 0;
+  speedMs = 0;
+  usedAh: number;
+  energyJ = 0;
+  lastElectricalW = 0;
+  peakW = 0;
+  maxMs = 0;
+  maxWindingC: number;
+  readonly temperatures: Temperatures;
+  readonly ledger: Ledger = { riderJ: 0, motorsJ: 0, copperJ: 0, dragJ: 0, roadJ: 0, brakesJ: 0 };
+
+  private readonly full: Working = newWorking();
+  private readonly part: Working = newWorking();
+  private readonly reserveAh: number;
+  private road!: Resistance;
+  private openV = 0;
+  private windingOhm = 0;
+  private accel = 0;
+  private accelSlope = 0;
+  private endMs = 0;
+  private middleMs = 0;
+  private pathM = 0;
+  private endAccel = 0;
+
+  constructor(
+    private readonly plan: RidePlan,
+    private readonly fineness = 1,
+  ) {
+    const { battery, ambientC } = plan;
+    this.usedAh = battery.capacityAh * (1 - battery.startPercent / 100);
+    this.reserveAh = battery.capacityAh * (1 - battery.reservePercent / 100);
+    this.temperatures = { windingC: ambientC, shellC: ambientC };
+    this.maxWindingC = ambientC;
+  }
+
+  get percent(): number {
+    return 100 * (1 - this.usedAh / this.plan.battery.capacityAh);
+  }
+
+  /** Rides the whole route once, from where the last left the bike's state. */
+  lap(watch?: Watch): Ended {
+    for (const [i, stretch] of this.plan.stretches.entries()) {
+      this.road = stretch.road;
+      let leftM = stretch.lengthM;
+      const startM = this.distanceM;
+      if (i === 0 && watch) watch(this, stretch.gradePercent, this.startsHere() ? this.full.batteryA * this.full.batteryV : 0);
+      while (leftM > 0) {
+        if (this.usedAh >= this.reserveAh) return "reserve";
+        if (!this.step(leftM)) return "stalled";
+        if (!Number.isFinite(this.distanceM + this.usedAh))
+          throw new RangeError("ride: the figures are too large to compute with");
+        // What is left below the rounding of the stretch's own length is no road.
+        leftM -= this.pathM;
+        if (leftM <= 1e-12 * stretch.lengthM) {
+          leftM = 0;
+          this.distanceM = startM + stretch.lengthM;
+        }
+        watch?.(this, stretch.gradePercent, this.lastElectricalW);
+      }
+    }
+    return "route";
+  }
+
+  /** Skips laps that are like the last: as many as take so much charge, two laps short of the reserve at most. */
+  leap(chargeAh: number, lapAh: number, lapM: number): void {
+    const laps = Math.floor(Math.min(chargeAh, this.reserveAh - this.usedAh - 2 * lapAh) / lapAh);
+    if (!(laps > 0)) return;
+    this.usedAh += laps * lapAh;
+    this.distanceM += laps * lapM;
+  }
+
+  private startsHere(): boolean {
+    if (this.usedAh >= this.reserveAh) return false;
+    this.settle(this.usedAh, this.temperatures.windingC);
+    return this.speedMs > 0 || this.balance(this.speedMs) > 0;
+  }
+
+  private settle(usedAh: number, windingC: number): void {
+    const { chemistry, series, capacityAh } = this.plan.battery;
+    this.openV = series * openCircuitV(chemistry, 100 * (1 - usedAh / capacityAh));
+    this.windingOhm = this.plan.machine.windingOhm * (1 + COPPER_PER_K * (windingC - 20));
+  }
+
+  /** Full throttle's net acceleration at a speed, m/s²; leaves its slope, and the motors' state in `full`. */
+  private balance(v: number): number {
+    const { machine, battery, riderW, massKg } = this.plan;
+    fullThrottle(machine, v, this.openV, battery.internalOhm, this.windingOhm, this.full);
+    const riderSlope = v > RIDER_FLOOR_MS ? -riderW / (v * v) : 0;
+    this.accelSlope = (this.full.slope + riderSlope - loadSlope(this.road, v)) / massKg;
+    return (this.full.forceN + riderN(riderW, v) - loadN(this.road, v)) / massKg;
+  }
+
+  /** One step, at most to the stretch's end. False when the bike stands and cannot pull away. */
+  private step(leftM: number): boolean {
+    this.settle(this.usedAh, this.temperatures.windingC);
+    const v = this.speedMs;
+    const accel = this.balance(v);
+    if (v <= 0 && !(accel > 0)) return false;
+    if (v >= this.plan.targetMs && accel >= 0) this.hold(leftM);
+    else this.pull(leftM, accel);
+    this.maxMs = Math.max(this.maxMs, this.speedMs);
+    this.maxWindingC = Math.max(this.maxWindingC, this.temperatures.windingC);
+    return true;
+  }
+
+  /** The longest step that heat and charge allow with the motors in a state, s. */
+  private longestS(state: Working): number {
+    const { battery } = this.plan;
+    const warmK = Math.max(STEP.warmK, STEP.warmShare * (this.temperatures.windingC + 273.15)) * this.fineness;
+    const byHeat = timeFor(warmK, this.windingRate(state), this.windingSlope(state));
+    const byCharge = state.batteryA > 0 ? (STEP.chargeShare * battery.capacityAh * 3600) / state.batteryA : Infinity;
+    return Math.min(byHeat, byCharge * this.fineness);
+  }
+
+  private windingRate(state: Working): number {
+    const { thermal, machine } = this.plan;
+    return windingRate(this.temperatures, state.phaseA ** 2 * machine.windingOhm, thermal);
+  }
+
+  /** How the winding's warming changes with its own temperature, 1/s. */
+  private windingSlope(state: Working): number {
+    const { thermal, machine } = this.plan;
+    const growth = state.phaseA ** 2 * machine.windingOhm * COPPER_PER_K;
+    return (growth - thermal.windingToShellWPerK) / thermal.windingJPerK;
+  }
+
+  /** Volts and winding as they will be in the middle of a step. */
+  private foretell(h: number, state: Working): void {
+    const half = h / 2;
+    const warms = this.windingRate(state) * half * phi1(this.windingSlope(state) * half);
+    this.settle(this.usedAh + (state.batteryA * half) / 3600, this.temperatures.windingC + warms);
+  }
+
+  /** At the target: the motors give what the road asks over the rider, the brakes take what is too much. */
+  private hold(leftM: number): void {
+    const { machine, battery, targetMs: v, riderW } = this.plan;
+    this.speedMs = v;
+    const forceN = Math.max(0, loadN(this.road, v) - riderN(riderW, v));
+    const part = this.part;
+    atForce(machine, v, forceN, this.openV, battery.internalOhm, this.windingOhm, part);
+    let h = Math.min(leftM, STEP.lengthM * this.fineness) / v;
+    h = Math.min(h, this.longestS(part));
+    this.foretell(h, part);
+    atForce(machine, v, forceN, this.openV, battery.internalOhm, this.windingOhm, part);
+    const toReserve = ((this.reserveAh - this.usedAh) * 3600) / this.part.batteryA;
+    const ends = h >= toReserve;
+    if (ends) h = toReserve;
+    this.advance(h, h * v >= leftM ? leftM : h * v, v, ends, {
+      ampereS: this.part.batteryA * h,
+      joule: this.part.batteryA * this.part.batteryV * h,
+      ampere2S: this.part.phaseA ** 2 * h,
+      dragJ: this.part.phaseA > 0 ? dragW(machine, v) * h : 0,
+      motorsJ: forceN * v * h,
+      riderJ: riderN(riderW, v) * v * h,
+      roadJ: loadN(this.road, v) * v * h,
+    });
+    this.ledger.brakesJ += Math.max(0, riderN(riderW, v) - loadN(this.road, v)) * v * h;
+    this.lastElectricalW = this.part.batteryA * this.part.batteryV;
+    this.peakW = Math.max(this.peakW, this.lastElectricalW);
+  }
+
+  /** Under the target, or over what full throttle holds. */
+  private pull(leftM: number, accel: number): void {
+    const v = this.speedMs;
+    let h = Math.min(this.longestS(this.full), this.stepFor(v, accel));
+    this.foretell(h, this.full);
+    this.accel = this.balance(v);
+    const slope = this.accelSlope;
+    const bound = this.full.bound;
+    this.attempt(h, slope);
+    const goal = this.goalOf(v, bound, h);
+    if (goal !== null) {
+      h = this.timeTo(h, slope, "speed", goal);
+      this.endMs = goal;
+    }
+    if (this.pathM > leftM) {
+      h = this.timeTo(h, slope, "path", leftM);
+      this.pathM = leftM;
+    }
+    this.finish(h, slope);
+  }
+
+  /** So long that the speed changes by no more than a step may, and the way is no longer. */
+  private stepFor(v: number, accel: number): number {
+    const change = STEP.speedMs * this.fineness;
+    const byPath = (STEP.lengthM * this.fineness) / (accel > 0 ? v + change : v);
+    return Math.min(byPath, timeFor(change, accel, this.accelSlope));
+  }
+
+  /** The state after h from the step's start, by the exponential method; nothing is kept yet. */
+  private attempt(h: number, slope: number): void {
+    const v = this.speedMs;
+    const z = h * slope;
+    const first = v + h * phi1(z) * this.accel;
+    this.endAccel = this.balance(Math.max(0, first));
+    const bend = this.endAccel - this.accel - slope * (first - v);
+    const more = 2 * h * phi3(z) * bend;
+    this.endMs = first + more;
+    this.middleMs = Math.max(0, v + (h / 2) * phi1(z / 2) * this.accel + more / 8);
+    this.pathM = Math.max(0, v * h + h * h * phi2(z) * this.accel + (h * more) / 4);
+  }
+
+  /** The first speed on the way at which the motion changes its law: the target, a bound of the motor, rest. */
+  private goalOf(v: number, bound: Working["bound"], h: number): number | null {
+    const { targetMs } = this.plan;
+    let goal = this.endMs >= targetMs && v < targetMs ? targetMs : this.endMs < 1e-9 && this.accel < 0 ? 0 : null;
+    const to = goal ?? this.endMs;
+    const crossesFloor = v < RIDER_FLOOR_MS !== to < RIDER_FLOOR_MS && this.plan.riderW > 0;
+    if (crossesFloor && v !== RIDER_FLOOR_MS) goal = RIDER_FLOOR_MS;
+    const far = goal ?? to;
+    this.balance(far);
+    if (this.full.bound !== bound) {
+      let [near, beyond] = [v, far];
+      for (let i = 0; i < 50 && Math.abs(beyond - near) > 1e-12 * Math.max(v, far); i += 1) {
+        const middle = (near + beyond) / 2;
+        this.balance(middle);
+        if (this.full.bound === bound) near = middle;
+        else beyond = middle;
+      }
+      const early = Math.abs(beyond - v) < KINK_SHARE * Math.abs(this.accel) * h;
+      if (!early) goal = beyond;
+    }
+    return goal;
+  }
+
+  /** The time within a step at which speed or path reaches a goal: Newton's steps, kept between what lies on either side. */
+  private timeTo(h: number, slope: number, of: "speed" | "path", goal: number): number {
+    let low = 0;
+    let high = h;
+    let t = h;
+    let sign = 0;
+    for (let i = 0; i < 40; i += 1) {
+      const off = goal - (of === "speed" ? this.endMs : this.pathM);
+      if (i === 0) sign = Math.sign(off);
+      if (Math.sign(off) === sign) high = t;
+      else low = t;
+      let next = t + off / (of === "speed" ? this.endAccel : this.endMs);
+      if (!(next > low && next < high)) next = (low + high) / 2;
+      if (Math.abs(next - t) <= 1e-9 * h) break;
+      t = next;
+      this.attempt(t, slope);
+    }
+    return t;
+  }
+
+  /** Sums the step up by Simpson's rule over its start, middle and end, and stops it at the reserve. */
+  private finish(h: number, slope: number): void {
+    let step = this.sums(h);
+    const room = (this.reserveAh - this.usedAh) * 3600;
+    const ends = step.ampereS >= room;
+    for (let i = 0; ends && i < 6; i += 1) {
+      h *= room / step.ampereS;
+      this.attempt(h, slope);
+      step = this.sums(h);
+    }
+    this.advance(h, this.pathM, Math.max(0, this.endMs), ends, step);
+  }
+
+  private sums(h: number): Sums {
+    const sums: Sums = { ampereS: 0, joule: 0, ampere2S: 0, dragJ: 0, motorsJ: 0, riderJ: 0, roadJ: 0 };
+    this.addTo(sums, this.speedMs, h / 6);
+    this.addTo(sums, this.middleMs, (4 * h) / 6);
+    this.addTo(sums, Math.max(0, this.endMs), h / 6);
+    return sums;
+  }
+
+  private addTo(sums: Sums, v: number, weight: number): void {
+    const { machine, riderW } = this.plan;
+    this.balance(v);
+    const { batteryA, batteryV, phaseA, forceN } = this.full;
+    const electricalW = batteryA * batteryV;
+    sums.ampereS += weight * batteryA;
+    sums.joule += weight * electricalW;
+    sums.ampere2S += weight * phaseA * phaseA;
+    if (phaseA > 0) sums.dragJ += weight * dragW(machine, v);
+    sums.motorsJ += weight * forceN * v;
+    sums.riderJ += weight * riderN(riderW, v) * v;
+    sums.roadJ += weight * loadN(this.road, v) * v;
+    this.peakW = Math.max(this.peakW, electricalW);
+    this.lastElectricalW = electricalW;
+  }
+
+  private advance(h: number, pathM: number, speedMs: number, atReserve: boolean, step: Sums): void {
+    const { machine, thermal, ambientC } = this.plan;
+    const copperW = h > 0 ? (step.ampere2S / h) * machine.windingOhm : 0;
+    warm(
+      this.temperatures,
+      h,
+      { copperW, dragW: h > 0 ? step.dragJ / h : 0, ambientC, speedMs: h > 0 ? pathM / h : speedMs },
+      thermal,
+    );
+    this.timeS += h;
+    this.pathM = pathM;
+    this.distanceM += pathM;
+    this.speedMs = speedMs;
+    this.usedAh = atReserve ? this.reserveAh : this.usedAh + step.ampereS / 3600;
+    this.energyJ += step.joule;
+    this.ledger.copperJ += machine.motors * step.ampere2S * this.windingOhm;
+    this.ledger.dragJ += machine.motors * step.dragJ;
+    this.ledger.motorsJ += step.motorsJ;
+    this.ledger.riderJ += step.riderJ;
+    this.ledger.roadJ += step.roadJ;
+  }
+}
