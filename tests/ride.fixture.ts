@@ -1,5 +1,18 @@
-import { Solver } from "odex";
+import { createRequire } from "node:module";
+import { join } from "node:path";
 import type { RideInput } from "@/core/ride/ride";
+
+type Odex = {
+  Solver: new (unknowns: number) => {
+    absoluteTolerance: number;
+    relativeTolerance: number;
+    maxSteps: number;
+    maxStepSize: number;
+    solve(slopes: (x: number, y: number[]) => number[], from: number, start: readonly number[], to: number): { y: number[] };
+  };
+};
+// Required by hand: an import would have the compiler check the package's own source, which does not hold under this project's settings.
+const { Solver } = createRequire(join(process.cwd(), "package.json"))("odex") as Odex;
 
 /** Motors of the usual classes, as a workshop's tables give them (from memory), their drag there for rad/s: a small geared hub,
  *  a direct drive, a medium mid-drive. */
@@ -82,7 +95,7 @@ const cellV = (percent: number) => {
  * written out here once more: along the way, in kinetic energy, time, charge, energy and both temperatures. NMC cells, no reserve.
  * It starts at a millimetre a second, as time along the way has no slope at rest.
  */
-export function solvedRide(p: RideInput, tolerance: number) {
+export function solvedRide(p: RideInput, tolerance: number, longestM = 1) {
   const { motor, controller, battery, thermal, load } = p;
   const ring = p.output === "wheel" ? 1 : p.output.cogTeeth / p.output.chainringTeeth;
   const chain = p.output === "wheel" ? 1 : p.output.efficiency;
@@ -136,7 +149,7 @@ export function solvedRide(p: RideInput, tolerance: number) {
   solver.absoluteTolerance = solver.relativeTolerance = tolerance;
   solver.maxSteps = 1e6;
   // Where the target is reached the slopes jump; longer steps would leap over it unseen.
-  solver.maxStepSize = 1;
+  solver.maxStepSize = longestM;
   let state = [5e-7, 0, battery.capacityAh * (1 - battery.startPercent / 100), 0, p.ambientC, p.ambientC];
   for (const segment of p.segments) {
     gradePercent = segment.gradePercent;

@@ -5,6 +5,8 @@ import { join } from "node:path";
 import { gzipSync } from "node:zlib";
 import puppeteer from "puppeteer-core";
 import { fitOf } from "@/core/job/assess";
+import { planOf, type RideInput } from "@/core/ride/ride";
+import { RideRun } from "@/core/ride/rideRun";
 import { loadCatalogue, saveParts, saveSuppliers } from "@/data/catalogue";
 import { openDatabase } from "@/data/connection";
 import { DEMO_PARTS } from "@/data/demo/parts";
@@ -12,6 +14,7 @@ import { DEMO_SUPPLIERS } from "@/data/demo/suppliers";
 import { findJob, listJobs } from "@/data/jobs";
 import { houseRules } from "@/data/settings";
 import { loadDemo } from "@/shop/loadDemo";
+import { COMMUTE, rolling, solvedRide } from "../ride.fixture";
 
 /** The shop that the bounds are stated for, made of the demo's jobs and parts over and over. */
 const JOBS = 600;
@@ -89,6 +92,36 @@ async function core(db: Awaited<ReturnType<typeof openDatabase>>): Promise<void>
     // The very worst holds what the machine's other work took; of a hundred runs, one is slower than this.
     report(`${what}, 99 in 100`, at(times, 0.99), 3, sortP99);
   }
+}
+
+/** A long route on which the drive is always at its limits, so that the general solver meets no jump at a target. */
+async function rides(): Promise<void> {
+  const sort = { name: "sorting 10,000 numbers", ms: await timed(200, sortOnce) };
+  const on = (km: number): RideInput => ({
+    ...COMMUTE,
+    battery: { ...COMMUTE.battery, capacityAh: 3 * km },
+    segments: rolling(40 * km, 25),
+    targetKmh: 60,
+  });
+  const lap = (input: RideInput) => {
+    const run = new RideRun(planOf(input));
+    run.lap();
+    return run;
+  };
+  for (const km of [10, 100, 1000])
+    report(`ride of ${km} km in pieces of 25 m`, await timed(km === 1000 ? 5 : 40, () => lap(on(km))), 0.25 * km, sort);
+
+  const input = on(10);
+  const exact = solvedRide(input, 1e-10, 25);
+  const errorOf = (energyWh: number) => Math.abs(energyWh / exact.energyWh - 1);
+  const ours = errorOf(lap(input).energyJ / 3600);
+  let tolerance = 1e-3;
+  while (errorOf(solvedRide(input, tolerance, 25).energyWh) > ours && tolerance > 1e-9) tolerance /= 2;
+  const [own, general] = [await timed(40, () => lap(input)), await timed(5, () => solvedRide(input, tolerance, 25))];
+  console.log(
+    `the same 10 km by a general solver, energy to ${ours.toExponential(1)} both`.padEnd(66),
+    `${general.toFixed(2).padStart(9)} ms  at least 10 × ours wanted: ${(general / own).toFixed(1)} ×`,
+  );
 }
 
 async function commandLine(): Promise<void> {
@@ -201,6 +234,7 @@ async function tally(base: string, id: string): Promise<void> {
 }
 
 await largeShop();
+await rides();
 if (!process.env.CORE) await commandLine();
 console.log("");
 if (!process.env.CORE) await pages();

@@ -83,6 +83,7 @@ export class RideRun {
   readonly ledger: Ledger = { riderJ: 0, motorsJ: 0, copperJ: 0, dragJ: 0, roadJ: 0, brakesJ: 0 };
 
   private readonly full: Working = newWorking();
+  private readonly atStart: Working = newWorking();
   private readonly part: Working = newWorking();
   private readonly reserveAh: number;
   private road!: Resistance;
@@ -155,12 +156,12 @@ export class RideRun {
   }
 
   /** Full throttle's net acceleration at a speed, m/s²; leaves its slope, and the motors' state in `full`. */
-  private balance(v: number): number {
+  private balance(v: number, out = this.full): number {
     const { machine, battery, riderW, massKg } = this.plan;
-    fullThrottle(machine, v, this.openV, battery.internalOhm, this.windingOhm, this.full);
+    fullThrottle(machine, v, this.openV, battery.internalOhm, this.windingOhm, out);
     const riderSlope = v > RIDER_FLOOR_MS ? -riderW / (v * v) : 0;
-    this.accelSlope = (this.full.slope + riderSlope - loadSlope(this.road, v)) / massKg;
-    return (this.full.forceN + riderN(riderW, v) - loadN(this.road, v)) / massKg;
+    this.accelSlope = (out.slope + riderSlope - loadSlope(this.road, v)) / massKg;
+    return (out.forceN + riderN(riderW, v) - loadN(this.road, v)) / massKg;
   }
 
   /** One step, at most to the stretch's end. False when the bike stands and cannot pull away. */
@@ -235,11 +236,11 @@ export class RideRun {
   /** Under the target, or over what full throttle holds. */
   private pull(leftM: number, accel: number): void {
     const v = this.speedMs;
-    let h = Math.min(this.longestS(this.full), this.stepFor(v, accel));
+    let h = Math.min(this.longestS(this.full), this.stepFor(v, accel, leftM));
     this.foretell(h, this.full);
-    this.accel = this.balance(v);
+    this.accel = this.balance(v, this.atStart);
     const slope = this.accelSlope;
-    const bound = this.full.bound;
+    const bound = this.atStart.bound;
     this.attempt(h, slope);
     const goal = this.goalOf(v, bound, h);
     if (goal !== null) {
@@ -253,11 +254,12 @@ export class RideRun {
     this.finish(h, slope);
   }
 
-  /** So long that the speed changes by no more than a step may, and the way is no longer. */
-  private stepFor(v: number, accel: number): number {
-    const change = STEP.speedMs * this.fineness;
-    const byPath = (STEP.lengthM * this.fineness) / (accel > 0 ? v + change : v);
-    return Math.min(byPath, timeFor(change, accel, this.accelSlope));
+  /** So long that the speed changes by no more than a step may, and the way is no longer; just past the stretch's end where it comes in reach. */
+  private stepFor(v: number, accel: number, leftM: number): number {
+    const pathM = Math.min(1.001 * leftM, STEP.lengthM * this.fineness);
+    const square = v * v + 2 * accel * pathM;
+    const byPath = (2 * pathM) / (v + Math.sqrt(Math.max(0, square)));
+    return Math.min(byPath, timeFor(STEP.speedMs * this.fineness, accel, this.accelSlope));
   }
 
   /** The state after h from the step's start, by the exponential method; nothing is kept yet. */
@@ -281,7 +283,7 @@ export class RideRun {
     const crossesFloor = v < RIDER_FLOOR_MS !== to < RIDER_FLOOR_MS && this.plan.riderW > 0;
     if (crossesFloor && v !== RIDER_FLOOR_MS) goal = RIDER_FLOOR_MS;
     const far = goal ?? to;
-    this.balance(far);
+    if (goal !== null) this.balance(far);
     if (this.full.bound !== bound) {
       let [near, beyond] = [v, far];
       for (let i = 0; i < 50 && Math.abs(beyond - near) > 1e-12 * Math.max(v, far); i += 1) {
@@ -309,7 +311,7 @@ export class RideRun {
       else low = t;
       let next = t + off / (of === "speed" ? this.endAccel : this.endMs);
       if (!(next > low && next < high)) next = (low + high) / 2;
-      if (Math.abs(next - t) <= 1e-9 * h) break;
+      if (Math.abs(next - t) <= 1e-7 * h) break;
       t = next;
       this.attempt(t, slope);
     }
@@ -331,16 +333,18 @@ export class RideRun {
 
   private sums(h: number): Sums {
     const sums: Sums = { ampereS: 0, joule: 0, ampere2S: 0, dragJ: 0, motorsJ: 0, riderJ: 0, roadJ: 0 };
-    this.addTo(sums, this.speedMs, h / 6);
-    this.addTo(sums, this.middleMs, (4 * h) / 6);
-    this.addTo(sums, Math.max(0, this.endMs), h / 6);
+    this.addTo(sums, this.speedMs, h / 6, this.atStart);
+    this.balance(this.middleMs);
+    this.addTo(sums, this.middleMs, (4 * h) / 6, this.full);
+    const end = Math.max(0, this.endMs);
+    this.balance(end);
+    this.addTo(sums, end, h / 6, this.full);
     return sums;
   }
 
-  private addTo(sums: Sums, v: number, weight: number): void {
+  private addTo(sums: Sums, v: number, weight: number, state: Working): void {
     const { machine, riderW } = this.plan;
-    this.balance(v);
-    const { batteryA, batteryV, phaseA, forceN } = this.full;
+    const { batteryA, batteryV, phaseA, forceN } = state;
     const electricalW = batteryA * batteryV;
     sums.ampereS += weight * batteryA;
     sums.joule += weight * electricalW;
