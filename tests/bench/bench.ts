@@ -7,6 +7,8 @@ import puppeteer from "puppeteer-core";
 import { fitOf } from "@/core/job/assess";
 import { planOf, type RideInput } from "@/core/ride/ride";
 import { RideRun } from "@/core/ride/rideRun";
+import { profileOf, segmentsOf } from "@/core/route/profile";
+import { readGpx } from "@/core/route/readGpx";
 import { loadCatalogue, saveParts, saveSuppliers } from "@/data/catalogue";
 import { openDatabase } from "@/data/connection";
 import { DEMO_PARTS } from "@/data/demo/parts";
@@ -94,6 +96,16 @@ async function core(db: Awaited<ReturnType<typeof openDatabase>>): Promise<void>
   }
 }
 
+/** As many points as a file may hold, about 50 MB of them, over 111 km. */
+function hugeGpx(): string {
+  const points = Array.from(
+    { length: 500_000 },
+    (_, i) =>
+      `<trkpt lat="${(40 + i * 2e-6).toFixed(6)}" lon="4.123456"><ele>${(100 + 50 * Math.sin(i / 9000)).toFixed(1)}</ele><time>2026-05-05T10:00:00Z</time></trkpt>`,
+  );
+  return `<gpx><trk><trkseg>${points.join("\n")}</trkseg></trk></gpx>`;
+}
+
 /** A long route on which the drive is always at its limits, so that the general solver meets no jump at a target. */
 async function rides(): Promise<void> {
   const sort = { name: "sorting 10,000 numbers", ms: await timed(200, sortOnce) };
@@ -110,6 +122,16 @@ async function rides(): Promise<void> {
   };
   for (const km of [10, 100, 1000])
     report(`ride of ${km} km in pieces of 25 m`, await timed(km === 1000 ? 5 : 40, () => lap(on(km))), 0.25 * km, sort);
+
+  const file = hugeGpx();
+  const whole = () => {
+    const track = readGpx(file);
+    if (!track.ok) throw new Error(track.error);
+    const profile = profileOf(track.value);
+    if (!profile.ok) throw new Error(profile.error);
+    lap({ ...on(120), segments: segmentsOf(profile.value) });
+  };
+  report(`a GPX file of 500,000 points read, smoothed and ridden`, await timed(3, whole), 4000, sort);
 
   const input = on(10);
   const exact = solvedRide(input, 1e-10, 25);

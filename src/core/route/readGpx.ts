@@ -1,0 +1,84 @@
+import { SaxesParser } from "saxes";
+import { bad, good, type Result } from "../result";
+import type { TrackPoint } from "./trackPoint";
+
+/** What a file may hold: more is refused before it is read on. */
+export const ROUTE_LIMITS = { bytes: 50 * 1024 * 1024, points: 500_000 } as const;
+
+export type Track = { name: string; points: TrackPoint[]; repairs: string[] };
+
+class Refusal extends Error {}
+const refuse = (says: string): never => {
+  throw new Refusal(says);
+};
+
+/**
+ * Tracks and routes of a GPX 1.1 file (1.0 too), joined in their order; its tracks where it has both.
+ * Strict XML, read as a stream: no document type, so no entity of the file's own; nothing is fetched.
+ * @returns the points, or what is wrong in words that say what to do. Points without a readable place are left out and told.
+ */
+export function readGpx(text: string): Result<Track> {
+  if (text.length > ROUTE_LIMITS.bytes) return bad("The file is larger than 50 MB: export it with fewer points.");
+  if (/^PK\u0003\u0004|^\u001f\u008b/.test(text)) return bad("This is a packed file: unpack it first and give the GPX inside.");
+  if (text.includes("\u0000")) return bad("This is not a GPX file: it holds bytes that no text has.");
+  try {
+    return parse(text);
+  } catch (error) {
+    if (error instanceof Refusal) return bad(error.message);
+    return bad(
+      `The file is not whole GPX: ${error instanceof Error ? error.message.replace(/^undefined:/, "line ") : "it cannot be read"}.`,
+    );
+  }
+}
+
+function parse(text: string): Result<Track> {
+  const tracks: TrackPoint[] = [];
+  const routes: TrackPoint[] = [];
+  let [name, words, unplaced] = ["", "", 0];
+  let point: TrackPoint | null = null;
+  const path: string[] = [];
+  const parser = new SaxesParser();
+  parser.on("error", (error) => {
+    throw error;
+  });
+  parser.on("doctype", () => refuse("The file declares a document type, which no GPX needs: it is not read."));
+  parser.on("opentag", ({ name: tag, attributes }) => {
+    const local = tag.slice(tag.indexOf(":") + 1);
+    if (path.length === 0 && local !== "gpx") refuse(`This is not a GPX file: it begins with <${tag.slice(0, 30)}>.`);
+    path.push(local);
+    words = "";
+    if (local !== "trkpt" && local !== "rtept") return;
+    const [latDeg, lonDeg] = [Number(attributes.lat ?? NaN), Number(attributes.lon ?? NaN)];
+    const placed =
+      Math.abs(latDeg) <= 90 && Math.abs(lonDeg) <= 180 && attributes.lat?.trim() !== "" && attributes.lon?.trim() !== "";
+    point = placed ? { latDeg, lonDeg, elevationM: null } : null;
+    if (!placed) unplaced += 1;
+  });
+  parser.on("text", (piece) => {
+    if (words.length < 200) words += piece;
+  });
+  parser.on("closetag", () => {
+    const local = path.pop();
+    const said = words.trim();
+    words = "";
+    if (local === "ele" && point && said !== "" && Number.isFinite(Number(said)) && Math.abs(Number(said)) < 12_000)
+      point.elevationM = Number(said);
+    else if (local === "name" && name === "" && ["trk", "rte", "metadata"].includes(path.at(-1) ?? "")) name = said.slice(0, 80);
+    else if ((local === "trkpt" || local === "rtept") && point) {
+      const points = local === "trkpt" ? tracks : routes;
+      if (points.length >= ROUTE_LIMITS.points) refuse("The file holds more than 500,000 points: export it with fewer.");
+      points.push(point);
+      point = null;
+    }
+  });
+  parser.write(text).close();
+  if (path.length > 0 || (tracks.length === 0 && routes.length === 0 && unplaced === 0))
+    return bad("The file holds no track and no route.");
+  const points = tracks.length > 0 ? tracks : routes;
+  if (points.length < 2) return bad("The file holds one point only: a route wants two or more.");
+  return good({
+    name,
+    points,
+    repairs: unplaced > 0 ? [`${unplaced} point${unplaced === 1 ? "" : "s"} without a readable place left out`] : [],
+  });
+}

@@ -1,0 +1,183 @@
+import fc from "fast-check";
+import { routeByHand } from "./byHand";
+import { profileOf, segmentsOf, triangleMean, worstHill } from "./profile";
+import { readGpx, type Track } from "./readGpx";
+import { wayM } from "./trackPoint";
+
+const gpx = (inside: string, version = "1.1") =>
+  `<?xml version="1.0" encoding="UTF-8"?>\n<gpx version="${version}" creator="test" xmlns="http://www.topografix.com/GPX/1/1">${inside}</gpx>`;
+const point = (lat: number | string, lon: number | string, ele?: number | string, tag = "trkpt") =>
+  `<${tag} lat="${lat}" lon="${lon}">${ele === undefined ? "" : `<ele>${ele}</ele>`}</${tag}>`;
+const track = (...points: string[]) => gpx(`<trk><name>Harbour &amp; hill</name><trkseg>${points.join("")}</trkseg></trk>`);
+const read = (text: string): Track => {
+  const answer = readGpx(text);
+  if (!answer.ok) throw new Error(answer.error);
+  return answer.value;
+};
+const refused = (text: string): string => {
+  const answer = readGpx(text);
+  if (answer.ok) throw new Error("expected a refusal");
+  return answer.error;
+};
+
+test("a degree of a great circle is a 360th of the way round", () => {
+  expect(wayM({ latDeg: 0, lonDeg: 0 }, { latDeg: 0, lonDeg: 1 })).toBeCloseTo(111_195, 0);
+  expect(wayM({ latDeg: 60, lonDeg: 179.5 }, { latDeg: 60, lonDeg: -179.5 })).toBeCloseTo(55_596, -2);
+});
+
+describe("GPX", () => {
+  test("a track with its name and heights, segments joined", () => {
+    const made = read(
+      gpx(
+        `<trk><name>Harbour &amp; hill</name><trkseg>${point(50, 4, 10)}</trkseg><trkseg>${point(50.001, 4, "12.5")}</trkseg></trk>`,
+      ),
+    );
+    expect(made).toEqual({
+      name: "Harbour & hill",
+      points: [
+        { latDeg: 50, lonDeg: 4, elevationM: 10 },
+        { latDeg: 50.001, lonDeg: 4, elevationM: 12.5 },
+      ],
+      repairs: [],
+    });
+  });
+  test("a route, where there is no track; a prefix and version 1.0 are no matter", () => {
+    expect(
+      read(gpx(`<rte><name>R</name>${point(1, 2, 3, "rtept")}${point(1.1, 2, 3, "rtept")}</rte>`, "1.0")).points,
+    ).toHaveLength(2);
+    const prefixed = `<g:gpx xmlns:g="urn:x"><g:trk><g:trkseg>${point(1, 2, 3).replaceAll("trkpt", "g:trkpt")}${point(1.1, 2, 3).replaceAll("trkpt", "g:trkpt")}</g:trkseg></g:trk></g:gpx>`;
+    expect(read(prefixed).points).toHaveLength(2);
+  });
+  test("points without a readable place are left out, and told", () =>
+    expect(
+      read(track(point(50, 4, 1), point("north", 4, 1), point(91, 4, 1), point("", 4, 1), point(50.01, 4, "high"))),
+    ).toMatchObject({
+      points: [{ elevationM: 1 }, { elevationM: null }],
+      repairs: ["3 points without a readable place left out"],
+    }));
+  test.each([
+    ["an entity of its own", `<?xml version="1.0"?><!DOCTYPE gpx [<!ENTITY a "b">]><gpx>&a;</gpx>`, /document type/],
+    ["a billion laughs", `<!DOCTYPE x [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;">]><gpx>&b;</gpx>`, /document type/],
+    ["an outside file", `<!DOCTYPE gpx SYSTEM "file:///etc/passwd"><gpx/>`, /document type/],
+    ["an entity nobody declared", gpx("<trk>&nothing;</trk>"), /not whole GPX/],
+    ["half a file", track(point(50, 4, 1), point(50.1, 4, 1)).slice(0, -30), /not whole GPX/],
+    ["something else", "<html><body/></html>", /begins with <html>/],
+    ["no XML", "distance,elevation\n0,1\n", /not whole GPX/],
+    ["nothing", "", /not whole GPX|no track/],
+    ["a packed file", "PK\u0003\u0004rubbish", /unpack it/],
+    ["bytes", "<gpx>\u0000</gpx>", /bytes/],
+    ["no points", gpx("<trk><trkseg/></trk>"), /no track and no route/],
+    ["one point", track(point(50, 4, 1)), /one point only/],
+  ])("%s is refused in words", (_, text, words) => expect(refused(text)).toMatch(words));
+  test("half a million points, and not one more", () => {
+    const many = (n: number) => track(Array.from({ length: n }, (_, i) => point((i * 1e-6).toFixed(6), 4, 5)).join(""));
+    expect(refused(many(500_001))).toMatch(/500,000/);
+  });
+});
+
+/** A straight way north with heights by a function of the way, so many metres between points. */
+const straight = (lengthM: number, everyM: number, heightAt: (m: number) => number | null): Track => ({
+  name: "",
+  repairs: [],
+  points: Array.from({ length: Math.floor(lengthM / everyM) + 1 }, (_, i) => ({
+    latDeg: (i * everyM) / 111_195.08,
+    lonDeg: 4,
+    elevationM: heightAt(i * everyM),
+  })),
+});
+const profile = (of: Track) => {
+  const answer = profileOf(of);
+  if (!answer.ok) throw new Error(answer.error);
+  return answer.value;
+};
+
+describe("profile", () => {
+  test("a steady slope stays what it is", () => {
+    const made = profile(straight(3000, 10, (m) => 0.05 * m));
+    for (const segment of segmentsOf(made)) expect(segment.gradePercent).toBeCloseTo(5, 0);
+    expect(made.climbM).toBeCloseTo(150, 0);
+    expect(made.stepM * (made.elevationM.length - 1)).toBeCloseTo(3000, 0);
+    expect(made.plan.at(-1)![1]).toBeCloseTo(3, 2);
+  });
+  test("noise of three metres no longer counts as climb, a hill does", () => {
+    let seed = 7;
+    const noise = () => ((seed = (seed * 16807) % 2147483647) / 2147483647 - 0.5) * 6;
+    const hill = (m: number) => 60 * Math.max(0, 1 - Math.abs(m - 5000) / 1500);
+    const made = profile(straight(10_000, 8, (m) => hill(m) + noise()));
+    expect(made.climbBeforeM).toBeGreaterThan(1000);
+    expect(made.climbM).toBeGreaterThan(55);
+    expect(made.climbM).toBeLessThan(110);
+  });
+  test("missing heights are filled in, gaps bridged, a jump left out, each told", () => {
+    const holes = straight(4000, 10, (m) => (m > 1000 && m < 1200 ? null : 20));
+    holes.points[250] = { ...holes.points[250]!, latDeg: 10 };
+    const made = profile(holes);
+    expect(made.repairs).toEqual(["1 point far off the way left out", "19 missing heights filled in straight"]);
+    expect(Math.max(...made.elevationM)).toBe(20);
+    const gap = straight(4000, 10, () => 20);
+    gap.points.splice(100, 200);
+    expect(profile(gap).repairs).toEqual(["1 gap bridged by a straight line"]);
+  });
+  test.each([
+    ["no heights at all", straight(1000, 10, () => null), /no heights/],
+    [
+      "a bike that stood",
+      { name: "", repairs: [], points: Array.from({ length: 9 }, () => ({ latDeg: 1, lonDeg: 1, elevationM: 1 })) },
+      /one place/,
+    ],
+    ["a few steps", straight(40, 10, () => 1), /shorter than 50 m/],
+    ["round the world", straight(3_000_000, 20_000, () => 1), /longer than 2,000 km/],
+  ])("%s is refused", (_, of, words) => {
+    const answer = profileOf(of as Track);
+    expect(answer.ok ? "" : answer.error).toMatch(words);
+  });
+  test("smoothing keeps a straight line and never leaves the heights' bounds", () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.double({ min: 0.1, max: 90, noNaN: true }), fc.double({ min: -50, max: 50, noNaN: true })), {
+          minLength: 2,
+          maxLength: 60,
+        }),
+        (legs) => {
+          const way = legs.map((_, i) => legs.slice(0, i).reduce((sum, [leg]) => sum + leg, 0));
+          const line = way.map((at) => 3 + 0.02 * at);
+          triangleMean(way, line, 75).forEach((height, i) => expect(height).toBeCloseTo(line[i]!, 6));
+          const heights = legs.map(([, height]) => height);
+          for (const height of triangleMean(way, heights, 75)) {
+            expect(height).toBeGreaterThanOrEqual(Math.min(...heights) - 1e-6);
+            expect(height).toBeLessThanOrEqual(Math.max(...heights) + 1e-6);
+          }
+        },
+      ),
+      { numRuns: 100, seed: 11 },
+    );
+  });
+  test("the worst hill is found with its length", () => {
+    const made = profile(straight(6000, 10, (m) => 0.08 * Math.min(800, Math.max(0, m - 3000)) + 0.02 * Math.min(1000, m)));
+    const hill = worstHill(made)!;
+    expect(hill.gradePercent).toBeGreaterThan(7.4);
+    expect(hill.lengthM).toBeGreaterThan(650);
+    expect(hill.fromM).toBeGreaterThan(2900);
+    expect(worstHill({ stepM: 25, elevationM: Array.from({ length: 50 }, () => 3) })).toBeNull();
+  });
+});
+
+describe("by hand", () => {
+  test("way, climb and worst hill come out as asked, and it ends as high as it began", () => {
+    const made = routeByHand({ distanceKm: 24, climbM: 260, hillPercent: 11, hillKm: 0.7 });
+    if (!made.ok) throw new Error(made.error);
+    expect(made.value.stepM * (made.value.elevationM.length - 1)).toBeCloseTo(24_000, 3);
+    expect(made.value.climbM / 260).toBeCloseTo(1, 1);
+    expect(made.value.elevationM.at(-1)).toBeCloseTo(made.value.elevationM[0]!, 1);
+    expect(worstHill(made.value)).toMatchObject({ gradePercent: expect.closeTo(11, 0) });
+  });
+  test.each([
+    [{ distanceKm: 0, climbM: 0, hillPercent: null, hillKm: null }, /distance/],
+    [{ distanceKm: 10, climbM: 20, hillPercent: 10, hillKm: 1 }, /hill alone climbs 100 m/],
+    [{ distanceKm: 1.5, climbM: 100, hillPercent: 10, hillKm: 1 }, /longer than the whole way/],
+    [{ distanceKm: 1, climbM: 900, hillPercent: null, hillKm: null }, /over 40 %/],
+  ])("figures that do not go together: %j", (p, words) => {
+    const made = routeByHand(p);
+    expect(made.ok ? "" : made.error).toMatch(words);
+  });
+});
