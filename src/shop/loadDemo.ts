@@ -1,3 +1,4 @@
+import { routeByHand } from "@/core/route/byHand";
 import type { Knex } from "knex";
 import type { Command } from "@/core/job/command";
 import { donorItem, type DonorKey } from "@/core/donor/items";
@@ -43,9 +44,19 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
     job = answer.value;
   };
   const { readyInDays, ...wish } = demo.wish;
+  const { rangeKm, hillKmh, ...figures } = demo.road;
+  const road = routeByHand({ ...figures, hillPercent: wish.hillPercent ?? null, hillKm: wish.hillKm ?? null });
+  if (!road.ok) throw new Error(`demo road of ${demo.customer}: ${road.error}`);
+  const route = { name: wish.purpose ?? "", source: "by hand" as const, ...road.value };
   await act({
     do: "edit wish",
-    wish: { ...wish, readyBy: new Date(Date.parse(now) + readyInDays * DAY_MS).toISOString().slice(0, 10) },
+    wish: {
+      ...wish,
+      route: { ...route, name: route.name.slice(0, 80) },
+      rangeKm,
+      hillKmh,
+      readyBy: new Date(Date.parse(now) + readyInDays * DAY_MS).toISOString().slice(0, 10),
+    },
   });
   for (const [key, entry] of Object.entries(demo.survey) as [DonorKey, string | [string, "tape"]][]) {
     const item = donorItem(key);

@@ -9,12 +9,31 @@ import { useEffect, useRef } from "react";
 register([BarChart, LineChart, GridComponent, TooltipComponent, SVGRenderer]);
 
 /** A chart in the page's type and colours; it follows its box. Load it only where a chart is shown. */
-export function Chart({ option, height, label }: { option: EChartsCoreOption; height: number; label: string }) {
+export function Chart({
+  option,
+  height,
+  label,
+  onCursor,
+}: {
+  option: EChartsCoreOption;
+  height: number;
+  label: string;
+  /** told the value on the shared axis under the cursor */
+  onCursor?: (value: number) => void;
+}) {
   const box = useRef<HTMLDivElement>(null);
   const chart = useRef<ReturnType<typeof init> | null>(null);
+  const told = useRef(onCursor);
+  useEffect(() => {
+    told.current = onCursor;
+  }, [onCursor]);
   useEffect(() => {
     const made = init(box.current, undefined, { renderer: "svg" });
     chart.current = made;
+    made.on("updateAxisPointer", (event) => {
+      const [axis] = (event as { axesInfo?: { value: number }[] }).axesInfo ?? [];
+      if (axis) told.current?.(axis.value);
+    });
     const follow = new ResizeObserver(() => made.resize());
     follow.observe(box.current!);
     return () => {

@@ -11,6 +11,19 @@ const text = (most: number) => z.string().trim().max(most, `must be at most ${mo
 const partId = z.string().max(60);
 const stamp = { at: z.iso.datetime({ offset: true }), by: text(40) };
 
+/** The customer's own road, as it is kept: from a file, or from its figures. */
+export const routeSchema = z.strictObject({
+  name: text(80),
+  source: z.enum(["by hand", "file"]),
+  stepM: z.number().gt(0).max(1000),
+  elevationM: z.array(z.number().min(-1000).max(12_000)).min(3).max(2001),
+  plan: z.array(z.tuple([z.number().min(-3000).max(3000), z.number().min(-3000).max(3000)])).max(2001),
+  climbBeforeM: z.number().min(0).max(1e6),
+  climbM: z.number().min(0).max(1e6),
+  repairs: z.array(text(120)).max(12),
+});
+export type Route = z.output<typeof routeSchema>;
+
 export const wishSchema = z.strictObject({
   customer: text(80),
   contact: text(120),
@@ -30,6 +43,9 @@ export const wishSchema = z.strictObject({
   tows: z.enum(["nothing", "child seat", "trailer"]),
   givesFirst: z.enum(["price", "date", "weight", "nothing"]),
   notes: text(2000),
+  route: routeSchema.nullable(),
+  rangeKm: z.number().min(1, "must be 1 to 500 km").max(500, "must be 1 to 500 km").nullable(),
+  hillKmh: z.number().min(3, "must be 3 to 50 km/h").max(50, "must be 3 to 50 km/h").nullable(),
 });
 export type Wish = z.output<typeof wishSchema>;
 
@@ -52,6 +68,9 @@ export const EMPTY_WISH: Wish = {
   tows: "nothing",
   givesFirst: "nothing",
   notes: "",
+  route: null,
+  rangeKm: null,
+  hillKmh: null,
 };
 
 export const handLineSchema = z.strictObject({

@@ -9,7 +9,7 @@ export const STAGE_NAMES = ["Ask", "Survey", "Drive", "Fit", "Ride", "Sheet", "O
 export type StageName = (typeof STAGE_NAMES)[number];
 
 /** Stages that do not exist yet: on the string, greyed. */
-export const FUTURE_STAGES: ReadonlySet<StageName> = new Set(["Ride", "Prove", "Hand over"]);
+export const FUTURE_STAGES: ReadonlySet<StageName> = new Set(["Prove", "Hand over"]);
 
 /** A knot on the string: open (nothing done), half, tied (done), and how many things are still undone. */
 export type StageState = { readonly name: StageName; readonly knot: "open" | "half" | "tied" | "later"; readonly undone: number };
@@ -36,7 +36,7 @@ export function stages(job: Job, fit: Fit, sheet: Sheet, steps: readonly Step[])
     Survey: [knot(measured, surveyUndone), surveyUndone],
     Drive: [knot(Object.keys(job.choices).length, toChoose.length), toChoose.length],
     Fit: started ? [knot(fit.findings.length - toFit.length, toFit.length), toFit.length] : ["open", 0],
-    Ride: ["later", 0],
+    Ride: job.wish.route ? [started ? "tied" : "half", 0] : started ? ["half", 1] : ["open", 0],
     Sheet: started ? [sheet.unpriced === 0 && job.given.length > 0 ? "tied" : "half", sheet.unpriced] : ["open", 0],
     Order: started ? [knot(job.orders.length + (toPlace === 0 ? 1 : 0), toPlace), toPlace] : ["open", 0],
     Build: steps.length > 0 ? [job.signed ? "tied" : ticked > 0 ? "half" : "open", steps.length - ticked] : ["open", 0],

@@ -153,7 +153,7 @@ describe("the string", () => {
     expect(empty.Ask).toEqual(["half", 3]);
     expect(empty.Survey![0]).toBe("open");
     expect(empty.Drive).toEqual(["open", 1]);
-    expect([empty.Ride, empty.Prove, empty["Hand over"]].map((s) => s![0])).toEqual(["later", "later", "later"]);
+    expect([empty.Ride, empty.Prove, empty["Hand over"]].map((s) => s![0])).toEqual(["open", "later", "later"]);
   });
   test("the wish is tied when its figures are there; Fit counts what is open; Build what is not ticked", () => {
     const wish = { ...job().wish, riderKg: 80, budgetMinor: 100000, readyBy: "2026-02-01" };

@@ -11,6 +11,7 @@ import type { Step } from "../work/steps";
 import { assess, type Assessment } from "./assess";
 import type { Job } from "./job";
 import { layoutOf, type Layout } from "./layout";
+import { rideOf, type RideOf } from "./rideOf";
 import type { StageState } from "./stages";
 
 /** What a remedy would change if it were accepted now, worked out by accepting it. */
@@ -63,7 +64,14 @@ export type JobView = {
   readonly layout: Layout;
   /** Items of the walk that this build's checks look at. */
   readonly needed: readonly DonorKey[];
+  /** What the ride on the customer's road is reckoned from, or what is still wanted; the reckoning itself is done where it is shown. */
+  readonly ride: RideOf;
   readonly history: readonly HistoryLine[];
+};
+
+const massOf = (made: readonly Promise[]): number | null => {
+  const mass = made.find((promise) => promise.id === "mass")?.predicted;
+  return typeof mass === "number" ? mass : null;
 };
 
 export function viewOf(
@@ -116,6 +124,7 @@ export function viewOf(
     battery: now.fit.build.supplied.flatMap(({ part }) => (part.kind === "battery" ? [part.spec] : []))[0] ?? null,
     layout: layoutOf(job, now.fit.build),
     needed: needed(now.fit.build, findings, assessed),
+    ride: rideOf(now.fit.build, job.wish, massOf(now.promises)),
     history,
   };
 }

@@ -6,7 +6,7 @@ import { memory } from "../basis";
 
 /** A measurable line of the wish: asked and predicted now, proved when the bike is finished. */
 export type Promise = {
-  readonly id: "price" | "mass" | "ready" | "assist";
+  readonly id: "price" | "mass" | "ready" | "assist" | "range" | "hill";
   readonly title: string;
   readonly asked: number | string | null;
   readonly predicted: number | string | null;
@@ -20,7 +20,7 @@ const OLD_WHEEL_KG = { front: 1.5, rear: 2.2 } as const;
 const OLD_WHEEL_BASIS = memory("typical wheel without tyre");
 
 /** Assist is set this much under the asked limit, so that every reading of the law is met, km/h. */
-const ASSIST_MARGIN_KMH = 0.5;
+export const ASSIST_MARGIN_KMH = 0.5;
 
 const DAY_MS = 86_400_000;
 

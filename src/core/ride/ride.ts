@@ -47,11 +47,12 @@ export function planOf(p: RideInput): RidePlan {
  * A ride over a route from rest, and how far the charge goes when the route is ridden again and again.
  * @param p see the fields' units; segments in their order, each of one grade
  * @param fineness share of the usual step, over 0: at half of it no figure moves by 0.2 %
+ * @param change what is put into the plan before it is ridden: other gears, say
  * @returns km, s, Wh, km/h, W, °C, percent of charge; figures of the first run of the route, but for rangeKm
  * @throws RangeError when the figures are too large to compute with
  */
-export function ride(p: RideInput, fineness = 1) {
-  const run = new RideRun(planOf(p), fineness);
+export function ride(p: RideInput, fineness = 1, change: (plan: RidePlan) => RidePlan = (plan) => plan) {
+  const run = new RideRun(change(planOf(p)), fineness);
   const { points, watch } = tracer(p.segments.reduce((sum, segment) => sum + segment.lengthM, 0));
   const ended = run.lap(watch);
   const km = run.distanceM / 1000;

@@ -7,7 +7,13 @@ import { phi1, phi2, phi3 } from "./phi";
 import { loadN, loadSlope, type Resistance } from "./roadLoad";
 
 /** A piece of the road on which grade and wind stay. */
-export type Stretch = { readonly lengthM: number; readonly gradePercent: number; readonly road: Resistance };
+export type Stretch = {
+  readonly lengthM: number;
+  readonly gradePercent: number;
+  readonly road: Resistance;
+  /** the drive in the gear that is ridden here, where it is not the plan's */
+  readonly machine?: Machine;
+};
 
 export type RidePlan = {
   readonly machine: Machine;
@@ -87,6 +93,7 @@ export class RideRun {
   private readonly part: Working = newWorking();
   private readonly reserveAh: number;
   private road!: Resistance;
+  private machine: Machine;
   private openV = 0;
   private windingOhm = 0;
   private accel = 0;
@@ -101,6 +108,7 @@ export class RideRun {
     private readonly fineness = 1,
   ) {
     const { battery, ambientC } = plan;
+    this.machine = plan.machine;
     this.usedAh = battery.capacityAh * (1 - battery.startPercent / 100);
     this.reserveAh = battery.capacityAh * (1 - battery.reservePercent / 100);
     this.temperatures = { windingC: ambientC, shellC: ambientC };
@@ -115,6 +123,7 @@ export class RideRun {
   lap(watch?: Watch): Ended {
     for (const [i, stretch] of this.plan.stretches.entries()) {
       this.road = stretch.road;
+      this.machine = stretch.machine ?? this.plan.machine;
       let leftM = stretch.lengthM;
       const startM = this.distanceM;
       if (i === 0 && watch) watch(this, stretch.gradePercent, this.startsHere() ? this.full.batteryA * this.full.batteryV : 0);
@@ -152,12 +161,13 @@ export class RideRun {
   private settle(usedAh: number, windingC: number): void {
     const { chemistry, series, capacityAh } = this.plan.battery;
     this.openV = series * openCircuitV(chemistry, 100 * (1 - usedAh / capacityAh));
-    this.windingOhm = this.plan.machine.windingOhm * (1 + COPPER_PER_K * (windingC - 20));
+    this.windingOhm = this.machine.windingOhm * (1 + COPPER_PER_K * (windingC - 20));
   }
 
   /** Full throttle's net acceleration at a speed, m/s²; leaves its slope, and the motors' state in `full`. */
   private balance(v: number, out = this.full): number {
-    const { machine, battery, riderW, massKg } = this.plan;
+    const { battery, riderW, massKg } = this.plan;
+    const { machine } = this;
     fullThrottle(machine, v, this.openV, battery.internalOhm, this.windingOhm, out);
     const riderSlope = v > RIDER_FLOOR_MS ? -riderW / (v * v) : 0;
     this.accelSlope = (out.slope + riderSlope - loadSlope(this.road, v)) / massKg;
@@ -187,13 +197,15 @@ export class RideRun {
   }
 
   private windingRate(state: Working): number {
-    const { thermal, machine } = this.plan;
+    const { thermal } = this.plan;
+    const { machine } = this;
     return windingRate(this.temperatures, state.phaseA ** 2 * machine.windingOhm, thermal);
   }
 
   /** How the winding's warming changes with its own temperature, 1/s. */
   private windingSlope(state: Working): number {
-    const { thermal, machine } = this.plan;
+    const { thermal } = this.plan;
+    const { machine } = this;
     const growth = state.phaseA ** 2 * machine.windingOhm * COPPER_PER_K;
     return (growth - thermal.windingToShellWPerK) / thermal.windingJPerK;
   }
@@ -207,7 +219,8 @@ export class RideRun {
 
   /** At the target: the motors give what the road asks over the rider, the brakes take what is too much. */
   private hold(leftM: number): void {
-    const { machine, battery, targetMs: v, riderW } = this.plan;
+    const { battery, targetMs: v, riderW } = this.plan;
+    const { machine } = this;
     this.speedMs = v;
     const forceN = Math.max(0, loadN(this.road, v) - riderN(riderW, v));
     const part = this.part;
@@ -343,7 +356,8 @@ export class RideRun {
   }
 
   private addTo(sums: Sums, v: number, weight: number, state: Working): void {
-    const { machine, riderW } = this.plan;
+    const { riderW } = this.plan;
+    const { machine } = this;
     const { batteryA, batteryV, phaseA, forceN } = state;
     const electricalW = batteryA * batteryV;
     sums.ampereS += weight * batteryA;
@@ -358,7 +372,8 @@ export class RideRun {
   }
 
   private advance(h: number, pathM: number, speedMs: number, atReserve: boolean, step: Sums): void {
-    const { machine, thermal, ambientC } = this.plan;
+    const { thermal, ambientC } = this.plan;
+    const { machine } = this;
     const copperW = h > 0 ? (step.ampere2S / h) * machine.windingOhm : 0;
     warm(
       this.temperatures,

@@ -12,7 +12,7 @@ export type RouteByHand = { distanceKm: number; climbM: number; hillPercent: num
 export function routeByHand(p: RouteByHand): Result<Profile> {
   const lengthM = 1000 * p.distanceKm;
   if (!(lengthM >= 50 && lengthM <= 2_000_000)) return bad("The distance must be 0.05 to 2,000 km.");
-  const stepM = Math.max(25, lengthM / 4000);
+  const stepM = Math.max(25, lengthM / 2000);
   const steps = Math.max(2, Math.round(lengthM / stepM));
   const grade = (p.hillPercent ?? 0) / 100;
   const hillM = grade > 0 ? 1000 * (p.hillKm ?? 0) : 0;

@@ -15,7 +15,7 @@ export type Profile = {
 };
 
 /** Heights are kept so far apart at least, and so many at most. */
-const STEP = { leastM: 25, mostPoints: 4000 };
+const STEP = { leastM: 25, mostPoints: 2000 };
 /** Half the base of the triangle that heights are averaged over: recorded heights are off by several metres within such a way. */
 export const SMOOTHING_M = 75;
 /** A point so far from the last, against the usual distance, is a jump of the receiver's, not a road. */

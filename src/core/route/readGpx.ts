@@ -1,9 +1,7 @@
 import { SaxesParser } from "saxes";
 import { bad, good, type Result } from "../result";
+import { ROUTE_LIMITS } from "./limits";
 import type { TrackPoint } from "./trackPoint";
-
-/** What a file may hold: more is refused before it is read on. */
-export const ROUTE_LIMITS = { bytes: 50 * 1024 * 1024, points: 500_000 } as const;
 
 export type Track = { name: string; points: TrackPoint[]; repairs: string[] };
 

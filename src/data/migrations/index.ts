@@ -1,6 +1,7 @@
 import type { Knex } from "knex";
 import * as firstShop from "./001_shop";
 import * as wholeBike from "./002_whole_bike";
+import * as road from "./003_road";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -10,6 +11,7 @@ const forwardsOnly = () => Promise.reject(new Error("migrations run forwards onl
 const MIGRATIONS: Migration[] = [
   { name: "001_shop", ...firstShop, down: forwardsOnly },
   { name: "002_whole_bike", ...wholeBike, down: forwardsOnly },
+  { name: "003_road", ...road, down: forwardsOnly },
 ];
 
 export const migrationSource = {

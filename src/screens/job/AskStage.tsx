@@ -12,6 +12,7 @@ import { parseQuantity } from "@/core/units/parseQuantity";
 import { money } from "@/ui/format";
 import { useSettings } from "../settings";
 import { useJob } from "./JobContext";
+import { RoadBox } from "./RoadBox";
 
 /** The wish, and the promises that it makes. Each field is kept as soon as it is left. */
 export function AskStage() {
@@ -78,6 +79,18 @@ export function AskStage() {
             </label>
             <PlainField label="Steepest hill" unit="%" value={wish.hillPercent} onKeep={(hillPercent) => edit({ hillPercent })} />
             <PlainField label="Its length" unit="km" value={wish.hillKm} onKeep={(hillKm) => edit({ hillKm })} />
+            <QuantityField
+              label="Range wanted"
+              dimension="distance"
+              value={wish.rangeKm}
+              onKeep={(rangeKm) => edit({ rangeKm })}
+            />
+            <QuantityField
+              label="Up the hill at"
+              dimension="speed"
+              value={wish.hillKmh}
+              onKeep={(hillKmh) => edit({ hillKmh })}
+            />
             <PlainField label="Coldest ride" unit="°C" value={wish.coldestC} onKeep={(coldestC) => edit({ coldestC })} />
             <label className="field">
               <span>Child seat or trailer</span>
@@ -115,6 +128,7 @@ export function AskStage() {
             </label>
           </div>
         </div>
+        <RoadBox onKeep={(change) => edit(change)} />
         <Promises />
         <p className="small soft">
           Legal classes differ by place and change: confirm locally before anything is promised for the road.
@@ -138,6 +152,14 @@ function Promises() {
       note: view.promises.find((p) => p.id === "mass")?.note,
     },
     wish.readyBy !== null && { says: `Ready by ${wish.readyBy}`, note: view.promises.find((p) => p.id === "ready")?.note },
+    wish.rangeKm !== null && {
+      says: `${formatQuantity(wish.rangeKm, "distance", system)} or more on this road`,
+      note: "with 15 % left",
+    },
+    wish.hillKmh !== null && {
+      says: `Up the steepest hill at ${formatQuantity(wish.hillKmh, "speed", system)} or more`,
+      note: wish.hillPercent === null ? "the road's own" : `${formatNumber(wish.hillPercent, 1)} %`,
+    },
     wish.assistKmh !== null && {
       says: `Assist ends at ${formatQuantity(wish.assistKmh, "speed", system)}`,
       note: view.promises.find((p) => p.id === "assist")?.note,
@@ -154,7 +176,7 @@ function Promises() {
           </li>
         ))}
       </ul>
-      <p className="small soft">Range, speed and hills are promised from the ride, which is not there yet.</p>
+      <p className="small soft">Range and the hill are promised with what they may come to on both sides: see Ride.</p>
       <button className="button main-action" onClick={() => goTo("Survey")}>
         Go on to the bike
       </button>

@@ -6,6 +6,7 @@ import type { Command, Refusal } from "@/core/job/command";
 import type { DonorKey } from "@/core/donor/items";
 import type { JobView } from "@/core/job/view";
 import { useSettings } from "../settings";
+import { useForecast, type Rides } from "./useForecast";
 
 type ActAnswer =
   | { ok: true; view: JobView }
@@ -27,6 +28,7 @@ type JobState = {
   /** Goes to the walk, at an item. */
   measureItem: (key: DonorKey) => void;
   wantedItem: DonorKey | null;
+  rides: Rides;
 };
 
 /** What is said stands over the tally, so that it never hides the button it speaks of. */
@@ -120,9 +122,10 @@ export function JobProvider({
     [actOnJob, by, notification],
   );
 
+  const rides = useForecast(view);
   const state = useMemo(
-    () => ({ view, busy: running > 0, act, pointed, point, goTo, stage, measureItem, wantedItem }),
-    [view, running, act, pointed, goTo, stage, measureItem, wantedItem],
+    () => ({ view, busy: running > 0, act, pointed, point, goTo, stage, measureItem, wantedItem, rides }),
+    [view, running, act, pointed, goTo, stage, measureItem, wantedItem, rides],
   );
   return <JobContext value={state}>{children}</JobContext>;
 }

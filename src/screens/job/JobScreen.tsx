@@ -1,6 +1,7 @@
 "use client";
 
 import { Modal } from "antd";
+import dynamic from "next/dynamic";
 import { useCallback, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { isOpen } from "@/core/fit/finding";
@@ -22,6 +23,9 @@ import { Tally } from "./Tally";
 import { shortDate } from "@/ui/format";
 import "./job.css";
 import "./stages.css";
+
+// Loaded where it is shown: the charts weigh more than the rest of the job.
+const RideStage = dynamic(() => import("./RideStage").then((m) => m.RideStage), { ssr: false });
 
 const slug = (stage: string) => stage.toLowerCase().replace(" ", "-");
 
@@ -48,6 +52,7 @@ const STAGES: Record<string, React.ComponentType> = {
   Survey: SurveyStage,
   Drive: DriveStage,
   Fit: FitStage,
+  Ride: RideStage,
   Sheet: SheetStage,
   Order: OrderStage,
   Build: BuildStage,

@@ -1,5 +1,6 @@
 "use client";
 
+import { ridePromises } from "@/core/promise/ridePromises";
 import { countVerdicts, VERDICTS } from "@/core/fit/finding";
 import type { Promise as Promised } from "@/core/promise/promises";
 import { formatQuantity } from "@/core/units/formatQuantity";
@@ -10,7 +11,7 @@ import { useJob } from "./JobContext";
 
 /** Always there on the right: each promise asked and predicted, the money against the budget, the findings counted. */
 export function Tally() {
-  const { view, goTo } = useJob();
+  const { view, goTo, rides } = useJob();
   const { sheet } = view;
   const counts = countVerdicts(view.findings);
   return (
@@ -19,7 +20,10 @@ export function Tally() {
         <h3>
           Promises <span className="soft small">asked, predicted</span>
         </h3>
-        {view.promises.map((promise) => (
+        {[
+          ...view.promises,
+          ...(rides.forecast && view.ride.input ? ridePromises(rides.forecast, view.ride.input.asked) : []),
+        ].map((promise) => (
           <PromiseLine key={promise.id} promise={promise} />
         ))}
       </section>
@@ -113,10 +117,13 @@ function PromiseLine({ promise }: { promise: Promised }) {
     if (value === null) return "–";
     if (promise.id === "price") return money(Number(value), view.sheet.currency);
     if (promise.id === "mass") return figure(Number(value), "kg", system);
-    if (promise.id === "assist") return formatQuantity(Number(value), "speed", system);
+    if (promise.id === "assist" || promise.id === "hill") return formatQuantity(Number(value), "speed", system);
+    if (promise.id === "range") return formatQuantity(Number(value), "distance", system);
     return shortDate(String(value));
   };
-  const word = promise.kept === null ? "" : promise.kept ? "kept" : "not kept";
+  const least = promise.id === "range" || promise.id === "hill";
+  const unsure = least && promise.asked !== null && promise.predicted !== null ? "not sure" : "";
+  const word = promise.kept === null ? unsure : promise.kept ? "kept" : "not kept";
   return (
     <div className={`promise${promise.kept === false ? " broken" : ""}`} title={promise.note}>
       <div className="tally-row">
@@ -125,7 +132,7 @@ function PromiseLine({ promise }: { promise: Promised }) {
       </div>
       <div className="tally-row small soft">
         <span>
-          asked {promise.id === "ready" ? "by" : "≤"} {show(promise.asked)}
+          asked {promise.id === "ready" ? "by" : least ? "≥" : "≤"} {show(promise.asked)}
         </span>
         <span className={promise.kept === false ? "bad" : promise.kept ? "good" : ""}>{word}</span>
       </div>

@@ -20,6 +20,9 @@ const NAMES: Record<keyof Wish, string> = {
   tows: "what it tows",
   givesFirst: "what gives first",
   notes: "notes",
+  route: "road",
+  rangeKm: "range wanted",
+  hillKmh: "speed on the hill",
 };
 
 /** Writes down what the customer wants, field by field. */

@@ -1,0 +1,114 @@
+import type { Build } from "../fit/build";
+import { batteryOf, controllersOf, motorsOf } from "../fit/build";
+import { ringTeeth } from "../fit/rules/chainAngle";
+import { motorClass, phaseForTorque } from "../power/motorClass";
+import type { Output } from "../power/machine";
+import type { ForecastInput } from "../ride/forecast";
+import { ASSIST_MARGIN_KMH } from "../promise/promises";
+import { worstHill } from "../route/profile";
+import { formatNumber } from "../units/formatQuantity";
+import type { Wish } from "./job";
+
+/** What the ride is reckoned from, or what is still wanted before it can be. */
+export type RideOf = { input: ForecastInput; wants: null } | { input: null; wants: string[] };
+
+/** Typical figures where nothing better is known (from memory): drag areas by posture, rolling by tyre, a commuter's legs. */
+const CDA_M2 = { drop: 0.42, flat: 0.55, swept: 0.62, other: 0.55 } as const;
+const LOADED_CDA_M2 = 0.06;
+const RIDER_W = 90;
+const CHAIN_EFFICIENCY = 0.97;
+/** A cell of an energy pack, Ω·Ah: 35 mΩ at 3.35 Ah. The pack's leads add 25 mΩ. */
+const CELL_OHM_AH = 0.117;
+const LEADS_OHM = 0.025;
+
+export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf {
+  const motor = motorsOf(build)[0];
+  const battery = batteryOf(build);
+  const bead = number(build, motor?.kind === "hub-motor" && motor.spec.end === "front" ? "frontBeadSeatMm" : "rearBeadSeatMm");
+  const beadMm = motor?.kind === "hub-motor" && motor.spec.laced ? motor.spec.laced.beadSeatMm : bead;
+  const wants = [
+    ...(wish.route ? [] : ["the customer's route, in Ask"]),
+    ...(motor ? [] : ["a motor, in Drive"]),
+    ...(battery ? [] : ["a battery, in Drive"]),
+    ...(bikeKg === null ? ["the bike's mass, in Survey"] : []),
+    ...(wish.riderKg === null ? ["the rider's mass, in Ask"] : []),
+    ...(motor && beadMm === undefined ? ["the wheel's size, in Survey"] : []),
+  ];
+  if (!wish.route || !motor || !battery || bikeKg === null || wish.riderKg === null || beadMm === undefined)
+    return { input: null, wants };
+
+  const kind = motorClass(motor);
+  const controllers = controllersOf(build);
+  const count = Math.max(
+    1,
+    build.supplied.reduce((sum, s) => sum + (s.part.kind === motor.kind ? s.quantity : 0), 0),
+  );
+  const batteryA = controllers[0]?.batteryA ?? 15;
+  const tyreMm = number(build, "tyreWidthMm") ?? 42;
+  const outputs = outputsOf(build);
+  const barKind = build.donor.barKind?.value as keyof typeof CDA_M2 | undefined;
+  const cdaM2 = CDA_M2[barKind ?? "other"] + ((wish.loadKg ?? 0) >= 10 ? LOADED_CDA_M2 : 0);
+  const crr = tyreMm > 60 ? 0.014 : tyreMm > 47 ? 0.009 : 0.0075;
+  const targetKmh = (wish.assistKmh ?? 25) - ASSIST_MARGIN_KMH;
+  const { spec } = battery;
+  const internalOhm = (spec.series * CELL_OHM_AH) / spec.capacityAh + LEADS_OHM;
+  const phaseA = Math.max(batteryA, phaseForTorque(kind.motor, motor.spec.peakTorqueNm));
+  const profile = wish.route;
+  const measured = worstHill(profile);
+  const hill =
+    wish.hillPercent !== null && wish.hillPercent > 0
+      ? { gradePercent: wish.hillPercent, lengthM: Math.max(50, 1000 * (wish.hillKm ?? 0.3)) }
+      : measured && { gradePercent: measured.gradePercent, lengthM: measured.lengthM };
+  const ringWord =
+    outputs[0] === "wheel"
+      ? ""
+      : `; ring ${(outputs[0] as { chainringTeeth: number }).chainringTeeth}, ${outputs.length} gear${outputs.length === 1 ? "" : "s"}`;
+  return {
+    wants: null,
+    input: {
+      motor: kind.motor,
+      motors: count,
+      outputs,
+      controller: { batteryA, phaseA, efficiency: 0.97 },
+      thermal: kind.thermal,
+      circumferenceMm: Math.PI * (beadMm + 2 * tyreMm),
+      battery: { chemistry: spec.chemistry, series: spec.series, capacityAh: spec.capacityAh, internalOhm },
+      bikeKg,
+      riderKg: wish.riderKg,
+      loadKg: wish.loadKg ?? 0,
+      cdaM2,
+      crr,
+      riderW: RIDER_W,
+      targetKmh,
+      hill,
+      asked: { rangeKm: wish.rangeKm, hillKmh: wish.hillKmh },
+      coldestC: wish.coldestC ?? 15,
+      assumptions: [
+        `Motor: typical of a ${kind.says}, peak torque ${formatNumber(motor.spec.peakTorqueNm, 0)} N·m as sold${count > 1 ? `, ${count} of them` : ""}${ringWord}`,
+        `Controller: ${formatNumber(batteryA, 0)} A from the battery${count > 1 ? " each" : ""}, ${formatNumber(phaseA, 0)} A of phase current for that torque`,
+        `Battery: ${formatNumber(spec.capacityAh, 1)} Ah, ${formatNumber(1000 * internalOhm, 0)} mΩ; 95 % of it new, 15 % kept back`,
+        `Air and tyres: CdA ${formatNumber(cdaM2, 2)} m², Crr ${formatNumber(crr, 4)}; ${RIDER_W} W from the rider at the wheel`,
+        `Assist to ${formatNumber(targetKmh, 1)} km/h; the brakes hold that downhill; no stops on the way`,
+        "The band: 15 % more air, 20 % more rolling, 5 km/h of wind, 5 kg, cells at 85 % and the coldest ride; to 10 % less of both, cells new",
+      ],
+    },
+  };
+}
+
+const number = (build: Build, key: keyof Build["donor"]): number | undefined => {
+  const value = build.donor[key]?.value;
+  return typeof value === "number" ? value : undefined;
+};
+
+/** The wheel for a hub; a mid-drive's ring with the cogs that the bike has, spread evenly in ratio between the smallest and the largest. */
+function outputsOf(build: Build): Output[] {
+  const motor = motorsOf(build)[0]!;
+  if (motor.kind === "hub-motor") return ["wheel"];
+  const chainringTeeth = motor.kind === "mid-motor" ? ringTeeth(motor, build) : (number(build, "ringLargeTeeth") ?? 42);
+  const single = number(build, "hubGearCogTeeth");
+  const small = number(build, "smallestCogTeeth") ?? single ?? 16;
+  const large = number(build, "largestCogTeeth") ?? single ?? small;
+  const count = Math.max(1, Math.min(13, number(build, "cogCount") ?? 1));
+  const cogs = Array.from({ length: count }, (_, i) => Math.round(small * (large / small) ** (count > 1 ? i / (count - 1) : 0)));
+  return [...new Set(cogs)].map((cogTeeth) => ({ chainringTeeth, cogTeeth, efficiency: CHAIN_EFFICIENCY }));
+}

@@ -1,0 +1,38 @@
+import type { Band, Forecast, ForecastInput } from "../ride/forecast";
+import { formatNumber } from "../units/formatQuantity";
+import type { Promise } from "./promises";
+
+/** Kept where even the low side keeps it, broken where the likely does not; between them nobody can say. */
+const kept = (asked: number | null, band: Band): boolean | null =>
+  asked === null ? null : band.low >= asked ? true : band.likely < asked ? false : null;
+
+const from = (band: Band, unit: string): string =>
+  `${formatNumber(band.low, 0)} to ${formatNumber(band.high, 0)} ${unit}, by wind, tyres, cold and the cells' age`;
+
+/** The promises that follow from the ride on the customer's road. */
+export function ridePromises(forecast: Forecast, asked: ForecastInput["asked"]): Promise[] {
+  const made: Promise[] = [];
+  const { rangeKm, hill } = forecast;
+  made.push({
+    id: "range",
+    title: "Range on this road",
+    asked: asked.rangeKm,
+    predicted: rangeKm ? rangeKm.likely : null,
+    proved: null,
+    kept: rangeKm ? kept(asked.rangeKm, rangeKm) : true,
+    note: rangeKm ? from(rangeKm, "km") : "the rider's own power carries it: the charge does not end",
+  });
+  if (hill)
+    made.push({
+      id: "hill",
+      title: `Up ${formatNumber(hill.gradePercent, 0)} %, ${formatNumber(hill.lengthM / 1000, 1)} km`,
+      asked: asked.hillKmh,
+      predicted: hill.kmh.likely,
+      proved: null,
+      kept: hill.starts ? kept(asked.hillKmh, hill.kmh) : false,
+      note: hill.starts
+        ? `${from(hill.kmh, "km/h")}; winding ${formatNumber(hill.windingC, 0)} °C at the top`
+        : "it stalls there",
+    });
+  return made;
+}

@@ -1,0 +1,38 @@
+import { forecast, type Forecast, type ForecastInput, type WhatIf } from "@/core/ride/forecast";
+import { profileOf, type Profile } from "@/core/route/profile";
+import { readGpx } from "@/core/route/readGpx";
+import type { Result } from "@/core/result";
+
+type Segments = { lengthM: number; gradePercent: number }[];
+
+export type Ask =
+  | {
+      readonly n: number;
+      readonly do: "forecast";
+      readonly input: ForecastInput;
+      readonly segments: Segments;
+      readonly what?: WhatIf;
+    }
+  | { readonly n: number; readonly do: "read"; readonly text: string };
+export type Answer =
+  | { readonly n: number; readonly forecast: Forecast }
+  | { readonly n: number; readonly read: Result<{ name: string; profile: Profile }> }
+  | { readonly n: number; readonly failed: string };
+
+const port = self as unknown as { onmessage: (event: MessageEvent<Ask>) => void; postMessage: (answer: Answer) => void };
+
+function read(text: string): Result<{ name: string; profile: Profile }> {
+  const track = readGpx(text);
+  if (!track.ok) return track;
+  const profile = profileOf(track.value);
+  return profile.ok ? { ok: true, value: { name: track.value.name, profile: profile.value } } : profile;
+}
+
+port.onmessage = ({ data }) => {
+  try {
+    if (data.do === "read") port.postMessage({ n: data.n, read: read(data.text) });
+    else port.postMessage({ n: data.n, forecast: forecast(data.input, data.segments, data.what) });
+  } catch (error) {
+    port.postMessage({ n: data.n, failed: String(error) });
+  }
+};

@@ -1,0 +1,96 @@
+"use client";
+
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { Forecast, WhatIf } from "@/core/ride/forecast";
+import type { Profile } from "@/core/route/profile";
+import type { Result } from "@/core/result";
+import { segmentsOf } from "@/core/route/profile";
+import type { JobView } from "@/core/job/view";
+import type { Answer, Ask } from "./forecast.worker";
+
+/** Distributes over the two forms, which Omit on the union would not. */
+type Question = Ask extends infer A ? (A extends Ask ? Omit<A, "n"> : never) : never;
+
+/** One worker of the page for rides and route files; an answer goes to who asked, and only the newest of a kind is awaited. */
+function useRideWorker() {
+  const worker = useRef<Worker | null>(null);
+  const waiting = useRef(new Map<number, (answer: Answer) => void>());
+  const count = useRef(0);
+  useEffect(
+    () => () => {
+      worker.current?.terminate();
+      worker.current = null;
+    },
+    [],
+  );
+  return useCallback((question: Question): Promise<Answer> => {
+    if (!worker.current) {
+      worker.current = new Worker(new URL("./forecast.worker.ts", import.meta.url), { type: "module" });
+      worker.current.onmessage = ({ data }: MessageEvent<Answer>) => {
+        waiting.current.get(data.n)?.(data);
+        waiting.current.delete(data.n);
+      };
+    }
+    const n = (count.current += 1);
+    return new Promise((resolve) => {
+      waiting.current.set(n, resolve);
+      worker.current!.postMessage({ ...question, n });
+    });
+  }, []);
+}
+
+/** What the ride will be on the customer's road, and what it would be with something changed; both reckoned in a worker. */
+export type Rides = {
+  forecast: Forecast | null;
+  tried: Forecast | null;
+  whatIf: (what: WhatIf | null) => void;
+  what: WhatIf | null;
+  /** Reads a route file; the page stays free meanwhile. */
+  readRoute: (text: string) => Promise<Result<{ name: string; profile: Profile }>>;
+};
+
+export function useForecast(view: JobView): Rides {
+  const ask = useRideWorker();
+  const [made, setMade] = useState<{ for: string; forecast: Forecast } | null>(null);
+  const [what, whatIf] = useState<WhatIf | null>(null);
+  const [tried, setTried] = useState<{ for: WhatIf; forecast: Forecast } | null>(null);
+  const route = view.job.wish.route;
+  // Most edits change nothing that the ride depends on.
+  const key = useMemo(() => JSON.stringify([view.ride.input, route?.stepM, route?.elevationM]), [view.ride.input, route]);
+  const question = useMemo(() => {
+    const [input] = JSON.parse(key) as [JobView["ride"]["input"]];
+    return input && route ? { do: "forecast" as const, input, segments: segmentsOf(route) } : null;
+    // The key holds what of the route matters.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key]);
+  useEffect(() => {
+    if (!question) return;
+    let old = false;
+    void ask(question).then((answer) => {
+      if (!old && "forecast" in answer) setMade({ for: key, forecast: answer.forecast });
+    });
+    return () => {
+      old = true;
+    };
+  }, [ask, question, key]);
+  useEffect(() => {
+    if (!question || !what) return;
+    let old = false;
+    void ask({ ...question, what }).then((answer) => {
+      if (!old && "forecast" in answer) setTried({ for: what, forecast: answer.forecast });
+    });
+    return () => {
+      old = true;
+    };
+  }, [ask, question, what]);
+  const readRoute = useCallback(
+    async (text: string): Promise<Result<{ name: string; profile: Profile }>> => {
+      const answer = await ask({ do: "read", text });
+      return "read" in answer ? answer.read : { ok: false, error: "The file could not be read." };
+    },
+    [ask],
+  );
+  const now = question && made ? made.forecast : null;
+  const other = what && tried ? tried.forecast : null;
+  return useMemo(() => ({ forecast: now, tried: other, whatIf, what, readRoute }), [now, other, what, readRoute]);
+}

@@ -1,0 +1,103 @@
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { click, jobId, openPage, openStand, shows, text, type Stand } from "./stand";
+
+let stand: Stand;
+let folder: string;
+beforeAll(async () => {
+  stand = await openStand();
+  folder = mkdtempSync(join(tmpdir(), "gull-ride-"));
+}, 120_000);
+afterAll(async () => {
+  rmSync(folder, { recursive: true, force: true });
+  await stand.stop();
+});
+
+/** A loop of 24 km over two hills. */
+const loop = () => {
+  const points = Array.from({ length: 1200 }, (_, i) => {
+    const turn = (2 * Math.PI * i) / 1200;
+    const lat = 50.2 + 0.03 * Math.sin(turn);
+    const lon = -5 + 0.045 * Math.cos(turn);
+    return `<trkpt lat="${lat.toFixed(6)}" lon="${lon.toFixed(6)}"><ele>${(60 + 50 * Math.sin(2 * turn)).toFixed(1)}</ele></trkpt>`;
+  });
+  return `<?xml version="1.0"?><gpx version="1.1" creator="test" xmlns="http://www.topografix.com/GPX/1/1"><trk><name>Two hills</name><trkseg>${points.join("")}</trkseg></trk></gpx>`;
+};
+
+test("a road is dropped as a file, a bad one is told, and the ride and its promises follow", async () => {
+  const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Bryher")}/ask`);
+  await shows(page, ".tally", "Range on this road");
+  const before = await text(page, ".tally");
+  await click(page, "Another road", ".road-box");
+  const drop = async (name: string, content: string) => {
+    const file = join(folder, name);
+    writeFileSync(file, content);
+    const input = (await page.waitForSelector(".road-drop input")) as unknown as { uploadFile: (path: string) => Promise<void> };
+    await input.uploadFile(file);
+  };
+  await drop("half.gpx", loop().slice(0, 4000));
+  await shows(page, ".road-box .wrong", "not whole GPX");
+  await drop("entity.gpx", `<!DOCTYPE gpx [<!ENTITY a "b">]>${loop()}`);
+  await shows(page, ".road-box .wrong", "document type");
+  await drop("loop.gpx", loop());
+  await shows(page, ".road-box", "Two hills");
+  await shows(page, ".road-box", "as recorded");
+  await page.waitForFunction((old: string) => (document.querySelector(".tally") as HTMLElement).innerText !== old, {}, before);
+  await page.click(".knots-large li:nth-child(5) button");
+  await shows(page, ".ride-head", "km in");
+  await page.waitForSelector(".road-plan");
+  expect(complaints).toEqual([]);
+}, 90_000);
+
+test("figures by hand make a road; what does not go together is said and kept in the boxes", async () => {
+  const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Maud")}/ask`);
+  await click(page, "Another road", ".road-box");
+  await page.waitForSelector('input[aria-label="Way there and back, km"]');
+  await page.type('input[aria-label="Way there and back, km"]', "12");
+  await page.type('input[aria-label="Climb, m"]', "5");
+  await click(page, "Use these figures", ".road-box");
+  await shows(page, ".road-box .wrong", "The worst hill alone climbs 40 m");
+  expect(await page.$eval('input[aria-label="Climb, m"]', (box) => (box as HTMLInputElement).value)).toBe("5");
+  await page.type('input[aria-label="Climb, m"]', "0");
+  await click(page, "Use these figures", ".road-box");
+  await shows(page, ".road-box", "By its figures");
+  expect(complaints).toEqual([]);
+}, 90_000);
+
+test("a slider redraws the ride without keeping it, and the cursor runs through all rows", async () => {
+  const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Perran")}/ride`);
+  await shows(page, ".ride-figures", "Wh/km");
+  const energy = () => text(page, ".ride-figures > div:first-child b");
+  const before = await energy();
+  const handle = (await page.waitForSelector('.ant-slider-handle[aria-label="Headwind"]'))!;
+  await handle.focus();
+  for (let i = 0; i < 12; i += 1) await page.keyboard.press("ArrowRight");
+  await shows(page, ".ride-head", "tried, not kept");
+  await page.waitForFunction(
+    (old: string) => (document.querySelector(".ride-figures > div:first-child b") as HTMLElement).innerText !== old,
+    {},
+    before,
+  );
+  expect(parseFloat(await energy())).toBeGreaterThan(parseFloat(before));
+  await click(page, "as it is", ".hands");
+  await page.waitForFunction(
+    (old: string) => (document.querySelector(".ride-figures > div:first-child b") as HTMLElement).innerText === old,
+    {},
+    before,
+  );
+  const chart = (await page.waitForSelector('[aria-label^="Height, speed, power"] svg'))!;
+  const box = (await chart.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + 100);
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll<HTMLElement>("div")].some((element) => /^km \d+.*winding/s.test(element.innerText)),
+  );
+  expect(complaints).toEqual([]);
+}, 90_000);
+
+test("a job without road, motor and mass says what the ride wants", async () => {
+  const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Wenna")}/ride`);
+  await shows(page, ".eyes", "a motor, in Drive");
+  await shows(page, ".eyes", "the bike's mass, in Survey");
+  expect(complaints).toEqual([]);
+}, 60_000);
