@@ -5,6 +5,9 @@ import { formatNumber } from "@/core/units/formatQuantity";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { FASTENERS } from "@/core/standards/fasteners";
 import { isOpen } from "@/core/fit/finding";
+import { ridePromises } from "@/core/promise/ridePromises";
+import { forecast } from "@/core/ride/forecast";
+import { segmentsOf } from "@/core/route/profile";
 import type { PlacedOrder } from "@/core/job/job";
 import type { JobView } from "@/core/job/view";
 import { pdfOf, table } from "./pdf";
@@ -56,9 +59,10 @@ export function sheetPdf(view: JobView): Promise<Uint8Array> {
           { text: `Subtotal ${m(total)}`, alignment: "right", bold: true },
         ];
   const open = view.findings.filter(isOpen);
-  const promised = view.promises.map(
+  const rides = rideLines(view);
+  const promised = [...view.promises, ...rides.promises].map(
     (p) =>
-      `${p.title}: asked ${p.asked === null ? "" : p.id === "ready" ? "by " : "≤ "}${show(p.id, p.asked, m)}, predicted ${show(p.id, p.predicted, m)} (${p.note})`,
+      `${p.title}: asked ${p.asked === null ? "" : bound(p.id)}${show(p.id, p.asked, m)}, predicted ${show(p.id, p.predicted, m)} (${p.note})`,
   );
   return pdfOf(`Build sheet ${number(view)}`, [
     ...head("Build sheet", view),
@@ -88,6 +92,7 @@ export function sheetPdf(view: JobView): Promise<Uint8Array> {
       : []),
     { text: "What is promised", style: "heading" },
     { ul: promised },
+    ...rides.rests,
     ...(open.length > 0
       ? [
           { text: "Still open, so nothing of this is final", style: "heading" } as Content,
@@ -107,11 +112,29 @@ export function sheetPdf(view: JobView): Promise<Uint8Array> {
   ]);
 }
 
+/** The ride on the customer's road: its promises, and what they rest on. */
+function rideLines(view: JobView): { promises: ReturnType<typeof ridePromises>; rests: Content[] } {
+  const { input } = view.ride;
+  const { route } = view.job.wish;
+  if (!input || !route) return { promises: [], rests: [] };
+  const made = forecast(input, segmentsOf(route));
+  return {
+    promises: ridePromises(made, input.asked),
+    rests: [
+      { text: "The ride is a forecast, not a measurement. It rests on", style: "heading" },
+      { ul: input.assumptions, style: "soft" },
+    ],
+  };
+}
+
+const bound = (id: string): string => (id === "ready" ? "by " : id === "range" || id === "hill" ? "≥ " : "≤ ");
+
 function show(id: string, value: number | string | null, m: (minor: number) => string): string {
   if (value === null) return "–";
   if (id === "price") return m(Number(value));
   if (id === "mass") return `${formatNumber(Number(value), 1)} kg`;
-  return id === "assist" ? `${formatNumber(Number(value), 1)} km/h` : String(value);
+  if (id === "range") return `${formatNumber(Number(value), 0)} km`;
+  return id === "assist" || id === "hill" ? `${formatNumber(Number(value), 1)} km/h` : String(value);
 }
 
 /** The work order for the stand: steps in order with parts, tools, torques, cautions and room to sign. */

@@ -1,3 +1,4 @@
+import { execFileSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -94,6 +95,16 @@ test("a slider redraws the ride without keeping it, and the cursor runs through 
   );
   expect(complaints).toEqual([]);
 }, 90_000);
+
+test("the customer's sheet says what the ride will be, and what that rests on", async () => {
+  const answer = await fetch(`${stand.base}/api/jobs/${await jobId(stand, "Perran")}/sheet.pdf`);
+  const file = join(folder, "sheet.pdf");
+  writeFileSync(file, new Uint8Array(await answer.arrayBuffer()));
+  const paper = execFileSync("pdftotext", ["-layout", file, "-"], { encoding: "utf8" }).replace(/\s+/g, " ");
+  expect(paper).toMatch(/Range on this road: asked ≥ 50 km, predicted \d+ km \(\d+ to \d+ km/);
+  expect(paper).toMatch(/Up 7 %, 3 km: asked ≥ 14 km\/h/);
+  expect(paper).toMatch(/a forecast, not a measurement.*small mid-drive/);
+}, 60_000);
 
 test("a job without road, motor and mass says what the ride wants", async () => {
   const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Wenna")}/ride`);

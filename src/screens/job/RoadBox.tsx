@@ -5,9 +5,30 @@ import { useState } from "react";
 import type { Wish } from "@/core/job/job";
 import { ROUTE_LIMITS } from "@/core/route/limits";
 import { routeByHand } from "@/core/route/byHand";
+import { segmentsOf } from "@/core/route/profile";
+import { PARTS_KG, roadNeeds, USUAL_BIKE_KG } from "@/core/ride/roadNeeds";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { RoadProfile } from "@/draw/RoadProfile";
 import { useJob } from "./JobContext";
+
+/** What the road asks of any drive, before one is chosen. */
+function Needs() {
+  const { view } = useJob();
+  const { route, riderKg, loadKg, assistKmh } = view.job.wish;
+  if (!route || riderKg === null)
+    return <p className="small soft">With the rider&apos;s mass it is said here what the road asks of a drive.</p>;
+  const measured = view.job.donor.bikeMassKg?.value;
+  const bikeKg = typeof measured === "number" ? measured + PARTS_KG : USUAL_BIKE_KG;
+  const needs = roadNeeds(segmentsOf(route), { massKg: riderKg + (loadKg ?? 0) + bikeKg, speedKmh: assistKmh ?? 25 });
+  return (
+    <p className="road-needs">
+      At {formatNumber(assistKmh ?? 25, 0)} km/h it asks <b className="num">{formatNumber(needs.energyWh, 0)} Wh</b> at the road,{" "}
+      <b className="num">{formatNumber(needs.peakW, 0)} W</b> where it is hardest, and{" "}
+      <b className="num">{formatNumber(needs.torqueNm, 0)} N·m</b> at the wheel on its steepest piece (
+      {formatNumber(needs.gradePercent, 0)} %), rider and motor together; reckoned with {formatNumber(bikeKg, 0)} kg of bike.
+    </p>
+  );
+}
 
 const figure = (text: string): number => (/^\s*\d+([.,]\d+)?\s*$/.test(text) ? Number(text.replace(",", ".")) : Number.NaN);
 
@@ -53,6 +74,7 @@ export function RoadBox({ onKeep }: { onKeep: (change: Partial<Wish>) => Promise
               ` (${formatNumber(route.climbBeforeM, 0)} m as recorded; heights averaged over a triangle of 75 m each way)`}
             {route.repairs.length > 0 && `. Mended: ${route.repairs.join("; ")}`}
           </p>
+          <Needs />
           <Button onClick={() => void onKeep({ route: null })}>Another road</Button>
         </>
       ) : (

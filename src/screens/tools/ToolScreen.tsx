@@ -137,7 +137,7 @@ function ToolField({
           onChange={(event) => onChange(event.target.value)}
           status={wrong ? "error" : ""}
           aria-label={label}
-          maxLength={120}
+          maxLength={4000}
         />
       )}
       {wrong && <span className="wrong">{wrong}</span>}
@@ -164,7 +164,9 @@ function Results({ output, value }: { output: ObjectSchema; value: Record<string
                       ? "yes"
                       : shown === false
                         ? "no"
-                        : "–"}{" "}
+                        : typeof shown === "string"
+                          ? shown.replace("-", " ")
+                          : "–"}{" "}
                   {unit}
                 </dd>
               </div>
@@ -174,26 +176,28 @@ function Results({ output, value }: { output: ObjectSchema; value: Record<string
       {Object.entries(output.properties ?? {})
         .filter(([, field]) => field.type === "array" && field.items?.properties)
         .map(([key, field]) => (
-          <table key={key} className="tool-table">
-            <thead>
-              <tr>
-                {Object.entries(field.items!.properties!).map(([column, inner]) => (
-                  <th key={column}>{inner.description ?? column}</th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {(value[key] as Record<string, number>[]).map((row, index) => (
-                <tr key={index}>
-                  {Object.keys(field.items!.properties!).map((column) => (
-                    <td key={column} className="num">
-                      {formatNumber(row[column]!, digitsFor(row[column]!))}
-                    </td>
+          <div key={key} className="tool-rows">
+            <table className="tool-table">
+              <thead>
+                <tr>
+                  {Object.entries(field.items!.properties!).map(([column, inner]) => (
+                    <th key={column}>{inner.description ?? column}</th>
                   ))}
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {(value[key] as Record<string, number>[]).map((row, index) => (
+                  <tr key={index}>
+                    {Object.keys(field.items!.properties!).map((column) => (
+                      <td key={column} className="num">
+                        {formatNumber(row[column]!, digitsFor(row[column]!))}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
         ))}
     </>
   );

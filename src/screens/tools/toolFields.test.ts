@@ -44,6 +44,9 @@ describe("tools", () => {
     ["Resistance of one lead, Ω/m", "Ω/m", "Resistance of one lead"],
     ["Cog teeth, one number a cog", "", "Cog teeth, one number a cog"],
     ["Cells", "", "Cells"],
+    ["Hottest winding, °C", "°C", "Hottest winding"],
+    ["Ridden, km", "km", "Ridden"],
+    ["Energy for a kilometre, Wh/km", "Wh/km", "Energy for a kilometre"],
   ])("%s: unit %p, label %p", (description, unit, label) =>
     expect([unitOf(description), labelOf(description)]).toEqual([unit, label]),
   );

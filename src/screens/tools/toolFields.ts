@@ -142,12 +142,12 @@ function structured(text: string): unknown {
 
 /** The unit at the end of a description: `Wheel circumference, mm` gives `mm`. */
 export const unitOf = (description: string | undefined) =>
-  /, (mm²?|m|km\/h|rpm|Ah|A|V|Wh|W|h|%|°C|mΩ|Ω\/m|Ω|N·m|N|MPa|kg|J|K|s|m\/s²|degrees)(?=$|;)/
+  /, (mm²?|m|km\/h|km|rpm|Ah|A|V|Wh\/km|Wh|W|h|%|°C|mΩ|Ω\/m|Ω|N·m|N|MPa|kg|J|K|s|m\/s²|degrees)(?=$|;)/
     .exec(description ?? "")?.[1]
     ?.replace("degrees", "°") ?? "";
 
 /** A description without its unit: `Wheel circumference, mm` gives `Wheel circumference`. */
 export function labelOf(description: string): string {
-  const unit = unitOf(description).replace("°", "degrees");
+  const unit = unitOf(description).replace(/^°$/, "degrees");
   return unit ? description.replace(`, ${unit}`, "") : description;
 }

@@ -1,0 +1,37 @@
+import { loadN, onGrade, resistanceOf } from "./roadLoad";
+
+/** A converted bike of the usual kind, and what motor, pack and the rest add to a bike as it came, kg (from memory). */
+export const USUAL_BIKE_KG = 24;
+export const PARTS_KG = 7;
+
+/** An upright rider, ordinary tyres, and a wheel of the usual size (from memory): before a bike is measured. */
+const USUAL = { cdaM2: 0.55, crr: 0.0075, radiusM: 0.34 };
+
+/**
+ * What a road asks at the wheel at an even speed, whoever gives it: the energy of all that is not coasted, the highest power, and the
+ * torque on its steepest piece.
+ * @param p.massKg bike, rider and load   @returns Wh, W, N·m, and that piece's grade in percent
+ */
+export function roadNeeds(
+  segments: readonly { lengthM: number; gradePercent: number }[],
+  p: { massKg: number; speedKmh: number },
+): { energyWh: number; peakW: number; torqueNm: number; gradePercent: number } {
+  const v = p.speedKmh / 3.6;
+  const level = resistanceOf({
+    massKg: p.massKg,
+    cdaM2: USUAL.cdaM2,
+    crr: USUAL.crr,
+    gradePercent: 0,
+    headwindKmh: 0,
+    altitudeM: 0,
+    temperatureC: 15,
+    wheelDragAreaM2: 0.0044,
+  });
+  let [joule, hardestN, gradePercent] = [0, 0, 0];
+  for (const segment of segments) {
+    const force = Math.max(0, loadN(onGrade(level, p.massKg, segment.gradePercent), v));
+    joule += force * segment.lengthM;
+    if (force > hardestN) [hardestN, gradePercent] = [force, segment.gradePercent];
+  }
+  return { energyWh: joule / 3600, peakW: hardestN * v, torqueNm: hardestN * USUAL.radiusM, gradePercent };
+}
