@@ -1,12 +1,12 @@
 "use client";
 
 import { BarChart, LineChart } from "echarts/charts";
-import { GridComponent, TooltipComponent } from "echarts/components";
+import { GridComponent, MarkLineComponent, TooltipComponent } from "echarts/components";
 import { init, use as register, type EChartsCoreOption } from "echarts/core";
 import { SVGRenderer } from "echarts/renderers";
 import { useEffect, useRef } from "react";
 
-register([BarChart, LineChart, GridComponent, TooltipComponent, SVGRenderer]);
+register([BarChart, LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 
 /** A chart in the page's type and colours; it follows its box. Load it only where a chart is shown. */
 export function Chart({

@@ -69,6 +69,10 @@ test("figures by hand make a road; what does not go together is said and kept in
 test("a slider redraws the ride without keeping it, and the cursor runs through all rows", async () => {
   const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Perran")}/ride`);
   await shows(page, ".ride-figures", "Wh/km");
+  // Perran's range is not kept: what alone would keep it is worked out, and his climbs and the plane stand below.
+  await shows(page, ".ride-nearest", "What alone would keep it: hold");
+  await shows(page, ".climbs", "starts on it");
+  await page.waitForSelector('[aria-label^="Power of the drive"] svg');
   const energy = () => text(page, ".ride-figures > div:first-child b");
   const before = await energy();
   const handle = (await page.waitForSelector('.ant-slider-handle[aria-label="Headwind"]'))!;

@@ -6,6 +6,7 @@ import { segmentsOf } from "../route/profile";
 import { COMMUTE, MEDIUM_MID, SMALL_GEARED, rolling } from "../../../tests/ride.fixture";
 import { coldShare, forecast, gearFor, noChange, type ForecastInput } from "./forecast";
 import { driveSteady } from "./driveSteady";
+import { nearestChanges } from "./nearest";
 
 const COGS = [11, 13, 15, 18, 21, 24, 28, 32].map((cogTeeth) => ({ chainringTeeth: 42, cogTeeth, efficiency: 0.97 }));
 const hub: ForecastInput = {
@@ -126,6 +127,43 @@ describe("gears", () => {
 
 test("a cold pack gives less, between the table's rows too", () => {
   expect([coldShare(-30), coldShare(0), coldShare(5), coldShare(40)]).toEqual([0.57, 0.87, 0.905, 1]);
+});
+
+describe("the nearest change that would keep a promise", () => {
+  const steep = { ...hub, hill: { gradePercent: 8, lengthM: 600 } };
+  const hillKmh = forecast(steep, mixed()).hill!.kmh.likely + 1;
+  const far = { ...steep, asked: { rangeKm: 80, hillKmh } };
+  const now = forecast(far, mixed());
+  const changes = nearestChanges(far, mixed(), now);
+  test("each of them keeps it, by a hair", () => {
+    expect(now.rangeKm!.likely).toBeLessThan(80);
+    const ampHours = Number(/a pack of ([\d.]+) Ah/.exec(changes.range.join())![1]);
+    const withPack = (capacityAh: number) => ({
+      ...far,
+      battery: { ...far.battery, capacityAh, internalOhm: (far.battery.internalOhm * 14) / capacityAh },
+    });
+    expect(forecast(withPack(ampHours), mixed()).rangeKm!.likely).toBeGreaterThanOrEqual(80);
+    expect(forecast(withPack(0.93 * ampHours), mixed()).rangeKm!.likely).toBeLessThan(80);
+    const watt = Number(/(\d+) W from the rider/.exec(changes.hill.join())![1]);
+    expect(forecast(far, mixed(), { ...noChange(far), riderW: watt }).hill!.kmh.likely).toBeGreaterThanOrEqual(hillKmh);
+    expect(forecast(far, mixed(), { ...noChange(far), riderW: watt - 12 }).hill!.kmh.likely).toBeLessThan(hillKmh);
+  });
+  test("none is offered where the promise is kept, not asked, or out of reach", () => {
+    expect(nearestChanges(hub, mixed())).toEqual({ range: [], hill: [] });
+    expect(nearestChanges({ ...hub, asked: { rangeKm: null, hillKmh: null } }, mixed())).toEqual({ range: [], hill: [] });
+    expect(nearestChanges({ ...hub, asked: { rangeKm: 5000, hillKmh: 60 } }, mixed())).toEqual({ range: [], hill: [] });
+  });
+});
+
+describe("the road's climbs", () => {
+  test("each has its speed, heat, gear and whether it starts", () => {
+    const [first] = forecast(mid, mixed()).climbs;
+    expect(first).toMatchObject({ starts: true, cogTeeth: expect.any(Number) });
+    expect(first!.riseM).toBeGreaterThan(50);
+    expect(first!.kmh).toBeGreaterThan(8);
+    expect(first!.windingC).toBeGreaterThan(20);
+    expect(forecast(hub, mixed()).climbs[0]!.cogTeeth).toBeNull();
+  });
 });
 
 describe("promises of the ride", () => {

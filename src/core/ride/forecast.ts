@@ -1,9 +1,11 @@
 import type { Chemistry } from "../power/batteryPack";
 import type { Thermal } from "../power/heat";
 import { machineOf, type Controller, type Motor, type Output } from "../power/machine";
+import { openCircuitV } from "../power/openCircuit";
+import { climbsOf, type Climb } from "../route/climbs";
 import { driveSteady } from "./driveSteady";
-import type { planOf } from "./ride";
-import { ride, type RideInput } from "./ride";
+import { ride, type planOf, type RideInput } from "./ride";
+import { speedPower, type SpeedPower } from "./speedPower";
 
 /** All that a ride on the customer's own road is reckoned from; plain data, so that it crosses to a worker. */
 export type ForecastInput = {
@@ -49,7 +51,13 @@ export type Forecast = {
   /** charge left at the end of one run of the route, % */
   leftPercent: Band;
   hill: { gradePercent: number; lengthM: number; kmh: Band; windingC: number; starts: boolean } | null;
+  /** the road's climbs, the one with the most rise first */
+  climbs: ClimbRidden[];
+  plane: SpeedPower;
 };
+
+/** A climb as it is ridden: the speed held on its mean grade, the winding at its hottest, the gear, and whether it starts on its steepest. */
+export type ClimbRidden = Climb & { kmh: number; windingC: number; cogTeeth: number | null; starts: boolean };
 
 /** Kept back in the pack at the end, % (common practice). */
 export const RESERVE_PERCENT = 15;
@@ -121,6 +129,14 @@ function inputOf(p: ForecastInput, segments: RideInput["segments"], what: WhatIf
   };
 }
 
+/** A cell of each kind at rest and half empty, V. */
+const HALF_V = {
+  nmc: openCircuitV("nmc", 50),
+  lfp: openCircuitV("lfp", 50),
+  lipo: openCircuitV("lipo", 50),
+  "lead-acid": openCircuitV("lead-acid", 50),
+} as const;
+
 /** Legs turn best about here, rpm. */
 const CADENCE_RPM = 75;
 
@@ -130,7 +146,7 @@ const CADENCE_RPM = 75;
  */
 export function gearFor(p: RideInput, outputs: readonly Output[], gradePercent: number): Output {
   if (outputs.length < 2) return outputs[0]!;
-  const openCircuitV = 3.69 * p.battery.series;
+  const openCircuitV = HALF_V[p.battery.chemistry] * p.battery.series;
   let best = { output: outputs[0]!, speed: -1, off: Infinity };
   for (const output of outputs) {
     const at = driveSteady({
@@ -190,7 +206,50 @@ export function forecast(p: ForecastInput, segments: RideInput["segments"], what
     rangeKm: endless ? null : band((out) => out.rangeKm ?? Infinity),
     leftPercent: band((out) => out.endPercent),
     hill: p.hill && hillOf(p, p.hill, low.input, likely.input, high.input),
+    climbs: climbsOf(segments).map((climb) => ridden(p, climb, likely.input, likely.out)),
+    plane: speedPower(
+      likely.input,
+      p.outputs,
+      [0, ...(p.hill ? [p.hill.gradePercent / 2, p.hill.gradePercent] : [4, 8])],
+      Math.max(45, p.targetKmh + 10),
+      HALF_V[p.battery.chemistry] * p.battery.series,
+    ),
   };
+}
+
+/** The likely range alone, km; null when the charge does not end. */
+export function likelyRangeKm(p: ForecastInput, segments: RideInput["segments"], what: WhatIf): number | null {
+  const input = inputOf(p, segments, what, "likely");
+  return ride(input, 1, inGears(input, p.outputs)).rangeKm;
+}
+
+/** The likely speed on the worst hill alone, km/h; null without a hill. */
+export const likelyHillKmh = (p: ForecastInput, what: WhatIf): number | null =>
+  p.hill && heldKmh(p, inputOf(p, [], what, "likely"), p.hill.gradePercent);
+
+function ridden(p: ForecastInput, climb: Climb, input: RideInput, out: Forecast["route"]): ClimbRidden {
+  const on = out.trace.filter(({ km }) => 1000 * km >= climb.fromM && 1000 * km <= climb.fromM + climb.lengthM);
+  const gear = gearFor(input, p.outputs, climb.meanPercent);
+  const steep = gearFor(input, p.outputs, climb.steepestPercent);
+  const again = ride({ ...input, output: steep, segments: [{ lengthM: 20, gradePercent: climb.steepestPercent }] });
+  return {
+    ...climb,
+    kmh: heldKmh(p, input, climb.meanPercent),
+    windingC: Math.max(input.ambientC, ...on.map((point) => point.windingC)),
+    cogTeeth: gear === "wheel" ? null : gear.cogTeeth,
+    starts: again.distanceKm > 0,
+  };
+}
+
+/** The speed that is held on a grade in the best gear with the pack half empty, up to the target. */
+function heldKmh(p: ForecastInput, input: RideInput, gradePercent: number): number {
+  const at = driveSteady({
+    ...input,
+    output: gearFor(input, p.outputs, gradePercent),
+    battery: { openCircuitV: HALF_V[p.battery.chemistry] * input.battery.series, internalOhm: input.battery.internalOhm },
+    load: { ...input.load, gradePercent },
+  });
+  return Math.min(input.targetKmh, at.speedKmh);
 }
 
 /** The worst hill: the speed that is held on it, how hot the motor is at its top, and whether it could start again on it. */
@@ -201,15 +260,7 @@ function hillOf(
   likely: RideInput,
   high: RideInput,
 ): NonNullable<Forecast["hill"]> {
-  const held = (input: RideInput): number => {
-    const at = driveSteady({
-      ...input,
-      output: gearFor(input, p.outputs, hill.gradePercent),
-      battery: { openCircuitV: 3.69 * input.battery.series, internalOhm: input.battery.internalOhm },
-      load: { ...input.load, gradePercent: hill.gradePercent },
-    });
-    return Math.min(input.targetKmh, at.speedKmh);
-  };
+  const held = (input: RideInput): number => heldKmh(p, input, hill.gradePercent);
   const up = ride({ ...likely, output: gearFor(likely, p.outputs, hill.gradePercent), segments: [hill] });
   return {
     ...hill,

@@ -6,6 +6,7 @@ import { noChange, RESERVE_PERCENT, type Band, type Forecast, type ForecastInput
 import { formatNumber } from "@/core/units/formatQuantity";
 import { RoadPlan } from "@/draw/RoadPlan";
 import { useJob } from "./JobContext";
+import { PlaneChart } from "./PlaneChart";
 import { RideChart } from "./RideChart";
 
 /** What the bike will do on the customer's own road, and what it would do with something changed. */
@@ -61,7 +62,7 @@ export function RideStage() {
 }
 
 function Shown({ forecast, input, changed }: { forecast: Forecast; input: ForecastInput; changed: boolean }) {
-  const { view } = useJob();
+  const { view, rides } = useJob();
   const [km, setKm] = useState<number | null>(null);
   const { route, hill, rangeKm, leftPercent } = forecast;
   const road = view.job.wish.route!;
@@ -94,7 +95,13 @@ function Shown({ forecast, input, changed }: { forecast: Forecast; input: Foreca
       <div className="ride-below">
         <div>
           {rangeKm ? (
-            <RangeBar band={rangeKm} asked={input.asked.rangeKm} unit="km" says={`range, ${RESERVE_PERCENT} % kept back`} />
+            <RangeBar
+              band={rangeKm}
+              asked={input.asked.rangeKm}
+              unit="km"
+              says={`range, ${RESERVE_PERCENT} % kept back`}
+              nearest={rides.nearest?.range}
+            />
           ) : (
             <p>The rider&apos;s own power carries it: the charge does not end.</p>
           )}
@@ -103,6 +110,7 @@ function Shown({ forecast, input, changed }: { forecast: Forecast; input: Foreca
               <RangeBar
                 band={hill.kmh}
                 asked={input.asked.hillKmh}
+                nearest={rides.nearest?.hill}
                 unit="km/h"
                 says={`up ${formatNumber(hill.gradePercent, 1)} % for ${formatNumber(hill.lengthM / 1000, 1)} km`}
               />
@@ -115,7 +123,51 @@ function Shown({ forecast, input, changed }: { forecast: Forecast; input: Foreca
         </div>
         {road.plan.length > 0 && <RoadPlan plan={road.plan} stepM={road.stepM} atKm={km} />}
       </div>
+      <h3>Climbs</h3>
+      {forecast.climbs.length > 0 ? (
+        <Climbs climbs={forecast.climbs} />
+      ) : (
+        <p className="soft">None of 12 m or more at 2 % or more.</p>
+      )}
+      <h3>Speed and power, full throttle, pack half empty</h3>
+      <PlaneChart plane={forecast.plane} />
     </>
+  );
+}
+
+function Climbs({ climbs }: { climbs: Forecast["climbs"] }) {
+  const geared = climbs.some((climb) => climb.cogTeeth !== null);
+  return (
+    <table className="climbs">
+      <thead>
+        <tr>
+          <th>at km</th>
+          <th>long, km</th>
+          <th>rise, m</th>
+          <th>mean, %</th>
+          <th>steepest, %</th>
+          <th>held, km/h</th>
+          {geared && <th>cog</th>}
+          <th>winding, °C</th>
+          <th>starts on it</th>
+        </tr>
+      </thead>
+      <tbody>
+        {climbs.map((climb) => (
+          <tr key={climb.fromM} className="num">
+            <td>{formatNumber(climb.fromM / 1000, 1)}</td>
+            <td>{formatNumber(climb.lengthM / 1000, 1)}</td>
+            <td>{formatNumber(climb.riseM, 0)}</td>
+            <td>{formatNumber(climb.meanPercent, 1)}</td>
+            <td>{formatNumber(climb.steepestPercent, 1)}</td>
+            <td>{formatNumber(climb.kmh, 1)}</td>
+            {geared && <td>{climb.cogTeeth ?? "–"}</td>}
+            <td>{formatNumber(climb.windingC, 0)}</td>
+            <td className={climb.starts ? "" : "bad"}>{climb.starts ? "yes" : "no"}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 
@@ -139,7 +191,19 @@ function Figure({ says, value, note, bad = false }: { says: string; value: strin
 }
 
 /** Low, likely and high on one bar, with the asked as a line across. */
-function RangeBar({ band, asked, unit, says }: { band: Band; asked: number | null; unit: string; says: string }) {
+function RangeBar({
+  band,
+  asked,
+  unit,
+  says,
+  nearest = [],
+}: {
+  band: Band;
+  asked: number | null;
+  unit: string;
+  says: string;
+  nearest?: readonly string[] | undefined;
+}) {
   const end = 1.15 * Math.max(Number.isFinite(band.high) ? band.high : band.likely, asked ?? 0, 1);
   const at = (value: number) => `${(100 * Math.min(value, end)) / end}%`;
   const met =
@@ -181,6 +245,7 @@ function RangeBar({ band, asked, unit, says }: { band: Band; asked: number | nul
       <p className="small soft">
         low · likely · high{asked !== null && `; asked ${formatNumber(asked, 0)} ${unit} (dashed): ${met}`}
       </p>
+      {nearest.length > 0 && <p className="small ride-nearest">What alone would keep it: {nearest.join("; or ")}.</p>}
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import { forecast, type Forecast, type ForecastInput, type WhatIf } from "@/core/ride/forecast";
+import { nearestChanges, type Nearest } from "@/core/ride/nearest";
 import { profileOf, type Profile } from "@/core/route/profile";
 import { readGpx } from "@/core/route/readGpx";
 import type { Result } from "@/core/result";
@@ -13,9 +14,11 @@ export type Ask =
       readonly segments: Segments;
       readonly what?: WhatIf;
     }
+  | { readonly n: number; readonly do: "nearest"; readonly input: ForecastInput; readonly segments: Segments }
   | { readonly n: number; readonly do: "read"; readonly text: string };
 export type Answer =
   | { readonly n: number; readonly forecast: Forecast }
+  | { readonly n: number; readonly nearest: Nearest }
   | { readonly n: number; readonly read: Result<{ name: string; profile: Profile }> }
   | { readonly n: number; readonly failed: string };
 
@@ -31,6 +34,7 @@ function read(text: string): Result<{ name: string; profile: Profile }> {
 port.onmessage = ({ data }) => {
   try {
     if (data.do === "read") port.postMessage({ n: data.n, read: read(data.text) });
+    else if (data.do === "nearest") port.postMessage({ n: data.n, nearest: nearestChanges(data.input, data.segments) });
     else port.postMessage({ n: data.n, forecast: forecast(data.input, data.segments, data.what) });
   } catch (error) {
     port.postMessage({ n: data.n, failed: String(error) });

@@ -2,6 +2,7 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Forecast, WhatIf } from "@/core/ride/forecast";
+import type { Nearest } from "@/core/ride/nearest";
 import type { Profile } from "@/core/route/profile";
 import type { Result } from "@/core/result";
 import { segmentsOf } from "@/core/route/profile";
@@ -43,6 +44,8 @@ function useRideWorker() {
 export type Rides = {
   forecast: Forecast | null;
   tried: Forecast | null;
+  /** what alone would keep a promise that is not kept */
+  nearest: Nearest | null;
   whatIf: (what: WhatIf | null) => void;
   what: WhatIf | null;
   /** Reads a route file; the page stays free meanwhile. */
@@ -52,6 +55,7 @@ export type Rides = {
 export function useForecast(view: JobView): Rides {
   const ask = useRideWorker();
   const [made, setMade] = useState<{ for: string; forecast: Forecast } | null>(null);
+  const [near, setNearest] = useState<{ for: string; nearest: Nearest } | null>(null);
   const [what, whatIf] = useState<WhatIf | null>(null);
   const [tried, setTried] = useState<{ for: WhatIf; forecast: Forecast } | null>(null);
   const route = view.job.wish.route;
@@ -68,6 +72,16 @@ export function useForecast(view: JobView): Rides {
     let old = false;
     void ask(question).then((answer) => {
       if (!old && "forecast" in answer) setMade({ for: key, forecast: answer.forecast });
+    });
+    return () => {
+      old = true;
+    };
+  }, [ask, question, key]);
+  useEffect(() => {
+    if (!question) return;
+    let old = false;
+    void ask({ ...question, do: "nearest" }).then((answer) => {
+      if (!old && "nearest" in answer) setNearest({ for: key, nearest: answer.nearest });
     });
     return () => {
       old = true;
@@ -91,6 +105,10 @@ export function useForecast(view: JobView): Rides {
     [ask],
   );
   const now = question && made ? made.forecast : null;
+  const nearest = near?.for === key ? near.nearest : null;
   const other = what && tried ? tried.forecast : null;
-  return useMemo(() => ({ forecast: now, tried: other, whatIf, what, readRoute }), [now, other, what, readRoute]);
+  return useMemo(
+    () => ({ forecast: now, tried: other, nearest, whatIf, what, readRoute }),
+    [now, other, nearest, what, readRoute],
+  );
 }
