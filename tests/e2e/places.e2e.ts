@@ -40,7 +40,7 @@ test("what does not exist is a page that says so, with 404", async () => {
     "/jobs/nope",
     "/jobs/nope/fit",
     `/jobs/${await jobId(stand, "Maud")}/wings`,
-    `/jobs/${await jobId(stand, "Maud")}/ride`,
+    `/jobs/${await jobId(stand, "Maud")}/prove`,
     "/parts/nope",
     "/tools/nope",
     "/nope",

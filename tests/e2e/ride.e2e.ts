@@ -41,6 +41,8 @@ test("a road is dropped as a file, a bad one is told, and the ride and its promi
   await shows(page, ".road-box .wrong", "not whole GPX");
   await drop("entity.gpx", `<!DOCTYPE gpx [<!ENTITY a "b">]>${loop()}`);
   await shows(page, ".road-box .wrong", "document type");
+  await drop("road.csv", "km,ele\n0,1\n2,5\n1,9");
+  await shows(page, ".road-box .wrong", "Line 4: the distance goes backwards");
   await drop("loop.gpx", loop());
   await shows(page, ".road-box", "Two hills");
   await shows(page, ".road-box", "as recorded");

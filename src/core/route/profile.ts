@@ -25,7 +25,7 @@ const JUMP = { leastM: 300, times: 60 };
 export const climbOf = (elevationM: readonly number[]): number =>
   elevationM.reduce((sum, height, i) => sum + (i > 0 ? Math.max(0, height - elevationM[i - 1]!) : 0), 0);
 
-type Way = { way: number[]; height: number[]; place: [number, number][]; repairs: string[] };
+export type Way = { way: number[]; height: number[]; place: [number, number][]; repairs: string[] };
 
 /**
  * A recorded track as a profile: jumps bridged, missing heights filled in straight, heights averaged over a triangle
@@ -34,8 +34,11 @@ type Way = { way: number[]; height: number[]; place: [number, number][]; repairs
  */
 export function profileOf(track: Track): Result<Profile> {
   const made = wayAlong(track);
-  if (!made.ok) return made;
-  const { way, height, place, repairs } = made.value;
+  return made.ok ? evenProfile(made.value) : made;
+}
+
+/** Heights along a way, averaged and brought to even steps. @param p way rising in m, one height for each; places where they are known */
+export function evenProfile({ way, height, place, repairs }: Way): Result<Profile> {
   const lengthM = way.at(-1)!;
   if (!(lengthM >= 50)) return bad("The way is shorter than 50 m: there is no ride to reckon.");
   if (lengthM > 2_000_000) return bad("The way is longer than 2,000 km: give one day's ride.");
@@ -50,8 +53,8 @@ export function profileOf(track: Track): Result<Profile> {
     while (i < way.length - 2 && way[i + 1]! < at) i += 1;
     const share = (at - way[i]!) / (way[i + 1]! - way[i]! || 1);
     elevationM.push(round(smooth[i]! + share * (smooth[i + 1]! - smooth[i]!), 2));
-    const [a, b] = [place[i]!, place[i + 1]!];
-    plan.push([round(a[0] + share * (b[0] - a[0]), 3), round(a[1] + share * (b[1] - a[1]), 3)]);
+    const [a, b] = [place[i], place[i + 1]];
+    if (a && b) plan.push([round(a[0] + share * (b[0] - a[0]), 3), round(a[1] + share * (b[1] - a[1]), 3)]);
   }
   return good({ stepM, elevationM, plan, climbBeforeM: climbOf(height), climbM: climbOf(elevationM), repairs });
 }
@@ -98,7 +101,7 @@ function wayAlong(track: Track): Result<Way> {
 }
 
 /** Heights that are missing, straight between those that are known; before the first and after the last as those. */
-function filled(way: readonly number[], heights: readonly (number | null)[]): number[] {
+export function filled(way: readonly number[], heights: readonly (number | null)[]): number[] {
   const out: number[] = [];
   let last = -1;
   for (let i = 0; i < heights.length; i += 1) {

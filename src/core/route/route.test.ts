@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { routeByHand } from "./byHand";
 import { profileOf, segmentsOf, triangleMean, worstHill } from "./profile";
 import { readGpx, type Track } from "./readGpx";
+import { readRouteCsv } from "./readRouteCsv";
 import { wayM } from "./trackPoint";
 
 const gpx = (inside: string, version = "1.1") =>
@@ -159,6 +160,46 @@ describe("profile", () => {
     expect(hill.lengthM).toBeGreaterThan(650);
     expect(hill.fromM).toBeGreaterThan(2900);
     expect(worstHill({ stepM: 25, elevationM: Array.from({ length: 50 }, () => 3) })).toBeNull();
+  });
+});
+
+describe("a table of distance and elevation", () => {
+  const table = (text: string) => {
+    const answer = readRouteCsv(text);
+    if (!answer.ok) throw new Error(answer.error);
+    return answer.value;
+  };
+  const hill = Array.from({ length: 41 }, (_, i) => [i * 100, 60 * Math.max(0, 1 - Math.abs(i - 20) / 10)] as const);
+  test.each([
+    ["metres with a head", `distance_m,elevation_m\n${hill.map((row) => row.join(",")).join("\n")}`],
+    [
+      "kilometres, the other way round, with decimal commas",
+      `Elevation (m);Distance (km)\n${hill.map(([m, h]) => `${String(h).replace(".", ",")};${String(m / 1000).replace(".", ",")}`).join("\n")}`,
+    ],
+    ["tabs, and more columns", `time\tdist [m]\tspeed\talt\n${hill.map(([m, h]) => `x\t${m}\t20\t${h}`).join("\r\n")}`],
+    ["no head", hill.map(([m, h]) => `${m / 1000},${h}`).join("\n")],
+  ])("%s", (_, text) => {
+    const made = table(text);
+    expect(made.stepM * (made.elevationM.length - 1)).toBeCloseTo(4000, 6);
+    expect(made.climbM).toBeGreaterThan(54);
+    expect(made.climbBeforeM).toBeCloseTo(60, 6);
+    expect(made.plan).toEqual([]);
+  });
+  test("missing heights are filled in and told", () =>
+    expect(table("km,ele\n0,10\n1,\n2,30\n3,30").repairs).toEqual(["1 missing heights filled in straight"]));
+  test.each([
+    ["km,ele\n0,1\n2,1\n1,1", "Line 4: the distance goes backwards, from 2 to 1."],
+    ["km,ele\n0,1\nfar,1", "Line 3: the distance “far” is no figure."],
+    ["km,ele\n0,1\n1,99999", "Line 3: an elevation of 99999 m is nowhere on earth."],
+    ["speed,heart\n1,2", "The first line must name the columns “distance” and “elevation”, or the file hold just those two."],
+    ["km,ele\n0,\n1,", "The file has no heights: export it with elevation, or give the route by hand."],
+    ["km,ele\n0,3", "The file holds one point only: a route wants two or more."],
+    ["", "The file holds nothing."],
+    ["a\u0000b", "This is not a table: it holds bytes that no text has."],
+    ["m,ele\n0,3\n20,3", "The way is shorter than 50 m: there is no ride to reckon."],
+  ])("%j is refused: %s", (text, says) => {
+    const answer = readRouteCsv(text);
+    expect(answer.ok ? "" : answer.error).toBe(says);
   });
 });
 

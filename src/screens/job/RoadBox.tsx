@@ -54,7 +54,7 @@ export function RoadBox({ onKeep }: { onKeep: (change: Partial<Wish>) => Promise
     if (file.size > ROUTE_LIMITS.bytes) return setWrong("The file is larger than 50 MB: export it with fewer points.");
     setReading(true);
     setWrong("");
-    const made = await rides.readRoute(await file.text());
+    const made = await rides.readRoute(await file.text(), /\.(csv|txt|tsv)$/i.test(file.name));
     setReading(false);
     if (!made.ok) return setWrong(made.error);
     const { name, profile } = made.value;
@@ -109,10 +109,10 @@ export function RoadBox({ onKeep }: { onKeep: (change: Partial<Wish>) => Promise
               if (file && !reading) void byFile(file);
             }}
           >
-            {reading ? "Reading the file …" : "or drop a GPX file here, or choose one"}
+            {reading ? "Reading the file …" : "or drop a GPX file here, or a CSV of distance and elevation"}
             <input
               type="file"
-              accept=".gpx,application/gpx+xml"
+              accept=".gpx,.csv,.tsv,.txt,application/gpx+xml,text/csv"
               disabled={reading}
               onChange={(event) => {
                 const file = event.target.files?.[0];

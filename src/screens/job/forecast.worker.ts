@@ -2,6 +2,7 @@ import { forecast, type Forecast, type ForecastInput, type WhatIf } from "@/core
 import { nearestChanges, type Nearest } from "@/core/ride/nearest";
 import { profileOf, type Profile } from "@/core/route/profile";
 import { readGpx } from "@/core/route/readGpx";
+import { readRouteCsv } from "@/core/route/readRouteCsv";
 import type { Result } from "@/core/result";
 
 type Segments = { lengthM: number; gradePercent: number }[];
@@ -15,7 +16,7 @@ export type Ask =
       readonly what?: WhatIf;
     }
   | { readonly n: number; readonly do: "nearest"; readonly input: ForecastInput; readonly segments: Segments }
-  | { readonly n: number; readonly do: "read"; readonly text: string };
+  | { readonly n: number; readonly do: "read"; readonly text: string; readonly table: boolean };
 export type Answer =
   | { readonly n: number; readonly forecast: Forecast }
   | { readonly n: number; readonly nearest: Nearest }
@@ -24,7 +25,11 @@ export type Answer =
 
 const port = self as unknown as { onmessage: (event: MessageEvent<Ask>) => void; postMessage: (answer: Answer) => void };
 
-function read(text: string): Result<{ name: string; profile: Profile }> {
+function read(text: string, table: boolean): Result<{ name: string; profile: Profile }> {
+  if (table) {
+    const made = readRouteCsv(text);
+    return made.ok ? { ok: true, value: { name: "", profile: made.value } } : made;
+  }
   const track = readGpx(text);
   if (!track.ok) return track;
   const profile = profileOf(track.value);
@@ -33,7 +38,7 @@ function read(text: string): Result<{ name: string; profile: Profile }> {
 
 port.onmessage = ({ data }) => {
   try {
-    if (data.do === "read") port.postMessage({ n: data.n, read: read(data.text) });
+    if (data.do === "read") port.postMessage({ n: data.n, read: read(data.text, data.table) });
     else if (data.do === "nearest") port.postMessage({ n: data.n, nearest: nearestChanges(data.input, data.segments) });
     else port.postMessage({ n: data.n, forecast: forecast(data.input, data.segments, data.what) });
   } catch (error) {

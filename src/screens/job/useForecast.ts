@@ -49,7 +49,7 @@ export type Rides = {
   whatIf: (what: WhatIf | null) => void;
   what: WhatIf | null;
   /** Reads a route file; the page stays free meanwhile. */
-  readRoute: (text: string) => Promise<Result<{ name: string; profile: Profile }>>;
+  readRoute: (text: string, table: boolean) => Promise<Result<{ name: string; profile: Profile }>>;
 };
 
 export function useForecast(view: JobView): Rides {
@@ -98,8 +98,8 @@ export function useForecast(view: JobView): Rides {
     };
   }, [ask, question, what]);
   const readRoute = useCallback(
-    async (text: string): Promise<Result<{ name: string; profile: Profile }>> => {
-      const answer = await ask({ do: "read", text });
+    async (text: string, table: boolean): Promise<Result<{ name: string; profile: Profile }>> => {
+      const answer = await ask({ do: "read", text, table });
       return "read" in answer ? answer.read : { ok: false, error: "The file could not be read." };
     },
     [ask],
