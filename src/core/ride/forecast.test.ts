@@ -130,7 +130,7 @@ test("a cold pack gives less, between the table's rows too", () => {
 });
 
 describe("the nearest change that would keep a promise", () => {
-  const steep = { ...hub, hill: { gradePercent: 8, lengthM: 600 } };
+  const steep = { ...hub, hill: { gradePercent: 8, lengthM: 650 } };
   const hillKmh = forecast(steep, mixed()).hill!.kmh.likely + 1;
   const far = { ...steep, asked: { rangeKm: 80, hillKmh } };
   const now = forecast(far, mixed());

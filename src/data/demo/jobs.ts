@@ -346,7 +346,7 @@ export const DEMO_JOBS: DemoJob[] = [
     bike: "Heron trail bike, full suspension",
     late: "under the shock there is room for a pack, and none to slide it out",
     wish: { purpose: "Up the forest road without the shuttle", where: "Private land", riderKg: 84, loadKg: 5, budgetMinor: 230000, massKg: 24, assistKmh: 25, hillPercent: 14, hillKm: 2.5, givesFirst: "price", readyInDays: 40 },
-    road: { distanceKm: 18, climbM: 620, rangeKm: 20, hillKmh: 10 },
+    road: { distanceKm: 18, climbM: 640, rangeKm: 20, hillKmh: 10 },
     survey: {
       ...SOUND_BIKE,
       ...ISO_SHELL,
