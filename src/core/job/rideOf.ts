@@ -7,7 +7,7 @@ import type { ForecastInput } from "../ride/forecast";
 import { ASSIST_MARGIN_KMH } from "../promise/promises";
 import { worstHill } from "../route/profile";
 import { formatNumber } from "../units/formatQuantity";
-import type { Wish } from "./job";
+import type { Route, Wish } from "./job";
 
 /** What the ride is reckoned from, or what is still wanted before it can be. */
 export type RideOf = { input: ForecastInput; wants: null } | { input: null; wants: string[] };
@@ -54,11 +54,7 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
   const internalOhm = (spec.series * CELL_OHM_AH) / spec.capacityAh + LEADS_OHM;
   const phaseA = Math.max(batteryA, phaseForTorque(kind.motor, motor.spec.peakTorqueNm));
   const profile = wish.route;
-  const measured = worstHill(profile);
-  const hill =
-    wish.hillPercent !== null && wish.hillPercent > 0
-      ? { gradePercent: wish.hillPercent, lengthM: Math.max(50, 1000 * (wish.hillKm ?? 0.3)) }
-      : measured && { gradePercent: measured.gradePercent, lengthM: measured.lengthM };
+  const hill = hillOf(wish, profile);
   const ringWord =
     outputs[0] === "wheel"
       ? ""
@@ -93,6 +89,18 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
       ],
     },
   };
+}
+
+/** The hill that is promised: the customer's, unless the road itself has one that is steeper by more than a percent. */
+export function hillOf(
+  wish: Pick<Wish, "hillPercent" | "hillKm">,
+  road: Pick<Route, "stepM" | "elevationM">,
+): ForecastInput["hill"] {
+  const measured = worstHill(road);
+  const ofRoad = measured && { gradePercent: measured.gradePercent, lengthM: measured.lengthM };
+  if (wish.hillPercent === null || wish.hillPercent <= 0) return ofRoad;
+  if (ofRoad && ofRoad.gradePercent > wish.hillPercent + 1) return ofRoad;
+  return { gradePercent: wish.hillPercent, lengthM: Math.max(50, 1000 * (wish.hillKm ?? 0.3)) };
 }
 
 const number = (build: Build, key: keyof Build["donor"]): number | undefined => {
