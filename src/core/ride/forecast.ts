@@ -4,6 +4,7 @@ import { machineOf, type Controller, type Motor, type Output } from "../power/ma
 import { openCircuitV } from "../power/openCircuit";
 import { climbsOf, type Climb } from "../route/climbs";
 import { driveSteady } from "./driveSteady";
+import { WHEEL_DRAG_AREA_M2 } from "./roadLoad";
 import { ride, type planOf, type RideInput } from "./ride";
 import { speedPower, type SpeedPower } from "./speedPower";
 
@@ -120,7 +121,7 @@ function inputOf(p: ForecastInput, segments: RideInput["segments"], what: WhatIf
       headwindKmh: what.headwindKmh + unsure.windKmh,
       altitudeM: 0,
       temperatureC,
-      wheelDragAreaM2: 0.0044,
+      wheelDragAreaM2: WHEEL_DRAG_AREA_M2,
     },
     segments,
     targetKmh: what.targetKmh,

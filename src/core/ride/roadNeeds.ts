@@ -1,4 +1,4 @@
-import { loadN, onGrade, resistanceOf } from "./roadLoad";
+import { loadN, onGrade, resistanceOf, WHEEL_DRAG_AREA_M2 } from "./roadLoad";
 
 /** A converted bike of the usual kind, and what motor, pack and the rest add to a bike as it came, kg (from memory). */
 export const USUAL_BIKE_KG = 24;
@@ -25,7 +25,7 @@ export function roadNeeds(
     headwindKmh: 0,
     altitudeM: 0,
     temperatureC: 15,
-    wheelDragAreaM2: 0.0044,
+    wheelDragAreaM2: WHEEL_DRAG_AREA_M2,
   });
   let [joule, hardestN, gradePercent] = [0, 0, 0];
   for (const segment of segments) {

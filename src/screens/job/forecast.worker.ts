@@ -36,12 +36,23 @@ function read(text: string, table: boolean): Result<{ name: string; profile: Pro
   return profile.ok ? { ok: true, value: { name: track.value.name, profile: profile.value } } : profile;
 }
 
-port.onmessage = ({ data }) => {
+/** A slider that is drawn along asks faster than a ride is reckoned: of those questions only the newest is. */
+let newestTry = 0;
+
+function answer(data: Ask): void {
   try {
-    if (data.do === "read") port.postMessage({ n: data.n, read: read(data.text, data.table) });
+    if (data.do === "forecast" && data.what && data.n !== newestTry)
+      port.postMessage({ n: data.n, failed: "a newer one was asked" });
+    else if (data.do === "read") port.postMessage({ n: data.n, read: read(data.text, data.table) });
     else if (data.do === "nearest") port.postMessage({ n: data.n, nearest: nearestChanges(data.input, data.segments) });
     else port.postMessage({ n: data.n, forecast: forecast(data.input, data.segments, data.what) });
   } catch (error) {
     port.postMessage({ n: data.n, failed: String(error) });
   }
+}
+
+port.onmessage = ({ data }) => {
+  if (data.do === "forecast" && data.what) newestTry = data.n;
+  // Lets the questions that already wait come in first.
+  setTimeout(() => answer(data), 0);
 };

@@ -32,6 +32,12 @@ function useRideWorker() {
         waiting.current.delete(data.n);
       };
     }
+    worker.current.onerror = () => {
+      for (const [n, tell] of waiting.current) tell({ n, failed: "the worker stopped" });
+      waiting.current.clear();
+      worker.current?.terminate();
+      worker.current = null;
+    };
     const n = (count.current += 1);
     return new Promise((resolve) => {
       waiting.current.set(n, resolve);
