@@ -35,11 +35,10 @@ export function fit(
   const survey = surveyOf(base.donor);
   let build = withRemedies(base, applied);
   while (applied.length < accepted.length) {
-    // Only a rule with something accepted and not yet in force can bring something new: the others are run once, at the end.
+    // Only a finding with something accepted and not yet in force can bring something new: the others are met once, at the end.
     const waiting = new Set<string>();
-    for (const a of accepted) if (!isApplied(applied, a.finding, a.remedy)) waiting.add(ruleIdOf(a.finding));
-    const bringing = rules.filter((rule) => waiting.has(rule.id));
-    const next = newlyApplied(runRules(bringing, survey, build), accepted, applied);
+    for (const a of accepted) if (!isApplied(applied, a.finding, a.remedy)) waiting.add(a.finding);
+    const next = newlyApplied(runRules(rulesOf(waiting, rules), survey, build, waiting), accepted, applied);
     if (next.length === 0) break;
     applied.push(...next);
     build = withRemedies(base, applied);
@@ -50,7 +49,11 @@ export function fit(
 const isApplied = (applied: readonly AppliedRemedy[], finding: string, remedy: string) =>
   applied.some((a) => a.finding === finding && a.remedy.id === remedy);
 
-const ruleIdOf = (findingKey: string) => findingKey.slice(0, findingKey.indexOf(" "));
+function rulesOf(findingKeys: ReadonlySet<string>, rules: readonly Rule[]): Rule[] {
+  const ids = new Set<string>();
+  for (const key of findingKeys) ids.add(key.slice(0, key.indexOf(" ")));
+  return rules.filter((rule) => ids.has(rule.id));
+}
 
 function withRemedies(base: Omit<Build, "geometry">, applied: readonly AppliedRemedy[]): Build {
   const brought: Supplied[] = applied.flatMap(({ finding, remedy }) =>
@@ -81,14 +84,19 @@ function newlyApplied(
   });
 }
 
-/** Each rule on each of its subjects in a build as it is, nothing closed or sorted. */
-export function runRules(rules: readonly Rule[], survey: Survey, build: Build): Finding[] {
+/**
+ * Each rule on each of its subjects in a build as it is, nothing closed or sorted.
+ * @param only the keys of the findings wanted; all when it is left out
+ */
+export function runRules(rules: readonly Rule[], survey: Survey, build: Build, only?: ReadonlySet<string>): Finding[] {
   const findings: Finding[] = [];
   for (const rule of rules) {
     const subjects = rule.subjects(build);
     for (const subject of subjects) {
-      const finding = findingOf(rule, subject, survey, build) as Writable<Finding>;
       const key = rule.key(subject);
+      const findingKey = `${rule.id} ${key}`;
+      if (only && !only.has(findingKey)) continue;
+      const finding = findingOf(rule, subject, findingKey, survey, build);
       // Two motors in one bike: the same check speaks twice, and its name says of which end.
       if (subjects.length > 1 && typeof rule.title === "string" && (key === "front" || key === "rear"))
         finding.title = `${rule.title}, ${key}`;
@@ -105,13 +113,12 @@ export function readsOf(build: Build, rules: readonly Rule[] = RULES): Set<Donor
   for (const rule of rules)
     for (const subject of rule.subjects(build)) {
       for (const key of rule.needs(subject)) reads.add(key);
-      findingOf(rule, subject, survey, build);
+      outcomeOf(rule, subject, survey, build);
     }
   return reads;
 }
 
-function findingOf(rule: Rule, subject: unknown, survey: Survey, build: Build): Finding {
-  const key = `${rule.id} ${rule.key(subject)}`;
+function findingOf(rule: Rule, subject: unknown, key: string, survey: Survey, build: Build): Writable<Finding> {
   const outcome = settleUncertainty(outcomeOf(rule, subject, survey, build));
   const acknowledged = outcome.verdict === "adapt" && build.geometry.flags.has(`acknowledged ${key}`);
   // Plain assignments: this runs for every rule of every preview, and spreading would cost more than most rules.

@@ -16,8 +16,17 @@ const DEG = 180 / Math.PI;
 
 type Subject = MidMotor | HubMotor;
 
+/** The last answer: two rules and the drawing ask for the same line, one after another. */
+let last: { motor: Subject; survey: Survey; build: Build; line: ReturnType<typeof readLine> } | null = null;
+
 /** Where ring and cogs stand with everything in force, and how sure that is. */
 export function lineOf(motor: Subject, survey: Survey, build: Build) {
+  if (last?.motor !== motor || last.survey !== survey || last.build !== build)
+    last = { motor, survey, build, line: readLine(motor, survey, build) };
+  return last.line;
+}
+
+function readLine(motor: Subject, survey: Survey, build: Build) {
   const rear = rearCogs(survey, build);
   const overLocknut = survey.number("rearOverLocknutMm");
   const stay = survey.number("chainstayMm");

@@ -20,7 +20,18 @@ export const nutEngagement = defineRule<MidMotor>({
     const shell = survey.number("shellWidthMm");
     const driveSpacerMm = effectOf(build, "driveSpacerMm", 0);
     const nonDriveSpacerMm = effectOf(build, "nonDriveSpacerMm", 0);
-    const grip = gripStack({ ...motor.spec, shellWidthMm: shell.value, driveSpacerMm, nonDriveSpacerMm });
+    const { plateMm, shoulderToThreadEndMm, shoulderToThreadStartMm, innerNutMm, lockRingMm, threadPitchMm } = motor.spec;
+    const grip = gripStack({
+      shellWidthMm: shell.value,
+      driveSpacerMm,
+      nonDriveSpacerMm,
+      plateMm,
+      shoulderToThreadEndMm,
+      shoulderToThreadStartMm,
+      innerNutMm,
+      lockRingMm,
+      threadPitchMm,
+    });
     const figures = [
       { label: "shell", value: shell.value, unit: "mm", plusMinus: shell.plusMinus },
       { label: "spacers, drive side and other", value: `${driveSpacerMm} + ${nonDriveSpacerMm}`, unit: "mm" },
