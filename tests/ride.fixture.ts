@@ -92,8 +92,8 @@ const cellV = (percent: number) => {
 
 /**
  * The same ride by a general-purpose solver (Gragg, Bulirsch and Stoer's extrapolation, after Hairer and Wanner), its equations
- * written out here once more: along the way, in kinetic energy, time, charge, energy and both temperatures. NMC cells, no reserve.
- * It starts at a millimetre a second, as time along the way has no slope at rest.
+ * written out here once more: along the way, in kinetic energy, time, charge, energy and both temperatures. NMC cells, no reserve,
+ * no charging, stops without a wait. It starts at a millimetre a second, as time along the way has no slope at rest.
  */
 export function solvedRide(p: RideInput, tolerance: number, longestM = 1) {
   const { motor, controller, battery, thermal, load } = p;
@@ -103,7 +103,7 @@ export function solvedRide(p: RideInput, tolerance: number, longestM = 1) {
   const kt = 30 / Math.PI / motor.kvRpmPerV;
   const rho = (101325 * (1 - 2.25577e-5 * load.altitudeM) ** 5.25588) / (287.05 * (load.temperatureC + 273.15));
   const target = p.targetKmh / 3.6;
-  let gradePercent = 0;
+  let here: RideInput["segments"][number] = p.segments[0]!;
   const slopes = (_: number, y: number[]): number[] => {
     const v = Math.min(target, Math.sqrt(Math.max(1e-12, 2 * y[0]!)));
     const open = battery.series * cellV(100 - (100 * y[2]!) / battery.capacityAh);
@@ -120,14 +120,15 @@ export function solvedRide(p: RideInput, tolerance: number, longestM = 1) {
     );
     const drag = motor.dragNm + motor.dragNmPerRpm * rpm;
     const perNm = (p.motors * motor.gearRatio * motor.gearEfficiency * ring * chain) / radius;
-    const theta = Math.atan(gradePercent / 100);
-    const air = v + load.headwindKmh / 3.6;
+    const theta = Math.atan(here.gradePercent / 100);
+    const air = v + (load.headwindKmh + (here.headwindKmh ?? 0)) / 3.6;
+    const crr = load.crr * (here.rollingTimes ?? 1);
     const road =
-      0.5 * rho * (load.cdaM2 + load.wheelDragAreaM2) * air * Math.abs(air) +
-      load.massKg * 9.80665 * (Math.sin(theta) + load.crr * Math.cos(theta)) +
+      0.5 * rho * (load.cdaM2 + load.wheelDragAreaM2) * air * Math.hypot(air, (here.crosswindKmh ?? 0) / 3.6) +
+      load.massKg * 9.80665 * (Math.sin(theta) + crr * Math.cos(theta)) +
       (91 + 8.7 * v) / 1000;
     const rider = p.riderW / Math.max(1, v);
-    let force = Math.max(0, kt * full - drag) * perNm;
+    let force = Math.min(Math.max(0, kt * full - drag) * perNm, (p.assistRatio ?? Infinity) * rider);
     const holds = v >= target && force + rider >= road;
     if (holds) force = Math.max(0, road - rider);
     const current = force > 0 ? (force / perNm + drag) / kt : 0;
@@ -152,9 +153,13 @@ export function solvedRide(p: RideInput, tolerance: number, longestM = 1) {
   solver.maxStepSize = longestM;
   let state = [5e-7, 0, battery.capacityAh * (1 - battery.startPercent / 100), 0, p.ambientC, p.ambientC];
   for (const segment of p.segments) {
-    gradePercent = segment.gradePercent;
+    here = segment;
     state = solver.solve(slopes, 0, state, segment.lengthM).y;
     state[0] = Math.min(state[0]!, target ** 2 / 2);
+    if (segment.stopS === 0) {
+      state[1]! += Math.sqrt(2 * state[0]) / 3;
+      state[0] = 5e-7;
+    }
   }
   return {
     endKmh: 3.6 * Math.sqrt(2 * state[0]!),

@@ -13,7 +13,13 @@ export type Motor = {
 /** The motor turns the wheel itself, or a chainring. */
 export type Output = "wheel" | { chainringTeeth: number; cogTeeth: number; efficiency: number };
 
-export type Controller = { batteryA: number; phaseA: number; efficiency: number };
+export type Controller = {
+  batteryA: number;
+  phaseA: number;
+  efficiency: number;
+  /** it takes no more current than keeps the battery over these volts, V; left out where it has no such cut */
+  cutV?: number;
+};
 
 /** Motors, each behind a controller of its own, reduced to the wheel that they drive. */
 export type Machine = {
@@ -64,7 +70,8 @@ export type Bound = "phase-current" | "battery-current" | "voltage" | "idle";
 
 /** The state of the motors at one moment. Currents and losses of one motor stand beside the sums of all at the battery. */
 export type Working = {
-  bound: Bound;
+  /** `assist` where the rider's own force bounds what the motors answer with */
+  bound: Bound | "assist";
   /** of one motor, A */
   phaseA: number;
   /** what its current gives over its own drag, N·m at one shaft; negative when idle */
@@ -78,6 +85,8 @@ export type Working = {
   batteryV: number;
 };
 
+export type Throttled = Working & { bound: Bound };
+
 export const newWorking = (): Working => ({
   bound: "idle",
   phaseA: 0,
@@ -89,7 +98,7 @@ export const newWorking = (): Working => ({
 });
 
 /** Written into one record, as the ride asks for it many thousand times. */
-function rest(out: Working, openV: number, spareNm: number): Working {
+function rest(out: Working, openV: number, spareNm: number): Throttled {
   out.bound = "idle";
   out.phaseA = 0;
   out.spareNm = spareNm;
@@ -97,7 +106,7 @@ function rest(out: Working, openV: number, spareNm: number): Working {
   out.slope = 0;
   out.batteryA = 0;
   out.batteryV = openV;
-  return out;
+  return out as Throttled;
 }
 
 /** Battery current of one motor that takes so much power from its controller's input: the smaller root of (Voc − n·Rb·I)·I = P. */
@@ -118,12 +127,16 @@ export function fullThrottle(
   packOhm: number,
   windingOhm: number,
   out: Working,
-): Working {
+): Throttled {
   const { phaseA, efficiency } = m.controller;
   const sharedOhm = m.motors * packOhm;
   const rpm = m.rpmPerMs * speedMs;
   const emf = rpm / m.kvRpmPerV;
-  const limitA = sharedOhm > 0 ? Math.min(m.controller.batteryA, openV / (2 * sharedOhm)) : m.controller.batteryA;
+  const cutV = m.controller.cutV ?? 0;
+  if (openV <= cutV) return rest(out, openV, -m.dragNm);
+  // Halfway down a battery gives its most; before that the cut folds the current back.
+  const lowestV = Math.max(openV / 2, cutV);
+  const limitA = sharedOhm > 0 ? Math.min(m.controller.batteryA, (openV - lowestV) / sharedOhm) : m.controller.batteryA;
   const limitW = efficiency * (openV - sharedOhm * limitA) * limitA;
   const byBattery = (2 * limitW) / (emf + Math.sqrt(emf * emf + 4 * windingOhm * limitW));
   const fullDutyOhm = windingOhm + sharedOhm / efficiency;
@@ -151,7 +164,7 @@ export function fullThrottle(
   out.slope = m.motors * m.forcePerNm * (m.kt * currentPerMs - m.dragNmPerRpm * m.rpmPerMs);
   out.batteryA = m.motors * batteryA;
   out.batteryV = openV - packOhm * out.batteryA;
-  return out;
+  return out as Throttled;
 }
 
 /** Part load: the motors together give so much force at the road, no more than at full throttle; nothing is drawn for none. */
@@ -176,6 +189,49 @@ export function atForce(
   out.slope = 0;
   out.batteryA = m.motors * batteryCurrent(powerW, openV, m.motors * packOhm);
   out.batteryV = openV - packOhm * out.batteryA;
+  return out;
+}
+
+/** A controller brakes with so much of its drive currents (common practice). */
+const BRAKING_SHARE = 0.5;
+
+/**
+ * Braking: motors without a clutch take up to so much force from the road and charge the battery, held by half of the drive's phase
+ * and battery currents and by the volts that the battery may reach; the other brakes take the rest.
+ * @param forceN wanted, 0 or more   @param mostV the charging ceiling, V; nothing within 1 % of it (common practice)
+ * @param out written: forces and currents negative, and nothing where the motors' own drag takes all that there is
+ */
+export function braking(
+  m: Machine,
+  speedMs: number,
+  forceN: number,
+  p: { openV: number; packOhm: number; windingOhm: number; mostV: number },
+  out: Working,
+): Working {
+  rest(out, p.openV, 0);
+  const rpm = m.rpmPerMs * speedMs;
+  const dragNm = m.dragNm + m.dragNmPerRpm * rpm;
+  const emf = rpm / m.kvRpmPerV;
+  const wanted = Math.min((forceN / (m.motors * m.forcePerNm) - dragNm) / m.kt, BRAKING_SHARE * m.controller.phaseA);
+  // More current than half of emf ÷ R only heats the winding: less of it charges as much.
+  const current = Math.min(wanted, emf / (2 * p.windingOhm));
+  if (!(current > 0) || p.openV >= 0.99 * p.mostV) return out;
+  const room = p.packOhm > 0 ? (p.mostV - p.openV) / p.packOhm : Infinity;
+  const mostA = Math.min(room, m.motors * BRAKING_SHARE * m.controller.batteryA);
+  const mostW = mostA * (p.openV + p.packOhm * mostA);
+  const { efficiency } = m.controller;
+  const given = m.motors * efficiency * (emf - current * p.windingOhm) * current;
+  const chargeW = Math.min(given, mostW);
+  // The smaller root of (emf − R·I)·I = P where the battery takes less than the motors could give.
+  const perMotor = chargeW / (m.motors * efficiency);
+  const phaseA = chargeW < given ? (2 * perMotor) / (emf + Math.sqrt(emf * emf - 4 * p.windingOhm * perMotor)) : current;
+  const batteryA = (2 * chargeW) / (p.openV + Math.sqrt(p.openV * p.openV + 4 * p.packOhm * chargeW));
+  out.bound = chargeW < given ? "battery-current" : "phase-current";
+  out.phaseA = -phaseA;
+  out.spareNm = -(m.kt * phaseA + dragNm);
+  out.forceN = m.motors * out.spareNm * m.forcePerNm;
+  out.batteryA = -batteryA;
+  out.batteryV = p.openV + p.packOhm * batteryA;
   return out;
 }
 

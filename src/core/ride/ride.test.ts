@@ -45,6 +45,35 @@ const RIDES: Record<string, RideInput> = {
   "two motors": { ...COMMUTE, motors: 2, segments: rolling(60, 100), targetKmh: 32 },
 };
 
+const bumpy = rolling(100, 80);
+Object.assign(RIDES, {
+  "stops, a crosswind and gravel": {
+    ...COMMUTE,
+    segments: bumpy.map((segment, i) => ({
+      ...segment,
+      headwindKmh: 8 * Math.cos(i / 9),
+      crosswindKmh: 8 * Math.sin(i / 9),
+      rollingTimes: i % 20 < 5 ? 1.7 : 1,
+      ...(i % 12 === 11 && { stopS: 0 }),
+    })),
+  },
+  "at twice the rider's own": { ...COMMUTE, segments: bumpy, assistRatio: 2 },
+} satisfies Record<string, RideInput>);
+
+/** Downhill at the target with a motor that has no clutch. */
+const CHARGING: RideInput = {
+  ...COMMUTE,
+  motor: DIRECT,
+  controller: { batteryA: 25, phaseA: 60, efficiency: 0.97 },
+  battery: { ...COMMUTE.battery, series: 13, startPercent: 60 },
+  segments: [
+    { lengthM: 600, gradePercent: 0 },
+    { lengthM: 3000, gradePercent: -7 },
+  ],
+  targetKmh: 30,
+  regenMaxV: 54.6,
+};
+
 describe("against a general-purpose solver of the same equations", () => {
   // Gragg–Bulirsch–Stoer extrapolation after Hairer and Wanner (odex) at a tolerance of 1e-8.
   test.each(Object.entries(RIDES).filter(([name]) => !name.startsWith("pieces")))("%s", (_, input) => {
@@ -90,6 +119,55 @@ describe("energy", () => {
   });
 });
 
+describe("charging on descents", () => {
+  const run = (input: RideInput) => {
+    const made = new RideRun(planOf(input));
+    const seen: number[] = [];
+    expect(made.lap((at, _, electricalW) => void (at.speedMs > 8 && seen.push(electricalW)))).toBe("route");
+    return { made, leastW: Math.min(...seen) };
+  };
+  test("gives back what the road pushes less the motor's losses, and the energy closes", () => {
+    const { made, leastW } = run(CHARGING);
+    const { made: without } = run({ ...CHARGING, regenMaxV: undefined } as unknown as RideInput);
+    expect(leastW).toBeLessThan(-150);
+    expect(made.usedAh).toBeLessThan(without.usedAh - 0.3);
+    const { motorsJ, copperJ, dragJ, riderJ, roadJ, brakesJ } = made.ledger;
+    expect(Math.abs(motorsJ + riderJ - roadJ - brakesJ - 57.5 * made.speedMs ** 2)).toBeLessThan(0.001 * Math.abs(roadJ));
+    // Charging, the controller loses its share of what comes out of the motor; driving, of what goes in: between the two bounds.
+    const through = motorsJ + copperJ + dragJ;
+    expect(made.energyJ).toBeGreaterThan(through - 1);
+    expect(made.energyJ).toBeLessThan(through + 0.03 * Math.abs(made.ledger.motorsJ) + 0.06 * without.energyJ);
+    expect(made.temperatures.windingC).toBeGreaterThan(without.temperatures.windingC);
+  });
+  test("keeps the pack under its ceiling, and takes nothing when it is full", () => {
+    const full = { ...CHARGING, battery: { ...CHARGING.battery, startPercent: 100 } };
+    expect(run(full).leastW).toBe(0);
+    const low = run({ ...CHARGING, regenMaxV: 49.7 });
+    expect(low.leastW).toBeLessThan(0);
+    expect(low.leastW).toBeGreaterThan(run(CHARGING).leastW);
+  });
+});
+
+describe("stops", () => {
+  test("each costs a start: the bike's kinetic energy, and a little more for the losses", () => {
+    const stops = (n: number) =>
+      ride({
+        ...COMMUTE,
+        riderW: 0,
+        segments: Array.from({ length: 40 }, (_, i) => ({
+          lengthM: 250,
+          gradePercent: 0,
+          ...(i < 39 && i % 4 === 1 && i < 4 * n && { stopS: 10 }),
+        })),
+      });
+    const startWh = (0.5 * 115 * (25 / 3.6) ** 2) / 3600;
+    const each = (stops(8).energyWh - stops(0).energyWh) / 8;
+    expect(each).toBeGreaterThan(startWh);
+    expect(each).toBeLessThan(2 * startWh);
+    expect((stops(8).timeS - stops(0).timeS) / 8).toBeGreaterThan(10);
+  });
+});
+
 describe("how a ride ends", () => {
   test("at a wall: where and how far, without a figure beyond it", () => {
     const wall = ride({
@@ -132,6 +210,22 @@ describe("how a ride ends", () => {
       energyWh: 0,
     });
   });
+  test("at the low-voltage cut, where the resting volts are down to it; before that the current folds back", () => {
+    const road = { ...COMMUTE, segments: [{ lengthM: 100_000, gradePercent: 0 }] };
+    const cut = ride({ ...road, controller: { ...road.controller, cutV: 36 } });
+    expect(cut.ended).toBe("cut");
+    // 3.6 V a cell at rest is 35 % of the charge by the table, and 1.5 A of the 15 are 0.017 V a cell more.
+    expect(cut.endPercent).toBeGreaterThan(35);
+    expect(cut.endPercent).toBeLessThan(39);
+    const steep = {
+      ...COMMUTE,
+      battery: { ...COMMUTE.battery, startPercent: 40 },
+      segments: [{ lengthM: 300, gradePercent: 5 }],
+    };
+    const folded = ride({ ...steep, controller: { ...road.controller, cutV: 36 } });
+    expect(folded.peakElectricalW).toBeLessThan(0.5 * ride(steep).peakElectricalW);
+    expect(ride({ ...road, controller: { ...road.controller, cutV: 60 } })).toMatchObject({ energyWh: 0, peakElectricalW: 0 });
+  });
   test("a road that only falls takes no charge after the first lap, or at all: no range", () => {
     const down = ride({ ...COMMUTE, segments: [{ lengthM: 2000, gradePercent: -6 }] });
     expect(down).toMatchObject({ ended: "route", rangeKm: null });
@@ -173,6 +267,18 @@ describe("laws", () => {
         expect(out.energyWh).toBeGreaterThanOrEqual(0);
       }),
       { numRuns: 60, seed: 4 },
+    );
+  });
+  test("no motor gives less than its losses: what comes from the battery is more than what comes to the road and turns to heat", () => {
+    fc.assert(
+      fc.property(cases, (c) => {
+        const run = new RideRun(planOf(inputOf(c)));
+        run.lap(({ ledger, energyJ }) => {
+          expect(Math.min(ledger.motorsJ, ledger.copperJ, ledger.dragJ)).toBeGreaterThanOrEqual(0);
+          expect(energyJ).toBeGreaterThanOrEqual((ledger.motorsJ + ledger.copperJ + ledger.dragJ) * (1 - 1e-6));
+        });
+      }),
+      { numRuns: 40, seed: 6 },
     );
   });
   test("on a road that does not fall, more mass never gives more range, a headwind never takes less energy", () => {

@@ -1,7 +1,7 @@
 import { machineOf } from "../power/machine";
 import type { Thermal } from "../power/heat";
 import type { DriveInput } from "./driveSteady";
-import { onGrade, resistanceOf, type Load } from "./roadLoad";
+import { inWeather, onGrade, resistanceOf, type Load } from "./roadLoad";
 import { RideRun, type Ended, type RidePlan } from "./rideRun";
 
 export type TracePoint = {
@@ -13,14 +13,26 @@ export type TracePoint = {
   percent: number;
 };
 
+/** A piece of the road: its grade, and where it differs from the rest its wind, its surface, and a stop at its end. */
+export type Segment = {
+  lengthM: number;
+  gradePercent: number;
+  /** on top of the ride's own headwind */
+  headwindKmh?: number;
+  crosswindKmh?: number;
+  /** rolling resistance against the tyre's own on smooth asphalt */
+  rollingTimes?: number;
+  stopS?: number;
+};
+
 export type RideInput = Omit<DriveInput, "load"> & {
   battery: RidePlan["battery"];
   load: Omit<Load, "gradePercent">;
-  segments: readonly { lengthM: number; gradePercent: number }[];
+  segments: readonly Segment[];
   targetKmh: number;
   ambientC: number;
   thermal: Thermal;
-};
+} & Pick<RidePlan, "assistRatio" | "regenMaxV">;
 
 /** As many points as a chart shows; the ends are always among them. */
 const TRACE_POINTS = 500;
@@ -35,11 +47,21 @@ export function planOf(p: RideInput): RidePlan {
     massKg: p.load.massKg,
     targetMs: p.targetKmh / 3.6,
     ambientC: p.ambientC,
-    stretches: p.segments.map(({ lengthM, gradePercent }) => ({
-      lengthM,
-      gradePercent,
-      road: onGrade(level, p.load.massKg, gradePercent),
-    })),
+    ...(p.assistRatio !== undefined && { assistRatio: p.assistRatio }),
+    ...(p.regenMaxV !== undefined && { regenMaxV: p.regenMaxV }),
+    stretches: p.segments.map((segment) => {
+      const { lengthM, gradePercent, headwindKmh = 0, crosswindKmh = 0, rollingTimes = 1, stopS } = segment;
+      const road = onGrade(level, p.load.massKg, gradePercent);
+      const plain = headwindKmh === 0 && crosswindKmh === 0 && rollingTimes === 1;
+      return {
+        lengthM,
+        gradePercent,
+        road: plain
+          ? road
+          : inWeather(road, { headwindKmh: p.load.headwindKmh + headwindKmh, crossKmh: crosswindKmh, rollingTimes }),
+        ...(stopS !== undefined && { stopS }),
+      };
+    }),
   };
 }
 
@@ -82,7 +104,7 @@ function rangeKm(run: RideRun, capacityAh: number): number | null {
     const ended: Ended = run.lap();
     if (ended !== "route") return run.distanceM / 1000;
     const lapAh = run.usedAh - usedAh;
-    if (lapAh === 0) return null;
+    if (lapAh <= 0) return null;
     // Where a lap takes next to nothing and is like the one before, the next ones are not ridden one by one.
     const settled = Math.abs(run.temperatures.windingC - windingC) < 0.05 && Math.abs(run.speedMs - speedMs) < 1e-3;
     if (!settled || lapAh > 0.002 * capacityAh) continue;

@@ -1,6 +1,6 @@
 import type { Chemistry } from "../power/batteryPack";
 import { warm, windingRate, type Temperatures, type Thermal } from "../power/heat";
-import { atForce, COPPER_PER_K, dragW, fullThrottle, newWorking, type Machine, type Working } from "../power/machine";
+import { atForce, braking, COPPER_PER_K, dragW, fullThrottle, newWorking, type Machine, type Working } from "../power/machine";
 import { openCircuitV } from "../power/openCircuit";
 import { RIDER_FLOOR_MS, riderN } from "./driveSteady";
 import { phi1, phi2, phi3 } from "./phi";
@@ -13,6 +13,8 @@ export type Stretch = {
   readonly road: Resistance;
   /** the drive in the gear that is ridden here, where it is not the plan's */
   readonly machine?: Machine;
+  /** the bike stops at its end and stands so long, s */
+  readonly stopS?: number;
 };
 
 export type RidePlan = {
@@ -32,11 +34,23 @@ export type RidePlan = {
   readonly targetMs: number;
   readonly stretches: readonly Stretch[];
   readonly ambientC: number;
+  /** the motors give at most so many times the rider's own force; left out where pedals or a hand call for all of it */
+  readonly assistRatio?: number;
+  /** motors without a clutch brake on descents and charge the battery up to these volts, V */
+  readonly regenMaxV?: number;
 };
 
-export type Ended = "route" | "reserve" | "stalled";
+export type Ended = "route" | "reserve" | "stalled" | "cut";
 
-/** Where the energy came from and went: at the road (rider, motors, road, brakes) and in the motors (copper, their own drag), J. */
+/** Folded back to this share of its current a controller drives no more. */
+const CUT_SHARE = 0.1;
+/** A cyclist brakes for a junction so hard, m/s² (common practice). */
+const BRAKING_MS2 = 1.5;
+
+/**
+ * Where the energy came from and went: at the road (rider, motors, road, brakes) and in the motors (copper, their own drag), J.
+ * Motors that brake and charge count with a minus.
+ */
 export type Ledger = { riderJ: number; motorsJ: number; copperJ: number; dragJ: number; roadJ: number; brakesJ: number };
 
 /** What one step adds: of the battery, of one motor (its current's square, its drag), and at the road. */
@@ -129,6 +143,7 @@ export class RideRun {
       if (i === 0 && watch) watch(this, stretch.gradePercent, this.startsHere() ? this.full.batteryA * this.full.batteryV : 0);
       while (leftM > 0) {
         if (this.usedAh >= this.reserveAh) return "reserve";
+        if (this.isCut()) return "cut";
         if (!this.step(leftM)) return "stalled";
         if (!Number.isFinite(this.distanceM + this.usedAh))
           throw new RangeError("ride: the figures are too large to compute with");
@@ -140,8 +155,27 @@ export class RideRun {
         }
         watch?.(this, stretch.gradePercent, this.lastElectricalW);
       }
+      if (stretch.stopS !== undefined) this.halt(stretch.stopS);
     }
     return "route";
+  }
+
+  /** Rest at a junction: what the bike carried goes into the brakes, the motors cool. The way braked on is ridden as the rest. */
+  private halt(stopS: number): void {
+    const { thermal, ambientC, massKg } = this.plan;
+    this.ledger.brakesJ += (massKg * this.speedMs ** 2) / 2;
+    this.timeS += stopS + this.speedMs / (2 * BRAKING_MS2);
+    this.speedMs = 0;
+    warm(this.temperatures, stopS, { copperW: 0, dragW: 0, ambientC, speedMs: 0 }, thermal);
+  }
+
+  /** The battery has so few volts over the controller's cut that less than a tenth of its current is left. */
+  private isCut(): boolean {
+    const { cutV, batteryA } = this.machine.controller;
+    if (cutV === undefined) return false;
+    this.settle(this.usedAh, this.temperatures.windingC);
+    const sharedOhm = this.machine.motors * this.plan.battery.internalOhm;
+    return this.openV - cutV <= CUT_SHARE * batteryA * sharedOhm;
   }
 
   /** Skips laps that are like the last: as many as take so much charge, two laps short of the reserve at most. */
@@ -169,9 +203,22 @@ export class RideRun {
     const { battery, riderW, massKg } = this.plan;
     const { machine } = this;
     fullThrottle(machine, v, this.openV, battery.internalOhm, this.windingOhm, out);
+    this.boundByRider(v, out);
     const riderSlope = v > RIDER_FLOOR_MS ? -riderW / (v * v) : 0;
     this.accelSlope = (out.slope + riderSlope - loadSlope(this.road, v)) / massKg;
     return (out.forceN + riderN(riderW, v) - loadN(this.road, v)) / massKg;
+  }
+
+  /** Where the motors answer the rider's own force they give no more than so many times it. */
+  private boundByRider(v: number, out: Working): void {
+    const { assistRatio, riderW, battery } = this.plan;
+    if (assistRatio === undefined) return;
+    const mostN = assistRatio * riderN(riderW, v);
+    if (out.forceN <= mostN) return;
+    atForce(this.machine, v, mostN, this.openV, battery.internalOhm, this.windingOhm, out);
+    if (!(mostN > 0)) return;
+    out.bound = "assist";
+    out.slope = v > RIDER_FLOOR_MS ? -mostN / v : 0;
   }
 
   /** One step, at most to the stretch's end. False when the bike stands and cannot pull away. */
@@ -219,31 +266,41 @@ export class RideRun {
 
   /** At the target: the motors give what the road asks over the rider, the brakes take what is too much. */
   private hold(leftM: number): void {
-    const { battery, targetMs: v, riderW } = this.plan;
+    const { targetMs: v, riderW } = this.plan;
     const { machine } = this;
     this.speedMs = v;
-    const forceN = Math.max(0, loadN(this.road, v) - riderN(riderW, v));
+    const load = loadN(this.road, v);
+    const rider = riderN(riderW, v);
     const part = this.part;
-    atForce(machine, v, forceN, this.openV, battery.internalOhm, this.windingOhm, part);
+    this.holdAt(v, load, rider);
     let h = Math.min(leftM, STEP.lengthM * this.fineness) / v;
     h = Math.min(h, this.longestS(part));
     this.foretell(h, part);
-    atForce(machine, v, forceN, this.openV, battery.internalOhm, this.windingOhm, part);
-    const toReserve = ((this.reserveAh - this.usedAh) * 3600) / this.part.batteryA;
+    this.holdAt(v, load, rider);
+    const toReserve = part.batteryA > 0 ? ((this.reserveAh - this.usedAh) * 3600) / part.batteryA : Infinity;
     const ends = h >= toReserve;
     if (ends) h = toReserve;
     this.advance(h, h * v >= leftM ? leftM : h * v, v, ends, {
-      ampereS: this.part.batteryA * h,
-      joule: this.part.batteryA * this.part.batteryV * h,
-      ampere2S: this.part.phaseA ** 2 * h,
-      dragJ: this.part.phaseA > 0 ? dragW(machine, v) * h : 0,
-      motorsJ: forceN * v * h,
-      riderJ: riderN(riderW, v) * v * h,
-      roadJ: loadN(this.road, v) * v * h,
+      ampereS: part.batteryA * h,
+      joule: part.batteryA * part.batteryV * h,
+      ampere2S: part.phaseA ** 2 * h,
+      dragJ: part.phaseA === 0 ? 0 : dragW(machine, v) * h,
+      motorsJ: part.forceN * v * h,
+      riderJ: rider * v * h,
+      roadJ: load * v * h,
     });
-    this.ledger.brakesJ += Math.max(0, riderN(riderW, v) - loadN(this.road, v)) * v * h;
-    this.lastElectricalW = this.part.batteryA * this.part.batteryV;
+    this.ledger.brakesJ += (rider + part.forceN - load) * v * h;
+    this.lastElectricalW = part.batteryA * part.batteryV;
     this.peakW = Math.max(this.peakW, this.lastElectricalW);
+  }
+
+  /** The motors' state at the target. A rider who pedals against the brakes charges nothing: motors brake only what the road pushes. */
+  private holdAt(v: number, load: number, rider: number): void {
+    const { battery, regenMaxV } = this.plan;
+    const { openV, windingOhm } = this;
+    if (load < 0 && regenMaxV !== undefined)
+      braking(this.machine, v, -load, { openV, packOhm: battery.internalOhm, windingOhm, mostV: regenMaxV }, this.part);
+    else atForce(this.machine, v, Math.max(0, load - rider), openV, battery.internalOhm, windingOhm, this.part);
   }
 
   /** Under the target, or over what full throttle holds. */

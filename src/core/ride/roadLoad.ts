@@ -24,6 +24,8 @@ export type Resistance = {
   /** ½ρ(CdA + Fw), N·s²/m² */
   readonly aeroK: number;
   readonly headwindMs: number;
+  /** wind across the way, m/s; the air's drag is along the bike, its speed that of both together */
+  readonly crossMs: number;
   readonly rollingN: number;
   readonly climbingN: number;
 };
@@ -33,6 +35,7 @@ export function resistanceOf(load: Load): Resistance {
     {
       aeroK: 0.5 * airDensityKgM3(load) * (load.cdaM2 + load.wheelDragAreaM2),
       headwindMs: load.headwindKmh / 3.6,
+      crossMs: 0,
       rollingN: load.crr * load.massKg * GRAVITY_MS2,
       climbingN: 0,
     },
@@ -48,21 +51,39 @@ export function onGrade(level: Resistance, massKg: number, gradePercent: number)
   return {
     aeroK: level.aeroK,
     headwindMs: level.headwindMs,
+    crossMs: level.crossMs,
     rollingN: level.rollingN / along,
     climbingN: (massKg * GRAVITY_MS2 * rise) / along,
   };
 }
+
+/** The same road in another wind, and with so many times the rolling resistance. @param crossKmh either side alike */
+export const inWeather = (r: Resistance, p: { headwindKmh: number; crossKmh: number; rollingTimes: number }): Resistance => ({
+  aeroK: r.aeroK,
+  headwindMs: p.headwindKmh / 3.6,
+  crossMs: Math.abs(p.crossKmh) / 3.6,
+  rollingN: r.rollingN * p.rollingTimes,
+  climbingN: r.climbingN,
+});
+
+/** Speed of the air past the bike, m/s, of what comes along and across. */
+const airMs = (alongMs: number, crossMs: number): number =>
+  crossMs === 0 ? Math.abs(alongMs) : Math.sqrt(alongMs * alongMs + crossMs * crossMs);
 
 const bearingN = (speedMs: number) => (91 + 8.7 * speedMs) / 1000;
 
 /** Force against the bike at a speed, N; negative when wind or slope push harder than the rest holds. It never falls as speed rises. */
 export function loadN(r: Resistance, speedMs: number): number {
   const air = speedMs + r.headwindMs;
-  return r.aeroK * air * Math.abs(air) + r.rollingN + r.climbingN + bearingN(speedMs);
+  return r.aeroK * air * airMs(air, r.crossMs) + r.rollingN + r.climbingN + bearingN(speedMs);
 }
 
 /** How fast that force grows, N·s/m. */
-export const loadSlope = (r: Resistance, speedMs: number): number => 2 * r.aeroK * Math.abs(speedMs + r.headwindMs) + 8.7 / 1000;
+export function loadSlope(r: Resistance, speedMs: number): number {
+  const along = speedMs + r.headwindMs;
+  const air = airMs(along, r.crossMs);
+  return (air > 0 ? r.aeroK * (air + (along * along) / air) : 0) + 8.7 / 1000;
+}
 
 /**
  * Power that a steady speed takes, term by term.

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { driveSteady } from "../../ride/driveSteady";
 import { ride } from "../../ride/ride";
+import type { Ended } from "../../ride/rideRun";
 import { roadLoad, WHEEL_DRAG_AREA_M2 } from "../../ride/roadLoad";
 import { defineCalculator } from "../calculator";
 import { any, from0, over0, percent, share, teeth, whole } from "../field";
@@ -165,5 +166,6 @@ export const rideCalculator = defineCalculator({
       )
       .describe("At most 500 points along the way"),
   }),
-  run: (p) => ride(p),
+  // Without a low-voltage cut among its input none ends it.
+  run: (p) => ride(p) as ReturnType<typeof ride> & { ended: Exclude<Ended, "cut"> },
 });
