@@ -1,3 +1,5 @@
+import { recordedTrack } from "@/data/demo/recordedRoad";
+import { profileOf } from "@/core/route/profile";
 import { routeByHand } from "@/core/route/byHand";
 import type { Knex } from "knex";
 import type { Command } from "@/core/job/command";
@@ -44,15 +46,20 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
     job = answer.value;
   };
   const { readyInDays, ...wish } = demo.wish;
-  const { rangeKm, hillKmh, ...figures } = demo.road;
-  const road = routeByHand({ ...figures, hillPercent: wish.hillPercent ?? null, hillKm: wish.hillKm ?? null });
+  const { rangeKm, hillKmh, stops, surfaces = [] } = demo.road;
+  const recorded = "recorded" in demo.road;
+  const road =
+    "recorded" in demo.road
+      ? profileOf(recordedTrack(demo.road.recorded))
+      : routeByHand({ ...demo.road, hillPercent: wish.hillPercent ?? null, hillKm: wish.hillKm ?? null });
   if (!road.ok) throw new Error(`demo road of ${demo.customer}: ${road.error}`);
-  const route = { name: wish.purpose ?? "", source: "by hand" as const, ...road.value };
+  const name = "recorded" in demo.road ? demo.road.recorded.name : (wish.purpose ?? "").slice(0, 80);
+  const route = { name, source: recorded ? ("file" as const) : ("by hand" as const), ...road.value, stops, surfaces };
   await act({
     do: "edit wish",
     wish: {
       ...wish,
-      route: { ...route, name: route.name.slice(0, 80) },
+      route,
       rangeKm,
       hillKmh,
       readyBy: new Date(Date.parse(now) + readyInDays * DAY_MS).toISOString().slice(0, 10),

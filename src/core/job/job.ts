@@ -2,6 +2,7 @@ import { z } from "zod";
 import { donorSchema } from "../donor/donor";
 import { DONOR_KEYS } from "../donor/items";
 import { currencySchema } from "../parts/part";
+import { SURFACE_NAMES } from "../route/roadSegments";
 
 /** Slots that a choice in Drive fills; a kit fills several at once, and a choice beats the kit. */
 export const SLOTS = ["kit", "motor", "battery", "controller", "display", "pedal sensor", "throttle", "charger"] as const;
@@ -21,6 +22,13 @@ export const routeSchema = z.strictObject({
   climbBeforeM: z.number().min(0).max(1e6),
   climbM: z.number().min(0).max(1e6),
   repairs: z.array(text(120)).max(12),
+  stops: z.int("must be a whole number").min(0, "must be 0 to 500").max(500, "must be 0 to 500").default(0),
+  surfaces: z
+    .array(
+      z.strictObject({ fromKm: z.number().min(0).max(2000), toKm: z.number().min(0).max(2000), surface: z.enum(SURFACE_NAMES) }),
+    )
+    .max(20)
+    .default([]),
 });
 export type Route = z.output<typeof routeSchema>;
 

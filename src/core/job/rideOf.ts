@@ -1,11 +1,13 @@
 import type { Build } from "../fit/build";
-import { batteryOf, controllersOf, motorsOf } from "../fit/build";
+import { batteryOf, controllersOf, lastOf, motorsOf } from "../fit/build";
 import { ringTeeth } from "../fit/rules/chainAngle";
+import { CELL_VOLTS } from "../power/batteryPack";
 import { motorClass, phaseForTorque } from "../power/motorClass";
 import type { Output } from "../power/machine";
-import type { ForecastInput } from "../ride/forecast";
+import type { Assist, ForecastInput } from "../ride/forecast";
 import { ASSIST_MARGIN_KMH } from "../promise/promises";
 import { worstHill } from "../route/profile";
+import { STOP_S } from "../route/roadSegments";
 import { formatNumber } from "../units/formatQuantity";
 import type { Route, Wish } from "./job";
 
@@ -17,6 +19,8 @@ const CDA_M2 = { drop: 0.42, flat: 0.55, swept: 0.62, other: 0.55 } as const;
 const LOADED_CDA_M2 = 0.06;
 const RIDER_W = 90;
 const CHAIN_EFFICIENCY = 0.97;
+/** A torque sensor's highest level, in times the rider's own: inside a crank motor, and behind a hub's controller (from memory). */
+const TOP_RATIO = { inside: 4, "at the shell": 3 } as const;
 /** A cell of an energy pack, Ω·Ah: 35 mΩ at 3.35 Ah. The pack's leads add 25 mΩ. */
 const CELL_OHM_AH = 0.117;
 const LEADS_OHM = 0.025;
@@ -49,6 +53,12 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
   const barKind = build.donor.barKind?.value as keyof typeof CDA_M2 | undefined;
   const cdaM2 = CDA_M2[barKind ?? "other"] + ((wish.loadKg ?? 0) >= 10 ? LOADED_CDA_M2 : 0);
   const crr = tyreMm > 60 ? 0.014 : tyreMm > 47 ? 0.009 : 0.0075;
+  const assist = assistOf(build);
+  const controller = controllers[0];
+  const regenMaxV =
+    !kind.clutch && controller?.regenMaxV != null
+      ? Math.min(controller.regenMaxV, battery.spec.series * CELL_VOLTS[battery.spec.chemistry].full)
+      : null;
   const targetKmh = (wish.assistKmh ?? 25) - ASSIST_MARGIN_KMH;
   const { spec } = battery;
   const internalOhm = (spec.series * CELL_OHM_AH) / spec.capacityAh + LEADS_OHM;
@@ -65,7 +75,9 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
       motor: kind.motor,
       motors: count,
       outputs,
-      controller: { batteryA, phaseA, efficiency: 0.97 },
+      controller: { batteryA, phaseA, efficiency: 0.97, ...(controller && { cutV: controller.cutV }) },
+      assist,
+      regenMaxV,
       thermal: kind.thermal,
       circumferenceMm: Math.PI * (beadMm + 2 * tyreMm),
       battery: { chemistry: spec.chemistry, series: spec.series, capacityAh: spec.capacityAh, internalOhm },
@@ -84,7 +96,8 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
         `Controller: ${formatNumber(batteryA, 0)} A from the battery${count > 1 ? " each" : ""}, ${formatNumber(phaseA, 0)} A of phase current for that torque`,
         `Battery: ${formatNumber(spec.capacityAh, 1)} Ah, ${formatNumber(1000 * internalOhm, 0)} mΩ; 95 % of it new, 15 % kept back`,
         `Air and tyres: CdA ${formatNumber(cdaM2, 2)} m², Crr ${formatNumber(crr, 4)}; ${RIDER_W} W from the rider at the wheel`,
-        `Assist to ${formatNumber(targetKmh, 1)} km/h; the brakes hold that downhill; no stops on the way`,
+        `Assist to ${formatNumber(targetKmh, 1)} km/h, ${ASSIST_WORDS[assist.kind]}${assist.kind === "torque" ? `, ${assist.topRatio} times the rider's own at most` : ""}; the brakes hold that downhill${regenMaxV === null ? "" : `, the motor first, charging up to ${formatNumber(regenMaxV, 1)} V`}`,
+        `${profile.stops === 0 ? "No stops" : `${profile.stops} stop${profile.stops === 1 ? "" : "s"} of ${STOP_S} s`} on the way; ${surfaceWords(profile)}; still air`,
         "The band: 15 % more air, 20 % more rolling, 5 km/h of wind, 5 kg, cells at 85 % and the coldest ride; to 10 % less of both, cells new",
       ],
     },
@@ -101,6 +114,29 @@ export function hillOf(
   if (wish.hillPercent === null || wish.hillPercent <= 0) return ofRoad;
   if (ofRoad && ofRoad.gradePercent > wish.hillPercent + 1) return ofRoad;
   return { gradePercent: wish.hillPercent, lengthM: Math.max(50, 1000 * (wish.hillKm ?? 0.3)) };
+}
+
+const ASSIST_WORDS = {
+  throttle: "by the throttle",
+  cadence: "by turning pedals, highest level",
+  torque: "by the rider's own force",
+} as const;
+
+/** What calls for the motor: the sensor in it, the one that comes with it, else a hand. */
+function assistOf(build: Build): Assist {
+  const motor = motorsOf(build)[0]!;
+  const inside = motor.kind === "hub-motor" ? "none" : motor.spec.pedalSensor;
+  if (inside === "torque") return { kind: "torque", topRatio: TOP_RATIO.inside };
+  const apart = lastOf(build, "pedal-sensor")?.spec.senses;
+  if (apart === "torque") return { kind: "torque", topRatio: TOP_RATIO["at the shell"] };
+  return { kind: inside === "cadence" || apart === "cadence" ? "cadence" : "throttle" };
+}
+
+function surfaceWords({ surfaces }: Pick<Route, "surfaces">): string {
+  if (surfaces.length === 0) return "asphalt";
+  return surfaces
+    .map(({ surface, fromKm, toKm }) => `${surface} from km ${formatNumber(fromKm, 1)} to ${formatNumber(toKm, 1)}`)
+    .join(", ");
 }
 
 const number = (build: Build, key: keyof Build["donor"]): number | undefined => {

@@ -3,9 +3,11 @@ import { motorClass, phaseForTorque } from "../power/motorClass";
 import { ridePromises } from "../promise/ridePromises";
 import { routeByHand } from "../route/byHand";
 import { segmentsOf } from "../route/profile";
-import { COMMUTE, MEDIUM_MID, SMALL_GEARED, rolling } from "../../../tests/ride.fixture";
-import { coldShare, forecast, gearFor, noChange, type ForecastInput } from "./forecast";
+import { COMMUTE, DIRECT, MEDIUM_MID, SMALL_GEARED, rolling } from "../../../tests/ride.fixture";
+import { roadSegments, windOn } from "../route/roadSegments";
+import { coldShare, forecast, noChange, type ForecastInput } from "./forecast";
 import { driveSteady } from "./driveSteady";
+import { Gears } from "./gears";
 import { nearestChanges } from "./nearest";
 
 const COGS = [11, 13, 15, 18, 21, 24, 28, 32].map((cogTeeth) => ({ chainringTeeth: 42, cogTeeth, efficiency: 0.97 }));
@@ -14,6 +16,8 @@ const hub: ForecastInput = {
   motors: 1,
   outputs: ["wheel"],
   controller: { batteryA: 15, phaseA: 32, efficiency: 0.97 },
+  assist: { kind: "cadence" },
+  regenMaxV: null,
   thermal: COMMUTE.thermal,
   circumferenceMm: 2155,
   battery: { chemistry: "nmc", series: 10, capacityAh: 14, internalOhm: 0.11 },
@@ -100,28 +104,138 @@ describe("a forecast", () => {
 
 describe("gears", () => {
   const input = { ...COMMUTE, motor: MEDIUM_MID, controller: mid.controller, battery: { ...COMMUTE.battery, series: 13 } };
-  const cog = (gradePercent: number) => (gearFor(input, COGS, gradePercent) as { cogTeeth: number }).cogTeeth;
+  const speed = (output: (typeof COGS)[0] | "wheel", gradePercent: number) =>
+    Math.min(
+      25,
+      driveSteady({
+        ...input,
+        output,
+        battery: { openCircuitV: 48, internalOhm: 0.11 },
+        load: { ...input.load, gradePercent },
+      }).speedKmh,
+    );
+  const gears = new Gears(COGS, 2155, speed);
+  const cog = (gradePercent: number) => (gears.best(gradePercent).output as (typeof COGS)[0]).cogTeeth;
   test("the steeper, the larger the cog; on the flat the legs turn at their best", () => {
     expect(cog(15)).toBeGreaterThan(cog(5));
-    const flat = cog(0);
-    const rpm = ((25 / 0.06 / 2155) * 1000 * flat) / 42;
+    const rpm = ((25 / 0.06 / 2155) * 1000 * cog(0)) / 42;
     expect(Math.abs(rpm - 75)).toBeLessThan(12);
+    expect(gears.best(0).rpm).toBeCloseTo(rpm, 6);
   });
   test("the chosen gear holds the speed within a hair of the best of all", () => {
     for (const gradePercent of [-3, 0, 4, 8, 12, 18]) {
-      const speed = (output: (typeof COGS)[0]) =>
-        Math.min(
-          25,
-          driveSteady({
-            ...input,
-            output,
-            battery: { openCircuitV: 48, internalOhm: 0.11 },
-            load: { ...input.load, gradePercent },
-          }).speedKmh,
-        );
-      const best = Math.max(...COGS.map(speed));
-      expect(speed(gearFor(input, COGS, gradePercent) as (typeof COGS)[0])).toBeGreaterThan(best - 0.7);
+      const best = Math.max(...COGS.map((output) => speed(output, gradePercent)));
+      expect(gears.best(gradePercent).kmh).toBeGreaterThan(best - 0.7);
     }
+  });
+  test("a gear is kept while it does nearly as well and the legs turn, and let go when they do not", () => {
+    const flat = gears.next(0, null);
+    expect(flat).toBe(gears.best(0).output);
+    expect(gears.next(1, flat)).toBe(flat);
+    expect(gears.next(15, flat)).not.toBe(flat);
+  });
+  test("changes on the way are counted, those while the motor pulls apart; a hub has none", () => {
+    const steep = mixed().map((segment) => ({ ...segment, gradePercent: 2 * segment.gradePercent }));
+    const { shifts } = forecast(mid, steep);
+    expect(shifts!.count).toBeGreaterThanOrEqual(2);
+    expect(shifts!.count).toBeLessThan(60);
+    expect(shifts!.underLoad).toBeGreaterThan(0);
+    expect(shifts!.underLoad).toBeLessThanOrEqual(shifts!.count);
+    expect(shifts!.hardest!.electricalW).toBeGreaterThan(100);
+    expect(forecast(hub, mixed()).shifts).toBeNull();
+  });
+});
+
+describe("how the motor is called", () => {
+  const torque: ForecastInput = { ...mid, assist: { kind: "torque", topRatio: 3 } };
+  test("by the rider's own force: a weak rider gets less of it, and by level", () => {
+    const at = (riderW: number, assistShare: number) =>
+      forecast(torque, mixed(), { ...noChange(torque), riderW, assistShare }).hill!.kmh.likely;
+    expect(at(90, 1)).toBeGreaterThan(at(50, 1));
+    expect(at(90, 0.4)).toBeLessThan(at(90, 1));
+    expect(at(0, 1)).toBe(0);
+    // Four times the rider's power on 7 % with about 116 kg: the equilibrium by hand.
+    const steep = forecast(torque, mixed()).hill!.kmh.likely / 3.6;
+    const newton = 116 * 9.80665 * (0.07 / Math.hypot(1, 0.07) + 0.0075) + 0.34 * steep ** 2;
+    expect((newton * steep) / (4 * 90)).toBeCloseTo(1, 0);
+  });
+  test("by level: less current, and more range", () => {
+    const low = forecast(hub, mixed(), { ...noChange(hub), assistShare: 0.4 });
+    const full = forecast(hub, mixed());
+    expect(low.hill!.kmh.likely).toBeLessThan(full.hill!.kmh.likely);
+    expect(low.rangeKm!.likely).toBeGreaterThan(full.rangeKm!.likely);
+    expect(Math.max(...low.route.trace.map((point) => point.electricalW))).toBeLessThan(0.45 * 15 * 42);
+  });
+});
+
+describe("a motor without a clutch", () => {
+  const direct: ForecastInput = {
+    ...hub,
+    motor: DIRECT,
+    controller: { batteryA: 25, phaseA: 60, efficiency: 0.97 },
+    battery: { ...hub.battery, series: 13 },
+    regenMaxV: 54.6,
+  };
+  const downAgain = mixed().map((segment) => ({ ...segment, gradePercent: 1.6 * segment.gradePercent }));
+  test("charges on descents, but not in the cold", () => {
+    const least = (made: ReturnType<typeof forecast>) => Math.min(...made.route.trace.map((point) => point.electricalW));
+    expect(least(forecast(direct, downAgain))).toBeLessThan(-50);
+    expect(least(forecast(direct, downAgain, { ...noChange(direct), temperatureC: 0 }))).toBe(0);
+    expect(forecast(direct, downAgain).rangeKm!.likely).toBeGreaterThan(
+      forecast({ ...direct, regenMaxV: null }, downAgain).rangeKm!.likely,
+    );
+  });
+});
+
+describe("the road's details", () => {
+  const road = (details: Partial<Parameters<typeof roadSegments>[0]>) =>
+    roadSegments({
+      stepM: 100,
+      elevationM: Array.from({ length: 201 }, (_, i) => (i < 100 ? i * 2 : 398 - i * 2)),
+      // East for 10 km, then back west.
+      plan: Array.from({ length: 201 }, (_, i) => [i < 100 ? i / 10 : 20 - i / 10, 0] as [number, number]),
+      stops: 0,
+      surfaces: [],
+      ...details,
+    });
+  test("stops are spread over the way, none on its steepest piece or at its end", () => {
+    const at = road({ stops: 5 }).flatMap((segment, i) => (segment.stopS === undefined ? [] : [i]));
+    expect(at).toHaveLength(5);
+    expect(at.at(-1)).toBeLessThan(199);
+    for (const [k, i] of at.entries()) {
+      expect(i).toBeGreaterThanOrEqual(Math.floor((k * 199) / 5));
+      expect(i).toBeLessThan(Math.floor(((k + 1) * 199) / 5));
+    }
+    expect(road({ stops: 0 }).every((segment) => segment.stopS === undefined)).toBe(true);
+    expect(road({ stops: 500 }).filter((segment) => segment.stopS !== undefined)).toHaveLength(199);
+  });
+  test("surfaces lie where they were said, the later one over the earlier", () => {
+    const made = road({
+      surfaces: [
+        { fromKm: 2, toKm: 8, surface: "gravel" },
+        { fromKm: 4, toKm: 5, surface: "grass or soft ground" },
+      ],
+    });
+    expect([10, 25, 45, 79, 80].map((i) => made[i]!.rollingTimes)).toEqual([undefined, 1.7, 4, 1.7, undefined]);
+  });
+  test("a wind from the east is from ahead on the way out, from behind on the way back, across to the north", () => {
+    const [out, back] = [road({})[20]!, road({})[180]!];
+    expect(windOn(out, 20, 90).headwindKmh).toBeCloseTo(20, 6);
+    expect(windOn(back, 20, 90).headwindKmh).toBeCloseTo(-20, 6);
+    expect(windOn(out, 20, 0).headwindKmh).toBeCloseTo(0, 6);
+    expect(Math.abs(windOn(out, 20, 0).crosswindKmh)).toBeCloseTo(20, 6);
+    expect(windOn(out, 20, null)).toEqual({ headwindKmh: 20, crosswindKmh: 0 });
+    expect(windOn({ lengthM: 1, gradePercent: 0 }, 20, 90)).toEqual({ headwindKmh: 20, crosswindKmh: 0 });
+  });
+  test("stops, gravel and a wind that turns with the road each take range; head on takes more than turning", () => {
+    const range = (details: Partial<Parameters<typeof roadSegments>[0]>, change = {}) =>
+      forecast(hub, road(details), { ...noChange(hub), ...change }).rangeKm!.likely;
+    const plain = range({});
+    expect(range({ stops: 30 })).toBeLessThan(plain);
+    expect(range({ surfaces: [{ fromKm: 0, toKm: 20, surface: "gravel" }] })).toBeLessThan(plain);
+    const turning = range({}, { headwindKmh: 20, windFromDeg: 90 });
+    expect(turning).toBeLessThan(plain);
+    expect(range({}, { headwindKmh: 20 })).toBeLessThan(turning);
   });
 });
 

@@ -3,10 +3,15 @@ import type { Thermal } from "../power/heat";
 import { machineOf, type Controller, type Motor, type Output } from "../power/machine";
 import { openCircuitV } from "../power/openCircuit";
 import { climbsOf, type Climb } from "../route/climbs";
-import { driveSteady } from "./driveSteady";
-import { WHEEL_DRAG_AREA_M2 } from "./roadLoad";
-import { ride, type planOf, type RideInput } from "./ride";
+import { windOn, type RoadSegment } from "../route/roadSegments";
+import { heldMs } from "./driveSteady";
+import { Gears, inGears, type Shifts } from "./gears";
+import { onGrade, resistanceOf, WHEEL_DRAG_AREA_M2 } from "./roadLoad";
+import { ride, type RideInput } from "./ride";
 import { speedPower, type SpeedPower } from "./speedPower";
+
+/** How the motors are called: by hand, by turning pedals at a level's share of the current, or by so many times the rider's own force. */
+export type Assist = { kind: "throttle" | "cadence" } | { kind: "torque"; topRatio: number };
 
 /** All that a ride on the customer's own road is reckoned from; plain data, so that it crosses to a worker. */
 export type ForecastInput = {
@@ -15,6 +20,9 @@ export type ForecastInput = {
   /** one for a hub; a mid-drive's ring with each cog */
   outputs: Output[];
   controller: Controller;
+  assist: Assist;
+  /** the volts up to which motors without a clutch charge the pack on descents, V; null where they do not */
+  regenMaxV: number | null;
   thermal: Thermal;
   circumferenceMm: number;
   battery: { chemistry: Chemistry; series: number; capacityAh: number; internalOhm: number };
@@ -35,9 +43,14 @@ export type ForecastInput = {
 /** What may be tried on the sliders; nothing of it is stored. */
 export type WhatIf = {
   moreKg: number;
+  /** from ahead all the way, or from where it comes: see windFromDeg */
   headwindKmh: number;
+  /** where the wind comes from, degrees from north to the east; null for head on */
+  windFromDeg: number | null;
   targetKmh: number;
   riderW: number;
+  /** the level ridden in, as a share of the highest */
+  assistShare: number;
   temperatureC: number;
   /** share of the new capacity that is left */
   cellShare: number;
@@ -54,6 +67,8 @@ export type Forecast = {
   hill: { gradePercent: number; lengthM: number; kmh: Band; windingC: number; starts: boolean } | null;
   /** the road's climbs, the one with the most rise first */
   climbs: ClimbRidden[];
+  /** null without gears */
+  shifts: Shifts | null;
   plane: SpeedPower;
 };
 
@@ -79,38 +94,63 @@ const COLD: readonly [temperatureC: number, share: number][] = [
   [25, 1],
 ];
 
-export function coldShare(temperatureC: number): number {
-  const above = COLD.findIndex(([at]) => at >= temperatureC);
-  if (above === 0) return COLD[0]![1];
-  if (above < 0) return 1;
-  const [[t0, s0], [t1, s1]] = [COLD[above - 1]!, COLD[above]!];
-  return s0 + ((s1 - s0) * (temperatureC - t0)) / (t1 - t0);
+export const coldShare = (temperatureC: number): number => between(COLD, temperatureC);
+
+/** Colder than this no controller should charge a pack, °C (common practice). */
+const NO_REGEN_C = 5;
+
+/** A cell's resistance against itself at 25 °C (the middle of what is typical, from memory). */
+const COLD_OHM: readonly [temperatureC: number, times: number][] = [
+  [-20, 6.5],
+  [-10, 3.5],
+  [0, 2.1],
+  [10, 1.4],
+  [25, 1],
+];
+
+/** An aged cell's resistance grows twice as fast as its capacity shrinks (from memory). */
+const ageOhm = (share: number): number => 1 + 2 * (1 - share);
+
+/** Straight between rows, as the ends beyond them. */
+function between(rows: readonly (readonly [at: number, value: number])[], at: number): number {
+  const above = rows.findIndex(([row]) => row >= at);
+  if (above === 0) return rows[0]![1];
+  if (above < 0) return rows.at(-1)![1];
+  const [[a0, v0], [a1, v1]] = [rows[above - 1]!, rows[above]!];
+  return v0 + ((v1 - v0) * (at - a0)) / (a1 - a0);
 }
 
 export const noChange = (p: ForecastInput): WhatIf => ({
   moreKg: 0,
   headwindKmh: 0,
+  windFromDeg: null,
   targetKmh: p.targetKmh,
   riderW: p.riderW,
+  assistShare: 1,
   temperatureC: 15,
   cellShare: UNSURE.likely.cells,
 });
 
 /** The ride's input on one side of what is not known. The cold side is as cold as the customer's coldest ride. */
-function inputOf(p: ForecastInput, segments: RideInput["segments"], what: WhatIf, side: keyof typeof UNSURE): RideInput {
+function inputOf(p: ForecastInput, segments: readonly RoadSegment[], what: WhatIf, side: keyof typeof UNSURE): RideInput {
   const unsure = UNSURE[side];
   const temperatureC = side === "low" ? Math.min(what.temperatureC, p.coldestC) : what.temperatureC;
-  const cells = (what.cellShare * unsure.cells) / UNSURE.likely.cells;
+  const cells = Math.min(1, (what.cellShare * unsure.cells) / UNSURE.likely.cells);
+  const turns = what.windFromDeg !== null && what.headwindKmh !== 0;
+  const level = p.assist.kind === "torque" ? 1 : what.assistShare;
   return {
     motor: p.motor,
     motors: p.motors,
     output: p.outputs[0]!,
-    controller: p.controller,
+    controller: { ...p.controller, batteryA: level * p.controller.batteryA, phaseA: level * p.controller.phaseA },
+    ...(p.assist.kind === "torque" && { assistRatio: what.assistShare * p.assist.topRatio }),
+    ...(p.regenMaxV !== null && temperatureC >= NO_REGEN_C && { regenMaxV: p.regenMaxV }),
     circumferenceMm: p.circumferenceMm,
     riderW: what.riderW,
     battery: {
       ...p.battery,
-      capacityAh: p.battery.capacityAh * Math.min(1, cells) * coldShare(temperatureC),
+      capacityAh: p.battery.capacityAh * cells * coldShare(temperatureC),
+      internalOhm: p.battery.internalOhm * between(COLD_OHM, temperatureC) * ageOhm(cells),
       startPercent: 100,
       reservePercent: RESERVE_PERCENT,
     },
@@ -118,12 +158,12 @@ function inputOf(p: ForecastInput, segments: RideInput["segments"], what: WhatIf
       massKg: Math.max(20, p.bikeKg + p.riderKg + p.loadKg + what.moreKg + unsure.moreKg),
       cdaM2: p.cdaM2 * unsure.cda,
       crr: p.crr * unsure.crr,
-      headwindKmh: what.headwindKmh + unsure.windKmh,
+      headwindKmh: (turns ? 0 : what.headwindKmh) + unsure.windKmh,
       altitudeM: 0,
       temperatureC,
       wheelDragAreaM2: WHEEL_DRAG_AREA_M2,
     },
-    segments,
+    segments: turns ? segments.map((s) => ({ ...s, ...windOn(s, what.headwindKmh, what.windFromDeg) })) : segments,
     targetKmh: what.targetKmh,
     ambientC: temperatureC,
     thermal: p.thermal,
@@ -138,62 +178,13 @@ const HALF_V = {
   "lead-acid": openCircuitV("lead-acid", 50),
 } as const;
 
-/** Legs turn best about here, rpm. */
-const CADENCE_RPM = 75;
-
-/**
- * The gear for a grade: the one that is fastest up to the target, and of those that reach it the one that turns the legs best.
- * A hub has one.
- */
-export function gearFor(p: RideInput, outputs: readonly Output[], gradePercent: number): Output {
-  if (outputs.length < 2) return outputs[0]!;
-  const openCircuitV = HALF_V[p.battery.chemistry] * p.battery.series;
-  let best = { output: outputs[0]!, speed: -1, off: Infinity };
-  for (const output of outputs) {
-    const at = driveSteady({
-      ...p,
-      output,
-      battery: { openCircuitV, internalOhm: p.battery.internalOhm },
-      load: { ...p.load, gradePercent },
-    });
-    const speed = Math.min(at.speedKmh, p.targetKmh);
-    const turns =
-      output === "wheel" ? CADENCE_RPM : ((speed / 0.06 / p.circumferenceMm) * 1000 * output.cogTeeth) / output.chainringTeeth;
-    const off = Math.abs(turns - CADENCE_RPM);
-    if (speed > best.speed + 0.3 || (speed > best.speed - 0.3 && off < best.off))
-      best = { output, speed: Math.max(speed, best.speed), off };
-  }
-  return best.output;
-}
-
-/** The ride with the gear chosen anew for every half percent of grade. */
-function inGears(p: RideInput, outputs: readonly Output[]) {
-  const chosen = new Map<number, Output>();
-  const outputFor = (gradePercent: number): Output => {
-    const step = Math.round(2 * gradePercent) / 2;
-    const known = chosen.get(step);
-    if (known) return known;
-    const output = gearFor(p, outputs, step);
-    chosen.set(step, output);
-    return output;
-  };
-  return (plan: ReturnType<typeof planOf>): ReturnType<typeof planOf> =>
-    outputs.length < 2
-      ? plan
-      : {
-          ...plan,
-          stretches: plan.stretches.map((stretch) => ({
-            ...stretch,
-            machine: machineOf({ ...p, output: outputFor(stretch.gradePercent) }),
-          })),
-        };
-}
-
 /** The whole forecast: the likely ride in full, and how far the range and the charge left go to both sides of it. */
-export function forecast(p: ForecastInput, segments: RideInput["segments"], what: WhatIf = noChange(p)): Forecast {
+export function forecast(p: ForecastInput, segments: readonly RoadSegment[], what: WhatIf = noChange(p)): Forecast {
   const sides = (["low", "likely", "high"] as const).map((side) => {
     const input = inputOf(p, segments, what, side);
-    return { input, out: ride(input, 1, inGears(input, p.outputs)) };
+    const gears = gearsOf(p, input);
+    const ridden = inGears(gears, input);
+    return { input, gears, ridden, out: ride(input, 1, ridden.change) };
   });
   const [low, likely, high] = sides as [(typeof sides)[0], (typeof sides)[0], (typeof sides)[0]];
   const band = (of: (out: Forecast["route"]) => number): Band => ({
@@ -206,8 +197,9 @@ export function forecast(p: ForecastInput, segments: RideInput["segments"], what
     route: likely.out,
     rangeKm: endless ? null : band((out) => out.rangeKm ?? Infinity),
     leftPercent: band((out) => out.endPercent),
-    hill: p.hill && hillOf(p, p.hill, low.input, likely.input, high.input),
-    climbs: climbsOf(segments).map((climb) => ridden(p, climb, likely.input, likely.out)),
+    hill: p.hill && hillOf(p.hill, low, likely, high),
+    climbs: climbsOf(segments).map((climb) => ridden(climb, likely)),
+    shifts: likely.ridden.shifts(likely.out.trace),
     plane: speedPower(
       likely.input,
       p.outputs,
@@ -219,50 +211,53 @@ export function forecast(p: ForecastInput, segments: RideInput["segments"], what
 }
 
 /** The likely range alone, km; null when the charge does not end. */
-export function likelyRangeKm(p: ForecastInput, segments: RideInput["segments"], what: WhatIf): number | null {
+export function likelyRangeKm(p: ForecastInput, segments: readonly RoadSegment[], what: WhatIf): number | null {
   const input = inputOf(p, segments, what, "likely");
-  return ride(input, 1, inGears(input, p.outputs)).rangeKm;
+  return ride(input, 1, inGears(gearsOf(p, input), input).change).rangeKm;
 }
 
 /** The likely speed on the worst hill alone, km/h; null without a hill. */
-export const likelyHillKmh = (p: ForecastInput, what: WhatIf): number | null =>
-  p.hill && heldKmh(p, inputOf(p, [], what, "likely"), p.hill.gradePercent);
+export function likelyHillKmh(p: ForecastInput, what: WhatIf): number | null {
+  if (!p.hill) return null;
+  const input = inputOf(p, [], what, "likely");
+  return gearsOf(p, input).best(p.hill.gradePercent).kmh;
+}
 
-function ridden(p: ForecastInput, climb: Climb, input: RideInput, out: Forecast["route"]): ClimbRidden {
+/** The gears with the speed that each holds on a grade, the pack half empty, up to the target. */
+function gearsOf(p: ForecastInput, input: RideInput): Gears {
+  const { assistRatio, riderW, load } = input;
+  const machines = new Map(p.outputs.map((output) => [output, machineOf({ ...input, output })]));
+  const level = resistanceOf({ ...load, gradePercent: 0 });
+  const battery = {
+    openCircuitV: HALF_V[input.battery.chemistry] * input.battery.series,
+    internalOhm: input.battery.internalOhm,
+  };
+  return new Gears(p.outputs, input.circumferenceMm, (output, gradePercent) => {
+    const road = onGrade(level, load.massKg, gradePercent);
+    return 3.6 * heldMs({ machine: machines.get(output)!, road, riderW, assistRatio, battery, targetMs: input.targetKmh / 3.6 });
+  });
+}
+
+type Side = { input: RideInput; gears: Gears; out: Forecast["route"] };
+
+function ridden(climb: Climb, { input, gears, out }: Side): ClimbRidden {
   const on = out.trace.filter(({ km }) => 1000 * km >= climb.fromM && 1000 * km <= climb.fromM + climb.lengthM);
-  const gear = gearFor(input, p.outputs, climb.meanPercent);
-  const steep = gearFor(input, p.outputs, climb.steepestPercent);
+  const { output, kmh } = gears.best(climb.meanPercent);
+  const steep = gears.best(climb.steepestPercent).output;
   const again = ride({ ...input, output: steep, segments: [{ lengthM: 20, gradePercent: climb.steepestPercent }] });
   return {
     ...climb,
-    kmh: heldKmh(p, input, climb.meanPercent),
+    kmh,
     windingC: Math.max(input.ambientC, ...on.map((point) => point.windingC)),
-    cogTeeth: gear === "wheel" ? null : gear.cogTeeth,
+    cogTeeth: output === "wheel" ? null : output.cogTeeth,
     starts: again.distanceKm > 0,
   };
 }
 
-/** The speed that is held on a grade in the best gear with the pack half empty, up to the target. */
-function heldKmh(p: ForecastInput, input: RideInput, gradePercent: number): number {
-  const at = driveSteady({
-    ...input,
-    output: gearFor(input, p.outputs, gradePercent),
-    battery: { openCircuitV: HALF_V[p.battery.chemistry] * input.battery.series, internalOhm: input.battery.internalOhm },
-    load: { ...input.load, gradePercent },
-  });
-  return Math.min(input.targetKmh, at.speedKmh);
-}
-
 /** The worst hill: the speed that is held on it, how hot the motor is at its top, and whether it could start again on it. */
-function hillOf(
-  p: ForecastInput,
-  hill: NonNullable<ForecastInput["hill"]>,
-  low: RideInput,
-  likely: RideInput,
-  high: RideInput,
-): NonNullable<Forecast["hill"]> {
-  const held = (input: RideInput): number => heldKmh(p, input, hill.gradePercent);
-  const up = ride({ ...likely, output: gearFor(likely, p.outputs, hill.gradePercent), segments: [hill] });
+function hillOf(hill: NonNullable<ForecastInput["hill"]>, low: Side, likely: Side, high: Side): NonNullable<Forecast["hill"]> {
+  const held = ({ gears }: Side): number => gears.best(hill.gradePercent).kmh;
+  const up = ride({ ...likely.input, output: likely.gears.best(hill.gradePercent).output, segments: [hill] });
   return {
     ...hill,
     kmh: { low: held(low), likely: held(likely), high: held(high) },

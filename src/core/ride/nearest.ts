@@ -1,6 +1,6 @@
 import { formatNumber } from "../units/formatQuantity";
 import { forecast, likelyHillKmh, likelyRangeKm, noChange, type Forecast, type ForecastInput, type WhatIf } from "./forecast";
-import type { RideInput } from "./ride";
+import type { RoadSegment } from "../route/roadSegments";
 
 /** Changes, one at a time, of which each alone would keep a promise on the likely ride. */
 export type Nearest = { readonly range: readonly string[]; readonly hill: readonly string[] };
@@ -15,13 +15,13 @@ const SEARCH = { leastKmh: 12, mostRiderW: 200, mostPack: 3, lessKg: 25, steps: 
  */
 export function nearestChanges(
   p: ForecastInput,
-  segments: RideInput["segments"],
+  segments: readonly RoadSegment[],
   now: Forecast = forecast(p, segments),
 ): Nearest {
   return { range: rangeChanges(p, segments, now), hill: hillChanges(p, now) };
 }
 
-function rangeChanges(p: ForecastInput, segments: RideInput["segments"], now: Forecast): string[] {
+function rangeChanges(p: ForecastInput, segments: readonly RoadSegment[], now: Forecast): string[] {
   const asked = p.asked.rangeKm;
   if (asked === null || now.rangeKm === null || now.rangeKm.likely >= asked) return [];
   const reaches = (input: ForecastInput, change: Partial<WhatIf> = {}): boolean => {

@@ -152,6 +152,9 @@ function boxMean(way: readonly number[], height: readonly number[], halfM: numbe
   });
 }
 
+export const lengthKm = ({ stepM, elevationM }: Pick<Profile, "stepM" | "elevationM">): number =>
+  (stepM * (elevationM.length - 1)) / 1000;
+
 /** The profile's pieces as a ride wants them; the way is taken as measured along the road, which at 10 % is half a percent long. */
 export const segmentsOf = (profile: Pick<Profile, "stepM" | "elevationM">): { lengthM: number; gradePercent: number }[] =>
   profile.elevationM.slice(1).map((height, i) => ({

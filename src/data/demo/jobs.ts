@@ -1,12 +1,19 @@
+import type { Surface } from "@/core/route/roadSegments";
 import type { Wish } from "@/core/job/job";
+import type { Recorded } from "./recordedRoad";
 import { DISCS, ISO_SHELL, NINE_SPEED, NUTTED_REAR, SOUND_BIKE, STEEL_FORK, type TypedSurvey } from "./surveys";
 
 export type DemoJob = {
   customer: string;
   bike: string;
   wish: Partial<Wish> & { readyInDays: number };
-  /** The customer's road by its figures, and what is asked of the ride on it. */
-  road: { distanceKm: number; climbM: number; rangeKm: number; hillKmh: number };
+  /** The customer's road by its figures or as it was recorded, and what is asked of the ride on it. */
+  road: ({ distanceKm: number; climbM: number } | { recorded: Recorded }) & {
+    rangeKm: number;
+    hillKmh: number;
+    stops: number;
+    surfaces?: { fromKm: number; toKm: number; surface: Surface }[];
+  };
   survey: TypedSurvey;
   choices: Record<string, string>;
   /** Remedies accepted, by rule and the start of the remedy's id. */
@@ -25,7 +32,7 @@ export const DEMO_JOBS: DemoJob[] = [
     bike: "Wharf step-through, hub gear",
     late: "the hub is 1.9 mm wider than the fork, and its slots are 9.6 mm for flats of 10",
     wish: { contact: "at the ferry office, mornings", purpose: "Shopping and the school on the hill, no sweat", where: EU, riderKg: 68, loadKg: 15, budgetMinor: 145000, massKg: 27, assistKmh: 25, hillPercent: 5, hillKm: 0.8, givesFirst: "weight", readyInDays: 24 },
-    road: { distanceKm: 9, climbM: 90, rangeKm: 25, hillKmh: 14 },
+    road: { distanceKm: 9, climbM: 90, rangeKm: 25, hillKmh: 14, stops: 6 },
     survey: {
       ...SOUND_BIKE,
       ...STEEL_FORK,
@@ -79,7 +86,7 @@ export const DEMO_JOBS: DemoJob[] = [
     bike: "Causeway tandem",
     late: "the chain is 220 links, two chains joined, and the sensor's lead is a forearm short",
     wish: { purpose: "Weekend tours, the coast road with two panniers", where: "US, public roads", riderKg: 148, loadKg: 18, budgetMinor: 260000, massKg: 36, assistKmh: 25, hillPercent: 9, hillKm: 1.4, givesFirst: "date", readyInDays: 30 },
-    road: { distanceKm: 46, climbM: 420, rangeKm: 60, hillKmh: 10 },
+    road: { distanceKm: 46, climbM: 420, rangeKm: 60, hillKmh: 10, stops: 8 },
     survey: {
       ...SOUND_BIKE,
       ...ISO_SHELL,
@@ -134,7 +141,21 @@ export const DEMO_JOBS: DemoJob[] = [
     bike: "Skerry drop-bar, hydraulic levers",
     late: "the kit's switched levers do not go on hydraulic drop levers",
     wish: { purpose: "Commute of 24 km each way, one long hill", where: EU, riderKg: 82, loadKg: 6, budgetMinor: 190000, massKg: 19, assistKmh: 25, hillPercent: 7, hillKm: 3, coldestC: -4, givesFirst: "weight", readyInDays: 21 },
-    road: { distanceKm: 24, climbM: 310, rangeKm: 50, hillKmh: 14 },
+    road: {
+      rangeKm: 50,
+      hillKmh: 14,
+      stops: 6,
+      surfaces: [{ fromKm: 9, toKm: 13, surface: "gravel" }],
+      recorded: {
+        name: "Round the two hills",
+        distanceKm: 24,
+        hills: [
+          { atKm: 4, halfKm: 2.4, heightM: 85 },
+          { atKm: 11, halfKm: 2.2, heightM: 60 },
+          { atKm: 18.5, halfKm: 3, heightM: 120 },
+        ],
+      },
+    },
     survey: {
       ...SOUND_BIKE,
       ...ISO_SHELL,
@@ -196,7 +217,7 @@ export const DEMO_JOBS: DemoJob[] = [
     bike: "Lantern road bike, carbon fork",
     late: "refused: a motor in a carbon fork, found before the money is spent",
     wish: { purpose: "“Just a front wheel with a motor, like my neighbour's”", where: EU, riderKg: 90, loadKg: 4, budgetMinor: 95000, massKg: 16, assistKmh: 25, givesFirst: "price", readyInDays: 14 },
-    road: { distanceKm: 30, climbM: 250, rangeKm: 40, hillKmh: 14 },
+    road: { distanceKm: 30, climbM: 250, rangeKm: 40, hillKmh: 14, stops: 10 },
     survey: {
       ...SOUND_BIKE,
       ...STEEL_FORK,
@@ -247,7 +268,7 @@ export const DEMO_JOBS: DemoJob[] = [
     bike: "Rolling Stock folder, 20 in",
     late: "the motor only comes bare: it is laced into the 406 rim, and one cross wants nipple washers",
     wish: { purpose: "Train and quay, must fold", where: EU, riderKg: 61, loadKg: 5, budgetMinor: 120000, massKg: 19, assistKmh: 25, givesFirst: "weight", readyInDays: 28 },
-    road: { distanceKm: 7, climbM: 40, rangeKm: 20, hillKmh: 12 },
+    road: { distanceKm: 7, climbM: 40, rangeKm: 20, hillKmh: 12, stops: 9 },
     survey: {
       ...SOUND_BIKE,
       ...STEEL_FORK,
@@ -299,7 +320,7 @@ export const DEMO_JOBS: DemoJob[] = [
     bike: "Dray long load carrier",
     late: "the kit's bracket has no round tube to hold on, and the sensor's lead ends half way",
     wish: { purpose: "Veg boxes on the hill, 60 kg in front", where: "US, public roads", riderKg: 78, loadKg: 60, budgetMinor: 280000, assistKmh: 30, hillPercent: 11, hillKm: 0.6, givesFirst: "weight", readyInDays: 35 },
-    road: { distanceKm: 16, climbM: 220, rangeKm: 30, hillKmh: 9 },
+    road: { distanceKm: 16, climbM: 220, rangeKm: 30, hillKmh: 9, stops: 14 },
     survey: {
       ...SOUND_BIKE,
       ...ISO_SHELL,
@@ -346,7 +367,7 @@ export const DEMO_JOBS: DemoJob[] = [
     bike: "Heron trail bike, full suspension",
     late: "under the shock there is room for a pack, and none to slide it out",
     wish: { purpose: "Up the forest road without the shuttle", where: "Private land", riderKg: 84, loadKg: 5, budgetMinor: 230000, massKg: 24, assistKmh: 25, hillPercent: 14, hillKm: 2.5, givesFirst: "price", readyInDays: 40 },
-    road: { distanceKm: 18, climbM: 640, rangeKm: 20, hillKmh: 10 },
+    road: { distanceKm: 18, climbM: 640, rangeKm: 20, hillKmh: 10, stops: 3, surfaces: [{ fromKm: 4, toKm: 14, surface: "gravel" }] },
     survey: {
       ...SOUND_BIKE,
       ...ISO_SHELL,
@@ -408,7 +429,7 @@ export const DEMO_JOBS: DemoJob[] = [
     bike: "Estuary trike",
     late: "a rear motor would turn one wheel of two: it goes in front, and the dynamo goes with the old wheel",
     wish: { purpose: "To the allotment and back, sitting down at the top", where: EU, riderKg: 74, loadKg: 20, budgetMinor: 150000, assistKmh: 15, givesFirst: "date", readyInDays: 26 },
-    road: { distanceKm: 8, climbM: 60, rangeKm: 20, hillKmh: 10 },
+    road: { distanceKm: 8, climbM: 60, rangeKm: 20, hillKmh: 10, stops: 7 },
     survey: {
       ...SOUND_BIKE,
       ...STEEL_FORK,
@@ -454,7 +475,7 @@ export const DEMO_JOBS: DemoJob[] = [
     bike: "Breakwater mountain bike, two motors",
     late: "two controllers on one pack trip it, and the slower front motor gives up first",
     wish: { purpose: "Farm tracks with fencing tools, as strong as it goes", where: "Private land", riderKg: 92, loadKg: 25, budgetMinor: 320000, assistKmh: 32, hillPercent: 12, hillKm: 0.9, throttle: true, givesFirst: "weight", readyInDays: 45 },
-    road: { distanceKm: 22, climbM: 380, rangeKm: 30, hillKmh: 12 },
+    road: { distanceKm: 22, climbM: 380, rangeKm: 30, hillKmh: 12, stops: 5 },
     survey: {
       ...SOUND_BIKE,
       ...STEEL_FORK,
@@ -495,7 +516,7 @@ export const DEMO_JOBS: DemoJob[] = [
     bike: "Gannet bare frame, motor seat",
     late: "frame up: the lamps want 6 V and the motor's two outputs give 12",
     wish: { purpose: "The bike he drew himself, built round its motor", where: EU, riderKg: 76, loadKg: 8, budgetMinor: 380000, massKg: 21, assistKmh: 25, givesFirst: "date", readyInDays: 60 },
-    road: { distanceKm: 28, climbM: 240, rangeKm: 45, hillKmh: 14 },
+    road: { distanceKm: 28, climbM: 240, rangeKm: 45, hillKmh: 14, stops: 8 },
     survey: {
       ...SOUND_BIKE,
       ...DISCS,
@@ -531,7 +552,7 @@ export const DEMO_JOBS: DemoJob[] = [
     bike: "Old Salt conversion of years ago",
     late: "the chain is worn past its cogs, and the slots were filed by nobody knows whom: the motor moves to the crank",
     wish: { purpose: "“It still runs, mostly”: renew what is worn, keep the rest", where: EU, riderKg: 70, loadKg: 10, budgetMinor: 110000, assistKmh: 25, hillPercent: 6, hillKm: 2.2, givesFirst: "price", readyInDays: 30 },
-    road: { distanceKm: 20, climbM: 260, rangeKm: 40, hillKmh: 12 },
+    road: { distanceKm: 20, climbM: 260, rangeKm: 40, hillKmh: 12, stops: 6 },
     survey: {
       ...SOUND_BIKE,
       ...NUTTED_REAR,
@@ -569,7 +590,7 @@ export const DEMO_JOBS: DemoJob[] = [
     bike: "Harbour folder, 20 in",
     late: "nothing yet: one wish, and a bike to survey",
     wish: { purpose: "Train and quay, must fold", where: EU, riderKg: 61, budgetMinor: 120000, assistKmh: 25, readyInDays: 28 },
-    road: { distanceKm: 6, climbM: 30, rangeKm: 15, hillKmh: 12 },
+    road: { distanceKm: 6, climbM: 30, rangeKm: 15, hillKmh: 12, stops: 4 },
     survey: {},
     choices: {},
     accept: [],

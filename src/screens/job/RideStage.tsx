@@ -1,6 +1,6 @@
 "use client";
 
-import { Slider } from "antd";
+import { Select, Slider } from "antd";
 import { useMemo, useState } from "react";
 import { noChange, RESERVE_PERCENT, type Band, type Forecast, type ForecastInput, type WhatIf } from "@/core/ride/forecast";
 import { formatNumber } from "@/core/units/formatQuantity";
@@ -123,6 +123,7 @@ function Shown({ forecast, input, changed }: { forecast: Forecast; input: Foreca
         </div>
         {road.plan.length > 0 && <RoadPlan plan={road.plan} stepM={road.stepM} atKm={km} />}
       </div>
+      {forecast.shifts && forecast.shifts.count > 0 && <ShiftLine shifts={forecast.shifts} />}
       <h3>Climbs</h3>
       {forecast.climbs.length > 0 ? (
         <Climbs climbs={forecast.climbs} />
@@ -132,6 +133,17 @@ function Shown({ forecast, input, changed }: { forecast: Forecast; input: Foreca
       <h3>Speed and power, full throttle, pack half empty</h3>
       <PlaneChart plane={forecast.plane} />
     </>
+  );
+}
+
+function ShiftLine({ shifts: { count, underLoad, hardest } }: { shifts: NonNullable<Forecast["shifts"]> }) {
+  return (
+    <p className="small">
+      {count} change{count === 1 ? "" : "s"} of gear on the way, {underLoad} while the motor pulls
+      {hardest &&
+        `, the hardest at km ${formatNumber(hardest.km, 1)} with ${formatNumber(hardest.electricalW, 0)} W: ease off, or fit a gear sensor`}
+      .
+    </p>
   );
 }
 
@@ -176,6 +188,8 @@ function headline({ route }: Forecast): string {
     const grade = route.trace.at(-1)?.gradePercent ?? 0;
     return `Stalls at km ${formatNumber(route.distanceKm, 1)} on ${formatNumber(grade, 0)} %`;
   }
+  if (route.ended === "cut")
+    return `The controller's low-voltage cut ends it at km ${formatNumber(route.distanceKm, 1)}, before the road ends`;
   if (route.ended === "reserve") return `Down to the reserve at km ${formatNumber(route.distanceKm, 1)}, before the road ends`;
   return `${formatNumber(route.distanceKm, 1)} km in ${formatNumber(route.timeS / 60, 0)} min`;
 }
@@ -250,18 +264,25 @@ function RangeBar({
   );
 }
 
-const SLIDERS: { field: keyof WhatIf; says: string; min: number; max: number; step: number; shown: (value: number) => string }[] =
-  [
-    { field: "moreKg", says: "Mass, more or less", min: -30, max: 60, step: 1, shown: (v) => `${v > 0 ? "+" : ""}${v} kg` },
-    { field: "headwindKmh", says: "Headwind", min: -20, max: 40, step: 1, shown: (v) => `${v} km/h` },
-    { field: "targetKmh", says: "Speed held", min: 8, max: 45, step: 0.5, shown: (v) => `${formatNumber(v, 1)} km/h` },
-    { field: "riderW", says: "Rider's own power", min: 0, max: 250, step: 5, shown: (v) => `${v} W` },
-    { field: "temperatureC", says: "Temperature", min: -15, max: 35, step: 1, shown: (v) => `${v} °C` },
-    { field: "cellShare", says: "Cells, share of new", min: 0.6, max: 1, step: 0.01, shown: (v) => `${Math.round(100 * v)} %` },
-  ];
+type Slid = Exclude<keyof WhatIf, "windFromDeg">;
+const SLIDERS: { field: Slid; says: string; min: number; max: number; step: number; shown: (value: number) => string }[] = [
+  { field: "moreKg", says: "Mass, more or less", min: -30, max: 60, step: 1, shown: (v) => `${v > 0 ? "+" : ""}${v} kg` },
+  { field: "headwindKmh", says: "Wind", min: -20, max: 40, step: 1, shown: (v) => `${v} km/h` },
+  { field: "targetKmh", says: "Speed held", min: 8, max: 45, step: 0.5, shown: (v) => `${formatNumber(v, 1)} km/h` },
+  { field: "riderW", says: "Rider's own power", min: 0, max: 250, step: 5, shown: (v) => `${v} W` },
+  { field: "assistShare", says: "Assist level", min: 0.2, max: 1, step: 0.05, shown: (v) => `${Math.round(100 * v)} %` },
+  { field: "temperatureC", says: "Temperature", min: -15, max: 35, step: 1, shown: (v) => `${v} °C` },
+  { field: "cellShare", says: "Cells, share of new", min: 0.6, max: 1, step: 0.01, shown: (v) => `${Math.round(100 * v)} %` },
+];
+
+const COMPASS = ["north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west"];
+const WINDS = [
+  { value: null, label: "head on, all the way" },
+  ...COMPASS.map((name, i) => ({ value: 45 * i, label: `from the ${name}` })),
+];
 
 function Sliders({ input }: { input: ForecastInput }) {
-  const { rides } = useJob();
+  const { rides, view } = useJob();
   const start = useMemo(() => noChange(input), [input]);
   const what = rides.what ?? start;
   return (
@@ -289,6 +310,16 @@ function Sliders({ input }: { input: ForecastInput }) {
             ariaLabelForHandle={says}
             onChange={(value: number) => rides.whatIf({ ...what, [field]: value })}
           />
+          {field === "headwindKmh" && view.job.wish.route!.plan.length > 0 && (
+            <Select<number | null>
+              className="ride-wind"
+              size="small"
+              value={what.windFromDeg}
+              aria-label="Where the wind comes from"
+              options={WINDS}
+              onChange={(windFromDeg) => rides.whatIf({ ...what, windFromDeg })}
+            />
+          )}
         </div>
       ))}
     </>

@@ -1,11 +1,12 @@
 "use client";
 
-import { Button, Input } from "antd";
+import { Button, Input, InputNumber, Select } from "antd";
 import { useState } from "react";
-import type { Wish } from "@/core/job/job";
+import type { Route, Wish } from "@/core/job/job";
 import { ROUTE_LIMITS } from "@/core/route/limits";
 import { routeByHand } from "@/core/route/byHand";
-import { segmentsOf } from "@/core/route/profile";
+import { lengthKm } from "@/core/route/profile";
+import { roadSegments, SURFACE_NAMES, STOP_S, type Surface } from "@/core/route/roadSegments";
 import { PARTS_KG, roadNeeds, USUAL_BIKE_KG } from "@/core/ride/roadNeeds";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { RoadProfile } from "@/draw/RoadProfile";
@@ -19,7 +20,7 @@ function Needs() {
     return <p className="small soft">With the rider&apos;s mass it is said here what the road asks of a drive.</p>;
   const measured = view.job.donor.bikeMassKg?.value;
   const bikeKg = typeof measured === "number" ? measured + PARTS_KG : USUAL_BIKE_KG;
-  const needs = roadNeeds(segmentsOf(route), { massKg: riderKg + (loadKg ?? 0) + bikeKg, speedKmh: assistKmh ?? 25 });
+  const needs = roadNeeds(roadSegments(route), { massKg: riderKg + (loadKg ?? 0) + bikeKg, speedKmh: assistKmh ?? 25 });
   return (
     <p className="road-needs">
       At {formatNumber(assistKmh ?? 25, 0)} km/h it asks <b className="num">{formatNumber(needs.energyWh, 0)} Wh</b> at the road,{" "}
@@ -30,7 +31,78 @@ function Needs() {
   );
 }
 
+const NO_DETAILS = { stops: 0, surfaces: [] };
+
 const figure = (text: string): number => (/^\s*\d+([.,]\d+)?\s*$/.test(text) ? Number(text.replace(",", ".")) : Number.NaN);
+
+/** What heights do not tell: how often the bike stops, and where the road is not asphalt. */
+function Details({ route, onKeep }: { route: Route; onKeep: (change: Partial<Wish>) => Promise<boolean> }) {
+  const keep = (change: Partial<Route>) => void onKeep({ route: { ...route, ...change } });
+  const endKm = lengthKm(route);
+  const put = (at: number, change: Partial<Route["surfaces"][number]>) =>
+    keep({ surfaces: route.surfaces.map((row, i) => (i === at ? { ...row, ...change } : row)) });
+  return (
+    <div className="road-details">
+      <label className="road-stops">
+        Stops on it
+        <InputNumber
+          value={route.stops}
+          min={0}
+          max={500}
+          precision={0}
+          aria-label="Stops on the way"
+          onChange={(stops) => keep({ stops: stops ?? 0 })}
+        />
+        <span className="small soft">junctions and lights; {STOP_S} s each, and a start</span>
+      </label>
+      {route.surfaces.map(({ fromKm, toKm, surface }, i) => (
+        <div key={i} className="road-surface">
+          <Select<Surface>
+            value={surface}
+            aria-label={`Surface ${i + 1}`}
+            options={SURFACE_NAMES.map((value) => ({ value, label: value }))}
+            onChange={(value) => put(i, { surface: value })}
+          />
+          <span>from km</span>
+          <InputNumber
+            value={fromKm}
+            min={0}
+            max={endKm}
+            step={0.5}
+            aria-label={`Surface ${i + 1} from, km`}
+            onChange={(value) => put(i, { fromKm: value ?? 0 })}
+          />
+          <span>to</span>
+          <InputNumber
+            value={toKm}
+            min={0}
+            max={endKm}
+            step={0.5}
+            aria-label={`Surface ${i + 1} to, km`}
+            onChange={(value) => put(i, { toKm: value ?? endKm })}
+          />
+          <button
+            className="button quiet"
+            aria-label={`Take surface ${i + 1} out`}
+            onClick={() => keep({ surfaces: route.surfaces.filter((_, k) => k !== i) })}
+          >
+            Take out
+          </button>
+        </div>
+      ))}
+      {route.surfaces.length < 20 && (
+        <button
+          className="button quiet"
+          onClick={() =>
+            keep({ surfaces: [...route.surfaces, { fromKm: 0, toKm: Number(endKm.toFixed(1)), surface: "gravel" }] })
+          }
+        >
+          Not all asphalt: add a stretch
+        </button>
+      )}
+    </div>
+  );
+}
 
 /** The customer's own road: a file dropped here, or its figures; its height is shown as it will be ridden. */
 export function RoadBox({ onKeep }: { onKeep: (change: Partial<Wish>) => Promise<boolean> }) {
@@ -48,7 +120,7 @@ export function RoadBox({ onKeep }: { onKeep: (change: Partial<Wish>) => Promise
     const made = routeByHand({ distanceKm, climbM: climb, hillPercent, hillKm });
     if (!made.ok) return setWrong(made.error);
     setWrong("");
-    await onKeep({ route: { name: "", source: "by hand", ...made.value } });
+    await onKeep({ route: { name: "", source: "by hand", ...made.value, ...NO_DETAILS } });
   };
   const byFile = async (file: File) => {
     if (file.size > ROUTE_LIMITS.bytes) return setWrong("The file is larger than 50 MB: export it with fewer points.");
@@ -58,7 +130,7 @@ export function RoadBox({ onKeep }: { onKeep: (change: Partial<Wish>) => Promise
     setReading(false);
     if (!made.ok) return setWrong(made.error);
     const { name, profile } = made.value;
-    await onKeep({ route: { name: (name || file.name).slice(0, 80), source: "file", ...profile } });
+    await onKeep({ route: { name: (name || file.name).slice(0, 80), source: "file", ...profile, ...NO_DETAILS } });
   };
   return (
     <div className="road-box card">
@@ -68,12 +140,13 @@ export function RoadBox({ onKeep }: { onKeep: (change: Partial<Wish>) => Promise
           <RoadProfile stepM={route.stepM} elevationM={route.elevationM} />
           <p className="small soft">
             {route.source === "file" ? `${route.name}: ` : "By its figures: "}
-            <b className="num">{formatNumber((route.stepM * (route.elevationM.length - 1)) / 1000, 1)} km</b>, climb{" "}
+            <b className="num">{formatNumber(lengthKm(route), 1)} km</b>, climb{" "}
             <b className="num">{formatNumber(route.climbM, 0)} m</b>
             {route.source === "file" &&
               ` (${formatNumber(route.climbBeforeM, 0)} m as recorded; heights averaged over a triangle of 75 m each way)`}
             {route.repairs.length > 0 && `. Mended: ${route.repairs.join("; ")}`}
           </p>
+          <Details route={route} onKeep={onKeep} />
           <Needs />
           <Button onClick={() => void onKeep({ route: null })}>Another road</Button>
         </>

@@ -1,11 +1,12 @@
 import { forecast, type Forecast, type ForecastInput, type WhatIf } from "@/core/ride/forecast";
 import { nearestChanges, type Nearest } from "@/core/ride/nearest";
 import { profileOf, type Profile } from "@/core/route/profile";
+import type { RoadSegment } from "@/core/route/roadSegments";
 import { readGpx } from "@/core/route/readGpx";
 import { readRouteCsv } from "@/core/route/readRouteCsv";
 import type { Result } from "@/core/result";
 
-type Segments = { lengthM: number; gradePercent: number }[];
+type Segments = RoadSegment[];
 
 export type Ask =
   | {

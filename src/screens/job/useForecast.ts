@@ -5,7 +5,7 @@ import type { Forecast, WhatIf } from "@/core/ride/forecast";
 import type { Nearest } from "@/core/ride/nearest";
 import type { Profile } from "@/core/route/profile";
 import type { Result } from "@/core/result";
-import { segmentsOf } from "@/core/route/profile";
+import { roadSegments } from "@/core/route/roadSegments";
 import type { JobView } from "@/core/job/view";
 import type { Answer, Ask } from "./forecast.worker";
 
@@ -66,10 +66,13 @@ export function useForecast(view: JobView): Rides {
   const [tried, setTried] = useState<{ for: WhatIf; forecast: Forecast } | null>(null);
   const route = view.job.wish.route;
   // Most edits change nothing that the ride depends on.
-  const key = useMemo(() => JSON.stringify([view.ride.input, route?.stepM, route?.elevationM]), [view.ride.input, route]);
+  const key = useMemo(
+    () => JSON.stringify([view.ride.input, route?.stepM, route?.elevationM, route?.stops, route?.surfaces]),
+    [view.ride.input, route],
+  );
   const question = useMemo(() => {
     const [input] = JSON.parse(key) as [JobView["ride"]["input"]];
-    return input && route ? { do: "forecast" as const, input, segments: segmentsOf(route) } : null;
+    return input && route ? { do: "forecast" as const, input, segments: roadSegments(route) } : null;
     // The key holds what of the route matters.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
