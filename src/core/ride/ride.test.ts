@@ -165,6 +165,15 @@ describe("stops", () => {
     expect(each).toBeGreaterThan(startWh);
     expect(each).toBeLessThan(2 * startWh);
     expect((stops(8).timeS - stops(0).timeS) / 8).toBeGreaterThan(10);
+    const { trace } = stops(8);
+    expect(
+      trace
+        .slice(1)
+        .filter((point) => point.kmh === 0)
+        .map((point) => point.km),
+    ).toEqual([0.5, 1.5, 2.5, 3.5, 4.5, 5.5, 6.5, 7.5]);
+    expect(trace.at(-1)!.km).toBe(10);
+    expect(trace.length).toBeLessThanOrEqual(500);
   });
 });
 

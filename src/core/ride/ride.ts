@@ -75,7 +75,10 @@ export function planOf(p: RideInput): RidePlan {
  */
 export function ride(p: RideInput, fineness = 1, change: (plan: RidePlan) => RidePlan = (plan) => plan) {
   const run = new RideRun(change(planOf(p)), fineness);
-  const { points, watch } = tracer(p.segments.reduce((sum, segment) => sum + segment.lengthM, 0));
+  const { points, watch } = tracer(
+    p.segments.reduce((sum, segment) => sum + segment.lengthM, 0),
+    p.segments.filter((segment) => segment.stopS !== undefined).length,
+  );
   const ended = run.lap(watch);
   const km = run.distanceM / 1000;
   const first = {
@@ -114,10 +117,12 @@ function rangeKm(run: RideRun, capacityAh: number): number | null {
   }
 }
 
-/** Keeps the start, the first step's end in each of the way's equal parts, and the end. */
-function tracer(routeM: number) {
+/** Keeps the start, the first step's end in each of the way's equal parts, the stops, and the end. */
+function tracer(routeM: number, stops: number) {
   const kept: TracePoint[] = [];
-  const part = routeM / (TRACE_POINTS - 2);
+  const shown = Math.min(stops, TRACE_POINTS / 2);
+  const part = routeM / (TRACE_POINTS - 2 - shown);
+  let stopsKept = 0;
   let next = 0;
   let last: TracePoint = { km: 0, kmh: 0, gradePercent: 0, electricalW: 0, windingC: 0, percent: 0 };
   const watch = (at: RideRun, gradePercent: number, electricalW: number): void => {
@@ -127,7 +132,10 @@ function tracer(routeM: number) {
     last.electricalW = electricalW;
     last.windingC = at.temperatures.windingC;
     last.percent = at.percent;
-    if (at.distanceM < next || kept.length > TRACE_POINTS - 2) return;
+    if (kept.length > TRACE_POINTS - 2) return;
+    const stop = at.speedMs === 0 && at.distanceM > 0 && stopsKept < shown;
+    if (at.distanceM < next && !stop) return;
+    if (stop) stopsKept += 1;
     kept.push(last);
     last = { ...last };
     next = part * (Math.floor(at.distanceM / part) + 1);

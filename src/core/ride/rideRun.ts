@@ -155,7 +155,9 @@ export class RideRun {
         }
         watch?.(this, stretch.gradePercent, this.lastElectricalW);
       }
-      if (stretch.stopS !== undefined) this.halt(stretch.stopS);
+      if (stretch.stopS === undefined) continue;
+      this.halt(stretch.stopS);
+      watch?.(this, stretch.gradePercent, 0);
     }
     return "route";
   }

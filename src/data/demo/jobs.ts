@@ -147,7 +147,7 @@ export const DEMO_JOBS: DemoJob[] = [
       stops: 6,
       surfaces: [{ fromKm: 9, toKm: 13, surface: "gravel" }],
       recorded: {
-        name: "Round the two hills",
+        name: "Over three hills and home",
         distanceKm: 24,
         hills: [
           { atKm: 4, halfKm: 2.4, heightM: 85 },
