@@ -77,7 +77,7 @@ test("a slider redraws the ride without keeping it, and the cursor runs through 
   await page.waitForSelector('[aria-label^="Power of the drive"] svg');
   const energy = () => text(page, ".ride-figures > div:first-child b");
   const before = await energy();
-  const handle = (await page.waitForSelector('.ant-slider-handle[aria-label="Headwind"]'))!;
+  const handle = (await page.waitForSelector('.ant-slider-handle[aria-label="Wind"]'))!;
   await handle.focus();
   for (let i = 0; i < 12; i += 1) await page.keyboard.press("ArrowRight");
   await shows(page, ".ride-head", "tried, not kept");
@@ -98,6 +98,87 @@ test("a slider redraws the ride without keeping it, and the cursor runs through 
   await page.mouse.move(box.x + box.width / 2, box.y + 100);
   await page.waitForFunction(() =>
     [...document.querySelectorAll<HTMLElement>("div")].some((element) => /^km \d+.*winding/s.test(element.innerText)),
+  );
+  expect(complaints).toEqual([]);
+}, 90_000);
+
+test("stops and a surface are said of the road, the wind comes from a side, and the ride follows", async () => {
+  const id = await jobId(stand, "Perran");
+  const { page, complaints } = await openPage(stand, `/jobs/${id}/ask`);
+  await shows(page, ".road-box", "Stops on it");
+  const needs = () => text(page, ".road-needs");
+  const before = await needs();
+  const stops = (await page.waitForSelector('input[aria-label="Stops on the way"]'))!;
+  await stops.click({ count: 3 });
+  await stops.type("40");
+  await page.keyboard.press("Enter");
+  await page.waitForFunction(
+    (old: string) => (document.querySelector(".road-needs") as HTMLElement).innerText !== old,
+    {},
+    before,
+  );
+  await click(page, "Add another stretch", ".road-details");
+  await page.waitForSelector('input[aria-label="Surface 2 to, km"]');
+  await page.click('button[aria-label="Take surface 2 out"]');
+  await page.waitForFunction(() => document.querySelector('input[aria-label="Surface 2 to, km"]') === null);
+  await page.click(".knots-large li:nth-child(5) button");
+  await shows(page, ".ride-rests", "40 stops of 10 s");
+  await shows(page, ".ride-rests", "gravel from km 9 to 13");
+  await shows(page, ".ride", "changes of gear on the way");
+  const handle = (await page.waitForSelector('.ant-slider-handle[aria-label="Wind"]'))!;
+  await handle.focus();
+  for (let i = 0; i < 15; i += 1) await page.keyboard.press("ArrowRight");
+  await shows(page, ".ride-head", "tried, not kept");
+  const energy = () => text(page, ".ride-figures > div:first-child b");
+  const headOn = await energy();
+  await page.click(".ride-wind");
+  await click(page, "from the west", ".ant-select-dropdown");
+  await page.waitForFunction(
+    (old: string) => (document.querySelector(".ride-figures > div:first-child b") as HTMLElement).innerText !== old,
+    {},
+    headOn,
+  );
+  expect(parseFloat(await energy())).toBeLessThan(parseFloat(headOn));
+  expect(complaints).toEqual([]);
+}, 90_000);
+
+test("sets stand side by side with the schools' argument, one is put beside and one is chosen", async () => {
+  const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Silas")}/drive`);
+  await click(page, "Side by side", ".drive-head");
+  await shows(page, ".beside", "direct hub");
+  await shows(page, ".arguments", "Hub or crank? The motor at the crank: up the hill");
+  expect(await page.$$eval(".beside thead th[scope=col]", (heads) => heads.length)).toBe(4);
+  await click(page, "Back to the parts", ".drive-head");
+  await page.waitForSelector(".candidate .verdict-counts");
+  const name = await page.$eval(".candidate:not(.chosen) b", (b) => (b as HTMLElement).innerText);
+  await page.hover(".candidate:not(.chosen)");
+  await click(page, "Set it beside", ".preview");
+  await shows(page, ".beside", name);
+  expect(await page.$$eval(".beside thead th[scope=col]", (heads) => heads.length)).toBe(2);
+  await click(page, "Choose it", ".beside");
+  await page.waitForFunction(
+    (wanted: string) => (document.querySelector(".beside th.own b") as HTMLElement | null)?.innerText === wanted,
+    { timeout: 20_000 },
+    name,
+  );
+  await click(page, "Show the best kit of each school", ".side-by-side");
+  await page.waitForFunction(() => document.querySelectorAll(".beside thead th[scope=col]").length === 4, { timeout: 20_000 });
+  expect(complaints).toEqual([]);
+}, 120_000);
+
+test("a broken range names the part that keeps it, and choosing it there does", async () => {
+  const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Hester")}/fit`);
+  await shows(page, ".tally", "keeps it: 42 km");
+  await page.click('.tally button[aria-label="Choose Pack 36 V 12.8 Ah, down tube, which keeps it"]');
+  await page.waitForFunction(() => !(document.querySelector(".tally") as HTMLElement).innerText.includes("keeps it:"), {
+    timeout: 20_000,
+  });
+  await page.waitForFunction(
+    () =>
+      [...document.querySelectorAll<HTMLElement>(".tally .promise")].some(
+        (row) => row.innerText.includes("Range on this road") && !row.innerText.includes("not kept"),
+      ),
+    { timeout: 20_000 },
   );
   expect(complaints).toEqual([]);
 }, 90_000);

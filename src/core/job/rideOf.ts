@@ -5,7 +5,7 @@ import { CELL_VOLTS } from "../power/batteryPack";
 import { motorClass, phaseForTorque } from "../power/motorClass";
 import type { Output } from "../power/machine";
 import type { Assist, ForecastInput } from "../ride/forecast";
-import { ASSIST_MARGIN_KMH } from "../promise/promises";
+import { ASSIST_MARGIN_KMH, type Promise } from "../promise/promises";
 import { worstHill } from "../route/profile";
 import { STOP_S } from "../route/roadSegments";
 import { formatNumber } from "../units/formatQuantity";
@@ -24,6 +24,11 @@ const TOP_RATIO = { inside: 4, "at the shell": 3 } as const;
 /** A cell of an energy pack, Ω·Ah: 35 mΩ at 3.35 Ah. The pack's leads add 25 mΩ. */
 const CELL_OHM_AH = 0.117;
 const LEADS_OHM = 0.025;
+
+export const massOf = (made: readonly Promise[]): number | null => {
+  const mass = made.find((promise) => promise.id === "mass")?.predicted;
+  return typeof mass === "number" ? mass : null;
+};
 
 export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf {
   const motor = motorsOf(build)[0];

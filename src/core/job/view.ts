@@ -11,7 +11,7 @@ import type { Step } from "../work/steps";
 import { assess, type Assessment } from "./assess";
 import type { Job } from "./job";
 import { layoutOf, type Layout } from "./layout";
-import { rideOf, type RideOf } from "./rideOf";
+import { massOf, rideOf, type RideOf } from "./rideOf";
 import type { StageState } from "./stages";
 
 /** What a remedy would change if it were accepted now, worked out by accepting it. */
@@ -67,11 +67,6 @@ export type JobView = {
   /** What the ride on the customer's road is reckoned from, or what is still wanted; the reckoning itself is done where it is shown. */
   readonly ride: RideOf;
   readonly history: readonly HistoryLine[];
-};
-
-const massOf = (made: readonly Promise[]): number | null => {
-  const mass = made.find((promise) => promise.id === "mass")?.predicted;
-  return typeof mass === "number" ? mass : null;
 };
 
 export function viewOf(

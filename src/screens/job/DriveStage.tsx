@@ -9,6 +9,8 @@ import { KIND_NAMES, type PartKind } from "@/core/parts/specs";
 import { money, signedMoney } from "@/ui/format";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { useJob } from "./JobContext";
+import { MOST_BESIDE, SideBySide } from "./SideBySide";
+import { useBeside } from "./useBeside";
 import { usePreviews } from "./usePreviews";
 
 /** Kits and parts to choose from; pointing at one shows what it would do before it is chosen. */
@@ -21,6 +23,7 @@ export function DriveStage() {
   const previews = usePreviews(view.job, slot, list, stamp);
   const [at, setAt] = useState<string | null>(null);
   const shownId = at ?? choices[slot] ?? null;
+  const { open, setOpen, beside, setBeside, putBeside } = useBeside(view.job.id);
   return (
     <>
       <section className="hands drive">
@@ -46,7 +49,13 @@ export function DriveStage() {
       </section>
       <section className="eyes drive">
         <div className="drive-head">
-          <h2>{slot === "kit" ? "Kits" : `Choose the ${slot}`}</h2>
+          <h2>{open ? "Side by side" : slot === "kit" ? "Kits" : `Choose the ${slot}`}</h2>
+          <button className="button quiet" aria-pressed={open} onClick={() => setOpen(!open)}>
+            {open ? "Back to the parts" : "Side by side"}
+          </button>
+        </div>
+        {open && <SideBySide beside={beside} onBeside={setBeside} />}
+        <div className="drive-head" hidden={open}>
           <Input
             value={find}
             onChange={(event) => setFind(event.target.value)}
@@ -61,7 +70,7 @@ export function DriveStage() {
             </button>
           )}
         </div>
-        <div className="drive-columns">
+        <div className="drive-columns" hidden={open}>
           <ul className="candidates">
             {list.map((part) => (
               <li key={part.id}>
@@ -100,6 +109,7 @@ export function DriveStage() {
             part={list.find((p) => p.id === shownId)}
             chosen={choices[slot] === shownId}
             onChoose={(partId) => void act({ do: "choose", slot, partId })}
+            onBeside={beside && beside.length >= MOST_BESIDE ? null : (partId) => putBeside({ slot, partId })}
           />
         </div>
       </section>
@@ -159,11 +169,14 @@ function PreviewPane({
   part,
   chosen,
   onChoose,
+  onBeside,
 }: {
   preview: Preview | undefined;
   part: Candidate | undefined;
   chosen: boolean;
   onChoose: (id: string) => void;
+  /** null when no more may stand beside the others */
+  onBeside: ((id: string) => void) | null;
 }) {
   const { view } = useJob();
   if (!part || !preview)
@@ -191,9 +204,18 @@ function PreviewPane({
         ))}
       </ul>
       {!chosen && (
-        <button className="button main-action" onClick={() => onChoose(part.id)}>
-          Choose it
-        </button>
+        <>
+          <button className="button main-action" onClick={() => onChoose(part.id)}>
+            Choose it
+          </button>
+          {onBeside ? (
+            <button className="button quiet" onClick={() => onBeside(part.id)}>
+              Set it beside
+            </button>
+          ) : (
+            <p className="small soft">{MOST_BESIDE} sets stand side by side: take one out there first.</p>
+          )}
+        </>
       )}
     </div>
   );

@@ -8,6 +8,7 @@ import { RoadPlan } from "@/draw/RoadPlan";
 import { useJob } from "./JobContext";
 import { PlaneChart } from "./PlaneChart";
 import { RideChart } from "./RideChart";
+import { NearestPartLine } from "./Tally";
 
 /** What the bike will do on the customer's own road, and what it would do with something changed. */
 export function RideStage() {
@@ -259,6 +260,7 @@ function RangeBar({
       <p className="small soft">
         low · likely · high{asked !== null && `; asked ${formatNumber(asked, 0)} ${unit} (dashed): ${met}`}
       </p>
+      {asked !== null && band.likely < asked && <NearestPartLine id={unit === "km" ? "range" : "hill"} />}
       {nearest.length > 0 && <p className="small ride-nearest">What alone would keep it: {nearest.join("; or ")}.</p>}
     </div>
   );

@@ -35,6 +35,44 @@ const NO_DETAILS = { stops: 0, surfaces: [] };
 
 const figure = (text: string): number => (/^\s*\d+([.,]\d+)?\s*$/.test(text) ? Number(text.replace(",", ".")) : Number.NaN);
 
+/** A figure that is kept when the box is left, entered or stepped, not at every key. */
+function KeptNumber({
+  value,
+  most,
+  step,
+  label,
+  onKeep,
+}: {
+  value: number;
+  most: number;
+  step: number;
+  label: string;
+  onKeep: (value: number) => void;
+}) {
+  const [typed, setTyped] = useState<number | null>(null);
+  const done = () => {
+    if (typed !== null && typed !== value) onKeep(typed);
+    setTyped(null);
+  };
+  return (
+    <InputNumber
+      value={typed ?? value}
+      min={0}
+      max={most}
+      step={step}
+      {...(step === 1 && { precision: 0 })}
+      aria-label={label}
+      onChange={setTyped}
+      onBlur={done}
+      onPressEnter={done}
+      onStep={(stepped) => {
+        setTyped(null);
+        onKeep(stepped);
+      }}
+    />
+  );
+}
+
 /** What heights do not tell: how often the bike stops, and where the road is not asphalt. */
 function Details({ route, onKeep }: { route: Route; onKeep: (change: Partial<Wish>) => Promise<boolean> }) {
   const keep = (change: Partial<Route>) => void onKeep({ route: { ...route, ...change } });
@@ -45,14 +83,7 @@ function Details({ route, onKeep }: { route: Route; onKeep: (change: Partial<Wis
     <div className="road-details">
       <label className="road-stops">
         Stops on it
-        <InputNumber
-          value={route.stops}
-          min={0}
-          max={500}
-          precision={0}
-          aria-label="Stops on the way"
-          onChange={(stops) => keep({ stops: stops ?? 0 })}
-        />
+        <KeptNumber value={route.stops} most={500} step={1} label="Stops on the way" onKeep={(stops) => keep({ stops })} />
         <span className="small soft">junctions and lights; {STOP_S} s each, and a start</span>
       </label>
       {route.surfaces.map(({ fromKm, toKm, surface }, i) => (
@@ -64,22 +95,20 @@ function Details({ route, onKeep }: { route: Route; onKeep: (change: Partial<Wis
             onChange={(value) => put(i, { surface: value })}
           />
           <span>from km</span>
-          <InputNumber
+          <KeptNumber
             value={fromKm}
-            min={0}
-            max={endKm}
+            most={endKm}
             step={0.5}
-            aria-label={`Surface ${i + 1} from, km`}
-            onChange={(value) => put(i, { fromKm: value ?? 0 })}
+            label={`Surface ${i + 1} from, km`}
+            onKeep={(value) => put(i, { fromKm: value })}
           />
           <span>to</span>
-          <InputNumber
+          <KeptNumber
             value={toKm}
-            min={0}
-            max={endKm}
+            most={endKm}
             step={0.5}
-            aria-label={`Surface ${i + 1} to, km`}
-            onChange={(value) => put(i, { toKm: value ?? endKm })}
+            label={`Surface ${i + 1} to, km`}
+            onKeep={(value) => put(i, { toKm: value })}
           />
           <button
             className="button quiet"
@@ -97,7 +126,7 @@ function Details({ route, onKeep }: { route: Route; onKeep: (change: Partial<Wis
             keep({ surfaces: [...route.surfaces, { fromKm: 0, toKm: Number(endKm.toFixed(1)), surface: "gravel" }] })
           }
         >
-          Not all asphalt: add a stretch
+          {route.surfaces.length === 0 ? "Not all asphalt: add a stretch" : "Add another stretch"}
         </button>
       )}
     </div>

@@ -3,8 +3,8 @@
 import { ridePromises } from "@/core/promise/ridePromises";
 import { countVerdicts, VERDICTS } from "@/core/fit/finding";
 import type { Promise as Promised } from "@/core/promise/promises";
-import { formatQuantity } from "@/core/units/formatQuantity";
-import { hours, money, shortDate, figure } from "@/ui/format";
+import { formatNumber, formatQuantity } from "@/core/units/formatQuantity";
+import { hours, money, shortDate, figure, signedMoney } from "@/ui/format";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { useSettings } from "../settings";
 import { useJob } from "./JobContext";
@@ -110,6 +110,27 @@ function Budget() {
   );
 }
 
+/** The part that alone would keep a ride promise, to choose at once. */
+export function NearestPartLine({ id }: { id: Promised["id"] }) {
+  const { view, act, rides } = useJob();
+  if (rides.nearestParts === null || (id !== "range" && id !== "hill")) return null;
+  const part = rides.nearestParts.find((one) => one.promise === id);
+  if (!part) return <p className="small soft">No part of the catalogue alone keeps it.</p>;
+  return (
+    <p className="small">
+      <button
+        className="link"
+        onClick={() => void act({ do: "choose", slot: part.slot, partId: part.partId })}
+        aria-label={`Choose ${part.name}, which keeps it`}
+      >
+        {part.name}
+      </button>{" "}
+      keeps it: {formatNumber(part.predicted, 0)} {id === "range" ? "km" : "km/h"},{" "}
+      <span className="num">{signedMoney(part.deltaMinor, view.sheet.currency)}</span>
+    </p>
+  );
+}
+
 function PromiseLine({ promise }: { promise: Promised }) {
   const { view } = useJob();
   const { system } = useSettings();
@@ -136,6 +157,7 @@ function PromiseLine({ promise }: { promise: Promised }) {
         </span>
         <span className={promise.kept === false ? "bad" : promise.kept ? "good" : ""}>{word}</span>
       </div>
+      {promise.kept === false && <NearestPartLine id={promise.id} />}
     </div>
   );
 }

@@ -2,11 +2,14 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Forecast, WhatIf } from "@/core/ride/forecast";
+import type { NearestPart } from "@/core/job/compare";
+import { ridePromises } from "@/core/promise/ridePromises";
 import type { Nearest } from "@/core/ride/nearest";
 import type { Profile } from "@/core/route/profile";
 import type { Result } from "@/core/result";
 import { roadSegments } from "@/core/route/roadSegments";
 import type { JobView } from "@/core/job/view";
+import { askCompare } from "./compareBench";
 import type { Answer, Ask } from "./forecast.worker";
 
 /** Distributes over the two forms, which Omit on the union would not. */
@@ -52,6 +55,8 @@ export type Rides = {
   tried: Forecast | null;
   /** what alone would keep a promise that is not kept */
   nearest: Nearest | null;
+  /** the cheapest single part that would; an empty list where the catalogue has none, null while it is sought or none is wanted */
+  nearestParts: readonly NearestPart[] | null;
   whatIf: (what: WhatIf | null) => void;
   what: WhatIf | null;
   /** Reads a route file; the page stays free meanwhile. */
@@ -62,6 +67,7 @@ export function useForecast(view: JobView): Rides {
   const ask = useRideWorker();
   const [made, setMade] = useState<{ for: string; forecast: Forecast } | null>(null);
   const [near, setNearest] = useState<{ for: string; nearest: Nearest } | null>(null);
+  const [found, setParts] = useState<{ for: string; parts: readonly NearestPart[] } | null>(null);
   const [what, whatIf] = useState<WhatIf | null>(null);
   const [tried, setTried] = useState<{ for: WhatIf; forecast: Forecast } | null>(null);
   const route = view.job.wish.route;
@@ -106,6 +112,22 @@ export function useForecast(view: JobView): Rides {
       old = true;
     };
   }, [ask, question, what]);
+  const { job } = view;
+  const sought =
+    made?.for === key && view.ride.input
+      ? ridePromises(made.forecast, view.ride.input.asked).some((promise) => promise.kept === false)
+      : false;
+  const partsFor = sought ? `${job.id} ${job.version}` : null;
+  useEffect(() => {
+    if (partsFor === null) return;
+    let old = false;
+    void askCompare({ do: "nearest", job }).then((answer) => {
+      if (!old && answer && "nearest" in answer) setParts({ for: partsFor, parts: answer.nearest });
+    });
+    return () => {
+      old = true;
+    };
+  }, [partsFor, job]);
   const readRoute = useCallback(
     async (text: string, table: boolean): Promise<Result<{ name: string; profile: Profile }>> => {
       const answer = await ask({ do: "read", text, table });
@@ -115,9 +137,10 @@ export function useForecast(view: JobView): Rides {
   );
   const now = question && made ? made.forecast : null;
   const nearest = near?.for === key ? near.nearest : null;
+  const nearestParts = partsFor !== null && found?.for === partsFor ? found.parts : null;
   const other = what && tried ? tried.forecast : null;
   return useMemo(
-    () => ({ forecast: now, tried: other, nearest, whatIf, what, readRoute }),
-    [now, other, nearest, what, readRoute],
+    () => ({ forecast: now, tried: other, nearest, nearestParts, whatIf, what, readRoute }),
+    [now, other, nearest, nearestParts, what, readRoute],
   );
 }

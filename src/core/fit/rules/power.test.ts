@@ -58,6 +58,12 @@ describe("power/volts-window", () => {
     expect(findingOf(voltsWindow, { parts: [battery({ series: 7 }), controller({ cutV: 39, maxV: 60 })] }).says).toMatch(
       /never runs/,
     ));
+  test("a cut at the pack's nominal volts or over leaves half of its charge in it", () => {
+    const at = (cutV: number) => findingOf(voltsWindow, { parts: [battery(), controller({ cutV, maxV: 60 })] });
+    expect(at(37)).toMatchObject({ verdict: "stop", margin: { value: expect.closeTo(-1, 6) } });
+    expect(at(36).verdict).toBe("stop");
+    expect(at(35.9).verdict).toBe("clear");
+  });
   test("a mid-drive's own controller is checked alike", () =>
     expect(
       findingOf(voltsWindow, {

@@ -44,6 +44,15 @@ export const voltsWindow = defineRule<Controller>({
         margin: { value: volts.full - controller.cutV, unit: "V", plusMinus: 0 },
         lifts: "a pack with more cells in series",
       };
+    if (controller.cutV >= volts.nominal)
+      return {
+        ...over60,
+        verdict: "stop",
+        says: `The controller cuts off at ${formatNumber(controller.cutV, 1)} V, not under the pack's nominal ${formatNumber(volts.nominal, 1)}: half of its charge or more stays in it.`,
+        figures: [...figures, { label: "pack nominal", value: volts.nominal, unit: "V" }],
+        margin: { value: volts.nominal - controller.cutV, unit: "V", plusMinus: 0 },
+        lifts: `a pack with more cells in series, or a controller whose cut is nearer to ${formatNumber(volts.empty, 1)} V`,
+      };
     const cutMargin = { value: controller.cutV - volts.empty, unit: "V", plusMinus: 0 };
     if (controller.cutV >= volts.empty - 1e-9)
       return {
