@@ -53,7 +53,7 @@ describe("the database", () => {
     await first.destroy();
     const second = await openDatabase(file);
     expect(await second("supplier").count({ n: "*" })).toEqual([{ n: DEMO_SUPPLIERS.length }]);
-    expect(await second("knex_migrations").count({ n: "*" })).toEqual([{ n: 3 }]);
+    expect(await second("knex_migrations").count({ n: "*" })).toEqual([{ n: 4 }]);
     await second.destroy();
     rmSync(folder, { recursive: true });
   });
@@ -70,7 +70,8 @@ describe("the database", () => {
       .update({ spec: JSON.stringify({ ...spec, flangeOffsetMm: flangeOffsetLeftMm }) });
     const { also, refused, photos, ...old } = newJob({ id: "j1", number: 101, customer: "Ida", bike: "an old bike" });
     expect([also, refused, photos]).toEqual([[], [], []]);
-    const { hillPercent, hillKm, coldestC, tows, route, rangeKm, hillKmh, ...wish } = old.wish;
+    const { hillPercent, hillKm, coldestC, tows, gives, route, rangeKm, hillKmh, ...wish } = old.wish;
+    expect(gives).toEqual([]);
     expect([route, rangeKm, hillKmh]).toEqual([null, null, null]);
     expect([hillPercent, hillKm, coldestC, tows]).toEqual([null, null, null, "nothing"]);
     const row = {
@@ -82,15 +83,15 @@ describe("the database", () => {
       summary: "{}",
       updated_at: "2026-01-01",
     };
-    await first("job").insert({ ...row, body: JSON.stringify({ ...old, wish }) });
-    await first("knex_migrations").whereIn("name", ["002_whole_bike", "003_road"]).delete();
+    await first("job").insert({ ...row, body: JSON.stringify({ ...old, wish: { ...wish, givesFirst: "weight" } }) });
+    await first("knex_migrations").whereIn("name", ["002_whole_bike", "003_road", "004_gives"]).delete();
     await first.destroy();
     const second = await openDatabase(file);
     expect(await findJob(second, "j1")).toMatchObject({
       also: [],
       refused: [],
       photos: [],
-      wish: { customer: "Ida", tows: "nothing", route: null },
+      wish: { customer: "Ida", tows: "nothing", route: null, gives: ["mass"] },
     });
     const catalogue = await loadCatalogue(second);
     expect(catalogue.broken.size).toBe(0);

@@ -138,6 +138,15 @@ describe("the schools' argument", () => {
       decides: "the direct drive meets 4 stops on this bike, the geared hub none",
     });
   });
+  test("holds what is asked firmly over what the customer would let go", async () => {
+    const made = await sets("Perran");
+    const withGives = (gives: Job["wish"]["gives"]) =>
+      argue(made.map((set) => ({ ...set, gives }))).find((a) => a.question === "Hub or crank?")!;
+    expect(withGives([])).toMatchObject({ answer: "the geared hub", decides: "the motor at the crank does not keep the price" });
+    expect(withGives(["price"]).decides).toBe(
+      "what is asked firmly is kept alike; the motor at the crank does not keep the price",
+    );
+  });
   test("is the same whichever side stands first, and silent where a side is missing", async () => {
     const made = await sets("Jory");
     const answers = (list: typeof made) => argue(list).map((a) => [a.question, a.answer]);

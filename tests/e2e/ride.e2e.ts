@@ -132,7 +132,7 @@ test("stops and a surface are said of the road, the wind comes from a side, and 
   const energy = () => text(page, ".ride-figures > div:first-child b");
   const headOn = await energy();
   await page.click(".ride-wind");
-  await click(page, "from the west", ".ant-select-dropdown");
+  await (await page.waitForSelector('.ant-select-item-option[title="from the south"]'))!.click();
   await page.waitForFunction(
     (old: string) => (document.querySelector(".ride-figures > div:first-child b") as HTMLElement).innerText !== old,
     {},

@@ -1,3 +1,4 @@
+import { PROMISE_IDS, type PromiseId } from "../promise/promiseIds";
 import { formatNumber } from "../units/formatQuantity";
 import type { Compared, School } from "./compare";
 
@@ -53,21 +54,28 @@ const CRITERIA: readonly { of: (set: Compared) => number; says: (better: Compare
       `${of(worse)} does not keep ${titles(worse)}${titles(better) ? `, ${of(better)} not ${titles(better)}` : ""}`,
   },
   {
+    of: (set) => broken(set, PROMISE_IDS, true),
+    says: (better, worse) =>
+      `what is asked firmly is kept alike; ${of(worse)} does not keep ${titles(worse, true)}${titles(better, true) ? `, ${of(better)} not ${titles(better, true)}` : ""}`,
+  },
+  {
     of: (set) => set.allInMinor,
     says: (better, worse) =>
       `as many promises kept, and ${formatNumber((worse.allInMinor - better.allInMinor) / 100, 0)} less all in`,
   },
 ];
 
-const TITLES = { price: "the price", mass: "the mass", ready: "the date", assist: "the assist's end" } as const;
+const BESIDE_RIDE = { price: "the price", mass: "the mass", ready: "the date", assist: "the assist's end" } as const;
+const TITLES: Record<PromiseId, string> = { ...BESIDE_RIDE, range: "the range", hill: "the speed uphill" };
 const count = (n: number, what: string) => `${n === 0 ? "no" : n} ${what}${n === 1 ? "" : "s"}`;
 const promise = (set: Compared, id: string) => set.promises.find((p) => p.id === id);
-const broken = (set: Compared, ids: readonly string[]) =>
-  set.promises.filter((p) => ids.includes(p.id) && p.kept === false).length;
-const titles = (set: Compared) =>
+/** Broken promises of those that hold; what the customer would let go is looked at last. */
+const broken = (set: Compared, ids: readonly PromiseId[], given = false) =>
+  set.promises.filter((p) => ids.includes(p.id) && p.kept === false && set.gives.includes(p.id) === given).length;
+const titles = (set: Compared, given = false) =>
   set.promises
-    .filter((p) => ["price", "mass", "ready", "assist"].includes(p.id) && p.kept === false)
-    .map((p) => TITLES[p.id as keyof typeof TITLES])
+    .filter((p) => p.kept === false && (given ? set.gives.includes(p.id) : !set.gives.includes(p.id) && p.id in BESIDE_RIDE))
+    .map((p) => TITLES[p.id])
     .join(" and ");
 const askedOf = (set: Compared, id: string) => formatNumber(Number(promise(set, id)?.asked ?? 0), 0);
 const hill = ({ ride }: Compared) =>

@@ -5,6 +5,7 @@ import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import type { PartOf } from "../parts/part";
 import type { Promise } from "../promise/promises";
+import type { PromiseId } from "../promise/promiseIds";
 import { ridePromises } from "../promise/ridePromises";
 import { forecast, type Band, type Forecast, type ForecastInput } from "../ride/forecast";
 import { roadSegments } from "../route/roadSegments";
@@ -44,6 +45,8 @@ export type Compared = {
   readonly unpriced: number;
   readonly minutes: number;
   readonly promises: readonly Promise[];
+  /** the promises that the customer would let go, the first first */
+  readonly gives: readonly PromiseId[];
   readonly ride: RideFigures | null;
   readonly wants: readonly string[];
 };
@@ -97,6 +100,7 @@ export function compareSet(job: Job, choices: Choices, bench: Bench): Compared {
     unpriced: made.sheet.unpriced,
     minutes: made.sheet.labourMinutes,
     promises: [...made.promises, ...(ridden && input ? ridePromises(ridden, input.asked) : [])],
+    gives: job.wish.gives,
     ride: ridden && input ? figuresOf(ridden, input) : null,
     wants: wants ?? [],
   };

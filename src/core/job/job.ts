@@ -2,6 +2,7 @@ import { z } from "zod";
 import { donorSchema } from "../donor/donor";
 import { DONOR_KEYS } from "../donor/items";
 import { currencySchema } from "../parts/part";
+import { PROMISE_IDS } from "../promise/promiseIds";
 import { SURFACE_NAMES } from "../route/roadSegments";
 
 /** Slots that a choice in Drive fills; a kit fills several at once, and a choice beats the kit. */
@@ -49,7 +50,10 @@ export const wishSchema = z.strictObject({
   hillKm: z.number().min(0, "must be 0 to 50 km").max(50, "must be 0 to 50 km").nullable(),
   coldestC: z.number().min(-40, "must be −40 to 30 °C").max(30, "must be −40 to 30 °C").nullable(),
   tows: z.enum(["nothing", "child seat", "trailer"]),
-  givesFirst: z.enum(["price", "date", "weight", "nothing"]),
+  gives: z
+    .array(z.enum(PROMISE_IDS))
+    .max(PROMISE_IDS.length)
+    .refine((list) => new Set(list).size === list.length, "names one promise twice"),
   notes: text(2000),
   route: routeSchema.nullable(),
   rangeKm: z.number().min(1, "must be 1 to 500 km").max(500, "must be 1 to 500 km").nullable(),
@@ -74,7 +78,7 @@ export const EMPTY_WISH: Wish = {
   hillKm: null,
   coldestC: null,
   tows: "nothing",
-  givesFirst: "nothing",
+  gives: [],
   notes: "",
   route: null,
   rangeKm: null,

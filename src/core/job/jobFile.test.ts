@@ -56,6 +56,11 @@ describe("a job as a file", () => {
     [null, [""]],
     ["text", [""]],
   ])("%j is refused at %j", (raw, where) => expect(paths(raw)).toEqual(where));
+  test("a file of before, in which one promise gave first, is read as an order of one", () => {
+    const read = readJobFile({ format: FORMAT, wish: { givesFirst: "date" } });
+    expect(read.ok && read.value.job.wish.gives).toEqual(["ready"]);
+    expect(paths({ format: FORMAT, wish: { gives: ["price", "price"] } })[0]).toMatch(/wish.gives/);
+  });
   test("an unknown item of the survey is named", () => expect(paths({ format: FORMAT, donor: { nose: 1 } })[0]).toMatch(/donor/));
   test("the published schema is the one that is read by", () =>
     expect(JSON.parse(readFileSync("docs/job.schema.json", "utf8"))).toEqual(JSON.parse(JSON.stringify(jobFileJsonSchema()))));

@@ -5,6 +5,7 @@ import { HOWS, type Reading } from "../donor/reading";
 import { DEFAULT_HOUSE_RULES, houseRulesSchema, type HouseRules } from "../house/houseRules";
 import { readPart, type Part } from "../parts/part";
 import { PART_KINDS } from "../parts/specs";
+import type { PromiseId } from "../promise/promiseIds";
 import { bad, good, type Result } from "../result";
 import { EMPTY_WISH, jobSchema, newJob, wishSchema, type Job } from "./job";
 
@@ -83,8 +84,19 @@ export type ReadJobFile = { job: Job; parts: Part[]; house: HouseRules };
 const NEVER = "2026-01-01T00:00:00Z";
 
 /** Reads a job file. @returns the job, its parts and house rules, or everything that is wrong with its dotted path */
+/** In a file of 0.2.0 and before one promise gave first; now they are an order. */
+const GAVE: Record<string, PromiseId[]> = { price: ["price"], date: ["ready"], weight: ["mass"], nothing: [] };
+
+function inOrder(raw: unknown): unknown {
+  const file = raw as { wish?: { givesFirst?: unknown } } | null;
+  const gave = GAVE[String(file?.wish?.givesFirst)];
+  if (!gave) return raw;
+  const { givesFirst: _old, ...wish } = file!.wish!;
+  return { ...file, wish: { gives: gave, ...wish } };
+}
+
 export function readJobFile(raw: unknown): Result<ReadJobFile, FileIssue[]> {
-  const parsed = jobFileSchema.safeParse(raw);
+  const parsed = jobFileSchema.safeParse(inOrder(raw));
   if (!parsed.success)
     return bad(
       parsed.error.issues.flatMap((issue) =>

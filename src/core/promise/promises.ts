@@ -3,10 +3,11 @@ import type { Fit } from "../fit/engine";
 import type { Sheet } from "../cost/sheet";
 import type { Wish } from "../job/job";
 import { memory } from "../basis";
+import type { PromiseId } from "./promiseIds";
 
 /** A measurable line of the wish: asked and predicted now, proved when the bike is finished. */
 export type Promise = {
-  readonly id: "price" | "mass" | "ready" | "assist" | "range" | "hill";
+  readonly id: PromiseId;
   readonly title: string;
   readonly asked: number | string | null;
   readonly predicted: number | string | null;

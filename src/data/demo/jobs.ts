@@ -31,7 +31,7 @@ export const DEMO_JOBS: DemoJob[] = [
     customer: "Maud Tolliver",
     bike: "Wharf step-through, hub gear",
     late: "the hub is 1.9 mm wider than the fork, and its slots are 9.6 mm for flats of 10",
-    wish: { contact: "at the ferry office, mornings", purpose: "Shopping and the school on the hill, no sweat", where: EU, riderKg: 68, loadKg: 15, budgetMinor: 145000, massKg: 27, assistKmh: 25, hillPercent: 5, hillKm: 0.8, givesFirst: "weight", readyInDays: 24 },
+    wish: { contact: "at the ferry office, mornings", purpose: "Shopping and the school on the hill, no sweat", where: EU, riderKg: 68, loadKg: 15, budgetMinor: 145000, massKg: 27, assistKmh: 25, hillPercent: 5, hillKm: 0.8, gives: ["mass"], readyInDays: 24 },
     road: { distanceKm: 9, climbM: 90, rangeKm: 25, hillKmh: 14, stops: 6 },
     survey: {
       ...SOUND_BIKE,
@@ -85,7 +85,7 @@ export const DEMO_JOBS: DemoJob[] = [
     customer: "Odo and Sanne Wexcombe",
     bike: "Causeway tandem",
     late: "the chain is 220 links, two chains joined, and the sensor's lead is a forearm short",
-    wish: { purpose: "Weekend tours, the coast road with two panniers", where: "US, public roads", riderKg: 148, loadKg: 18, budgetMinor: 260000, massKg: 36, assistKmh: 25, hillPercent: 9, hillKm: 1.4, givesFirst: "date", readyInDays: 30 },
+    wish: { purpose: "Weekend tours, the coast road with two panniers", where: "US, public roads", riderKg: 148, loadKg: 18, budgetMinor: 260000, massKg: 36, assistKmh: 25, hillPercent: 9, hillKm: 1.4, gives: ["ready", "range"], readyInDays: 30 },
     road: { distanceKm: 46, climbM: 420, rangeKm: 60, hillKmh: 10, stops: 8 },
     survey: {
       ...SOUND_BIKE,
@@ -140,7 +140,7 @@ export const DEMO_JOBS: DemoJob[] = [
     customer: "Perran Lusk",
     bike: "Skerry drop-bar, hydraulic levers",
     late: "the kit's switched levers do not go on hydraulic drop levers",
-    wish: { purpose: "Commute of 24 km each way, one long hill", where: EU, riderKg: 82, loadKg: 6, budgetMinor: 190000, massKg: 19, assistKmh: 25, hillPercent: 7, hillKm: 3, coldestC: -4, givesFirst: "weight", readyInDays: 21 },
+    wish: { purpose: "Commute of 24 km each way, one long hill", where: EU, riderKg: 82, loadKg: 6, budgetMinor: 190000, massKg: 19, assistKmh: 25, hillPercent: 7, hillKm: 3, coldestC: -4, gives: ["mass", "price"], readyInDays: 21 },
     road: {
       rangeKm: 50,
       hillKmh: 14,
@@ -216,7 +216,7 @@ export const DEMO_JOBS: DemoJob[] = [
     customer: "Ivo Brackwater",
     bike: "Lantern road bike, carbon fork",
     late: "refused: a motor in a carbon fork, found before the money is spent",
-    wish: { purpose: "“Just a front wheel with a motor, like my neighbour's”", where: EU, riderKg: 90, loadKg: 4, budgetMinor: 95000, massKg: 16, assistKmh: 25, givesFirst: "price", readyInDays: 14 },
+    wish: { purpose: "“Just a front wheel with a motor, like my neighbour's”", where: EU, riderKg: 90, loadKg: 4, budgetMinor: 95000, massKg: 16, assistKmh: 25, gives: ["price"], readyInDays: 14 },
     road: { distanceKm: 30, climbM: 250, rangeKm: 40, hillKmh: 14, stops: 10 },
     survey: {
       ...SOUND_BIKE,
@@ -267,7 +267,7 @@ export const DEMO_JOBS: DemoJob[] = [
     customer: "Tegen Marsh",
     bike: "Rolling Stock folder, 20 in",
     late: "the motor only comes bare: it is laced into the 406 rim, and one cross wants nipple washers",
-    wish: { purpose: "Train and quay, must fold", where: EU, riderKg: 61, loadKg: 5, budgetMinor: 120000, massKg: 19, assistKmh: 25, givesFirst: "weight", readyInDays: 28 },
+    wish: { purpose: "Train and quay, must fold", where: EU, riderKg: 61, loadKg: 5, budgetMinor: 120000, massKg: 19, assistKmh: 25, gives: ["mass"], readyInDays: 28 },
     road: { distanceKm: 7, climbM: 40, rangeKm: 20, hillKmh: 12, stops: 9 },
     survey: {
       ...SOUND_BIKE,
@@ -319,7 +319,7 @@ export const DEMO_JOBS: DemoJob[] = [
     customer: "Bryher Coal and Carrot",
     bike: "Dray long load carrier",
     late: "the kit's bracket has no round tube to hold on, and the sensor's lead ends half way",
-    wish: { purpose: "Veg boxes on the hill, 60 kg in front", where: "US, public roads", riderKg: 78, loadKg: 60, budgetMinor: 280000, assistKmh: 30, hillPercent: 11, hillKm: 0.6, givesFirst: "weight", readyInDays: 35 },
+    wish: { purpose: "Veg boxes on the hill, 60 kg in front", where: "US, public roads", riderKg: 78, loadKg: 60, budgetMinor: 280000, assistKmh: 30, hillPercent: 11, hillKm: 0.6, gives: ["mass"], readyInDays: 35 },
     road: { distanceKm: 16, climbM: 220, rangeKm: 30, hillKmh: 9, stops: 14 },
     survey: {
       ...SOUND_BIKE,
@@ -366,7 +366,7 @@ export const DEMO_JOBS: DemoJob[] = [
     customer: "Jory Venn",
     bike: "Heron trail bike, full suspension",
     late: "under the shock there is room for a pack, and none to slide it out",
-    wish: { purpose: "Up the forest road without the shuttle", where: "Private land", riderKg: 84, loadKg: 5, budgetMinor: 230000, massKg: 24, assistKmh: 25, hillPercent: 14, hillKm: 2.5, givesFirst: "price", readyInDays: 40 },
+    wish: { purpose: "Up the forest road without the shuttle", where: "Private land", riderKg: 84, loadKg: 5, budgetMinor: 230000, massKg: 24, assistKmh: 25, hillPercent: 14, hillKm: 2.5, gives: ["price"], readyInDays: 40 },
     road: { distanceKm: 18, climbM: 640, rangeKm: 20, hillKmh: 10, stops: 3, surfaces: [{ fromKm: 4, toKm: 14, surface: "gravel" }] },
     survey: {
       ...SOUND_BIKE,
@@ -428,7 +428,7 @@ export const DEMO_JOBS: DemoJob[] = [
     customer: "Aunt Keziah Pell",
     bike: "Estuary trike",
     late: "a rear motor would turn one wheel of two: it goes in front, and the dynamo goes with the old wheel",
-    wish: { purpose: "To the allotment and back, sitting down at the top", where: EU, riderKg: 74, loadKg: 20, budgetMinor: 150000, assistKmh: 15, givesFirst: "date", readyInDays: 26 },
+    wish: { purpose: "To the allotment and back, sitting down at the top", where: EU, riderKg: 74, loadKg: 20, budgetMinor: 150000, assistKmh: 15, gives: ["ready"], readyInDays: 26 },
     road: { distanceKm: 8, climbM: 60, rangeKm: 20, hillKmh: 10, stops: 7 },
     survey: {
       ...SOUND_BIKE,
@@ -474,7 +474,7 @@ export const DEMO_JOBS: DemoJob[] = [
     customer: "Silas and Wren Oake",
     bike: "Breakwater mountain bike, two motors",
     late: "two controllers on one pack trip it, and the slower front motor gives up first",
-    wish: { purpose: "Farm tracks with fencing tools, as strong as it goes", where: "Private land", riderKg: 92, loadKg: 25, budgetMinor: 320000, assistKmh: 32, hillPercent: 12, hillKm: 0.9, throttle: true, givesFirst: "weight", readyInDays: 45 },
+    wish: { purpose: "Farm tracks with fencing tools, as strong as it goes", where: "Private land", riderKg: 92, loadKg: 25, budgetMinor: 320000, assistKmh: 32, hillPercent: 12, hillKm: 0.9, throttle: true, gives: ["mass"], readyInDays: 45 },
     road: { distanceKm: 22, climbM: 380, rangeKm: 30, hillKmh: 12, stops: 5 },
     survey: {
       ...SOUND_BIKE,
@@ -515,7 +515,7 @@ export const DEMO_JOBS: DemoJob[] = [
     customer: "Corentin Ashby",
     bike: "Gannet bare frame, motor seat",
     late: "frame up: the lamps want 6 V and the motor's two outputs give 12",
-    wish: { purpose: "The bike he drew himself, built round its motor", where: EU, riderKg: 76, loadKg: 8, budgetMinor: 380000, massKg: 21, assistKmh: 25, givesFirst: "date", readyInDays: 60 },
+    wish: { purpose: "The bike he drew himself, built round its motor", where: EU, riderKg: 76, loadKg: 8, budgetMinor: 380000, massKg: 21, assistKmh: 25, gives: ["ready"], readyInDays: 60 },
     road: { distanceKm: 28, climbM: 240, rangeKm: 45, hillKmh: 14, stops: 8 },
     survey: {
       ...SOUND_BIKE,
@@ -551,7 +551,7 @@ export const DEMO_JOBS: DemoJob[] = [
     customer: "Hester Vane",
     bike: "Old Salt conversion of years ago",
     late: "the chain is worn past its cogs, and the slots were filed by nobody knows whom: the motor moves to the crank",
-    wish: { purpose: "“It still runs, mostly”: renew what is worn, keep the rest", where: EU, riderKg: 70, loadKg: 10, budgetMinor: 110000, assistKmh: 25, hillPercent: 6, hillKm: 2.2, givesFirst: "price", readyInDays: 30 },
+    wish: { purpose: "“It still runs, mostly”: renew what is worn, keep the rest", where: EU, riderKg: 70, loadKg: 10, budgetMinor: 110000, assistKmh: 25, hillPercent: 6, hillKm: 2.2, gives: ["price"], readyInDays: 30 },
     road: { distanceKm: 20, climbM: 260, rangeKm: 40, hillKmh: 12, stops: 6 },
     survey: {
       ...SOUND_BIKE,

@@ -2,6 +2,7 @@ import type { Knex } from "knex";
 import * as firstShop from "./001_shop";
 import * as wholeBike from "./002_whole_bike";
 import * as road from "./003_road";
+import * as gives from "./004_gives";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -12,6 +13,7 @@ const MIGRATIONS: Migration[] = [
   { name: "001_shop", ...firstShop, down: forwardsOnly },
   { name: "002_whole_bike", ...wholeBike, down: forwardsOnly },
   { name: "003_road", ...road, down: forwardsOnly },
+  { name: "004_gives", ...gives, down: forwardsOnly },
 ];
 
 export const migrationSource = {

@@ -7,6 +7,7 @@ import type { Wish } from "@/core/job/job";
 import type { Dimension } from "@/core/units/dimension";
 import { PLACES_RIDDEN } from "@/core/standards/law";
 import { shownUnit } from "@/core/units/dimension";
+import { PROMISE_IDS, type PromiseId } from "@/core/promise/promiseIds";
 import { formatNumber, formatQuantity } from "@/core/units/formatQuantity";
 import { parseQuantity } from "@/core/units/parseQuantity";
 import { money } from "@/ui/format";
@@ -106,15 +107,13 @@ export function AskStage() {
             </label>
             <label className="field">
               <span>What gives first</span>
-              <Select
-                value={wish.givesFirst}
-                onChange={(givesFirst) => void edit({ givesFirst })}
-                options={[
-                  { value: "nothing", label: "Nothing said" },
-                  { value: "price", label: "The price" },
-                  { value: "date", label: "The date" },
-                  { value: "weight", label: "The weight" },
-                ]}
+              <Select<PromiseId[]>
+                mode="multiple"
+                value={[...wish.gives]}
+                onChange={(gives) => void edit({ gives })}
+                placeholder="Nothing said; in order"
+                showSearch={false}
+                options={PROMISE_IDS.map((value) => ({ value, label: GIVES[value] }))}
               />
             </label>
             <label className="field">
@@ -137,6 +136,15 @@ export function AskStage() {
     </>
   );
 }
+
+const GIVES: Record<PromiseId, string> = {
+  price: "price",
+  mass: "weight",
+  ready: "date",
+  assist: "assist's end",
+  range: "range",
+  hill: "speed uphill",
+};
 
 function Promises() {
   const { view, goTo } = useJob();

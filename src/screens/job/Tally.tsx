@@ -1,5 +1,6 @@
 "use client";
 
+import { givesAs } from "@/core/promise/promiseIds";
 import { ridePromises } from "@/core/promise/ridePromises";
 import { countVerdicts, VERDICTS } from "@/core/fit/finding";
 import type { Promise as Promised } from "@/core/promise/promises";
@@ -131,6 +132,8 @@ export function NearestPartLine({ id }: { id: Promised["id"] }) {
   );
 }
 
+const ORDINALS = ["first", "second", "third", "fourth", "fifth", "last"];
+
 function PromiseLine({ promise }: { promise: Promised }) {
   const { view } = useJob();
   const { system } = useSettings();
@@ -142,13 +145,17 @@ function PromiseLine({ promise }: { promise: Promised }) {
     if (promise.id === "range") return formatQuantity(Number(value), "distance", system);
     return shortDate(String(value));
   };
+  const gives = givesAs(view.job.wish.gives, promise.id);
   const least = promise.id === "range" || promise.id === "hill";
   const unsure = least && promise.asked !== null && promise.predicted !== null ? "not sure" : "";
   const word = promise.kept === null ? unsure : promise.kept ? "kept" : "not kept";
   return (
     <div className={`promise${promise.kept === false ? " broken" : ""}`} title={promise.note}>
       <div className="tally-row">
-        <span>{promise.title}</span>
+        <span>
+          {promise.title}
+          {gives !== null && <span className="gives small"> gives {ORDINALS[gives - 1]}</span>}
+        </span>
         <b className="num">{show(promise.predicted)}</b>
       </div>
       <div className="tally-row small soft">

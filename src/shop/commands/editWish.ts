@@ -18,7 +18,7 @@ const NAMES: Record<keyof Wish, string> = {
   hillKm: "longest hill",
   coldestC: "coldest ride",
   tows: "what it tows",
-  givesFirst: "what gives first",
+  gives: "what gives first",
   notes: "notes",
   route: "road",
   rangeKm: "range wanted",
