@@ -4,10 +4,14 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";
 import puppeteer from "puppeteer-core";
-import { fitOf } from "@/core/job/assess";
+import { assess, fitOf } from "@/core/job/assess";
+import { compareSet, schoolSets } from "@/core/job/compare";
+import { massOf, rideOf } from "@/core/job/rideOf";
+import { forecast, noChange } from "@/core/ride/forecast";
 import { planOf, type RideInput } from "@/core/ride/ride";
 import { RideRun } from "@/core/ride/rideRun";
 import { profileOf, segmentsOf } from "@/core/route/profile";
+import { roadSegments } from "@/core/route/roadSegments";
 import { readGpx } from "@/core/route/readGpx";
 import { loadCatalogue, saveParts, saveSuppliers } from "@/data/catalogue";
 import { openDatabase } from "@/data/connection";
@@ -78,6 +82,24 @@ async function largeShop(): Promise<void> {
   await db.destroy();
 }
 
+/** A what-if slider's move on the longest of the demo's reckonings: what the worker does between the move and the answer. */
+async function slider(db: Awaited<ReturnType<typeof openDatabase>>, sort: { name: string; ms: number }): Promise<void> {
+  const bench = { catalogue: await loadCatalogue(db), house: await houseRules(db), today: new Date().toISOString().slice(0, 10) };
+  const job = (await findJob(db, (await listJobs(db, "Perran", 1)).rows[0]!.id))!;
+  const made = assess(job, bench.catalogue, bench.house, bench.today);
+  const { input } = rideOf(made.fit.build, job.wish, massOf(made.promises));
+  const road = roadSegments(job.wish.route!);
+  let headwindKmh = 0;
+  const move = () => {
+    headwindKmh = (headwindKmh + 1) % 30;
+    forecast(input!, road, { ...noChange(input!), headwindKmh });
+  };
+  await timed(30, move);
+  report("a slider's ride: three sides, climbs, hill and plane", await timed(60, move), 100, sort);
+  const sets = await timed(5, () => schoolSets(job, bench).map((set) => compareSet(job, set, bench)));
+  report("the best kit of each school worked out side by side", sets, 1000, sort);
+}
+
 async function core(db: Awaited<ReturnType<typeof openDatabase>>): Promise<void> {
   const sorts = await sorted(RUNS, sortOnce);
   const sort = { name: "sorting 10,000 numbers", ms: at(sorts, 0.5) };
@@ -98,6 +120,7 @@ async function core(db: Awaited<ReturnType<typeof openDatabase>>): Promise<void>
     report(`${what}, median`, at(times, 0.5), 1, sort);
     report(`${what}, worst of ${RUNS}`, times.at(-1)!, 3, sortWorst);
   }
+  await slider(db, sort);
   console.log(`the very first fit of the process, nothing compiled yet: ${first[0]!.toFixed(0)} ms; no bound`);
 }
 

@@ -1,5 +1,5 @@
 import type { Build } from "../fit/build";
-import { batteryOf, controllersOf, lastOf, motorsOf } from "../fit/build";
+import { batteryOf, controllersOf, effectOf, lastOf, motorsOf } from "../fit/build";
 import { ringTeeth } from "../fit/rules/chainAngle";
 import { CELL_VOLTS } from "../power/batteryPack";
 import { motorClass, phaseForTorque } from "../power/motorClass";
@@ -64,7 +64,7 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
     !kind.clutch && controller?.regenMaxV != null
       ? Math.min(controller.regenMaxV, battery.spec.series * CELL_VOLTS[battery.spec.chemistry].full)
       : null;
-  const targetKmh = (wish.assistKmh ?? 25) - ASSIST_MARGIN_KMH;
+  const targetKmh = Math.min((wish.assistKmh ?? 25) - ASSIST_MARGIN_KMH, effectOf(build, "speedLimitKmh", Infinity));
   const { spec } = battery;
   const internalOhm = (spec.series * CELL_OHM_AH) / spec.capacityAh + LEADS_OHM;
   const phaseA = Math.max(batteryA, phaseForTorque(kind.motor, motor.spec.peakTorqueNm));

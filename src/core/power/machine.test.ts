@@ -77,7 +77,7 @@ describe("part load", () => {
     const open = series * openCircuitV("nmc", percent);
     expect(open).toBeCloseTo(openV, 1);
     const ideal: Motor = { kvRpmPerV: 10, windingOhm: 1e-12, gearRatio: 1, gearEfficiency: 1, dragNm: 0, dragNmPerRpm: 0 };
-    const m = { ...machine(ideal, 100, 1000), controller: { batteryA: 100, phaseA: 1000, efficiency: 1 } };
+    const m = { ...machine(ideal, 100, 1000), controller: { batteryA: 100, phaseA: 1000, efficiency: 1, cutV: 0 } };
     const out = atForce(m, 5, watt / 5, open, ohm, 1e-12, newWorking());
     expect(out.batteryA).toBeCloseTo(amp, 2);
     expect(out.batteryV).toBeCloseTo(volt, 2);

@@ -34,7 +34,7 @@ export type Machine = {
   readonly rpmPerMs: number;
   /** force at the road for one N·m at one shaft, N */
   readonly forcePerNm: number;
-  readonly controller: Controller;
+  readonly controller: Required<Controller>;
 };
 
 /** Copper's resistance grows so much for each kelvin over 20 °C (IEC 60028). */
@@ -61,7 +61,13 @@ export function machineOf(p: {
     dragNmPerRpm: p.motor.dragNmPerRpm,
     rpmPerMs: wheelRpmPerMs * step * p.motor.gearRatio,
     forcePerNm: p.motor.gearRatio * p.motor.gearEfficiency * step * chain * perRadius,
-    controller: p.controller,
+    // Field by field and always all of them: a ride asks many thousand times, and records of one shape are read the quickest.
+    controller: {
+      batteryA: p.controller.batteryA,
+      phaseA: p.controller.phaseA,
+      efficiency: p.controller.efficiency,
+      cutV: p.controller.cutV ?? 0,
+    },
   };
 }
 
@@ -128,11 +134,10 @@ export function fullThrottle(
   windingOhm: number,
   out: Working,
 ): Throttled {
-  const { phaseA, efficiency } = m.controller;
+  const { phaseA, efficiency, cutV } = m.controller;
   const sharedOhm = m.motors * packOhm;
   const rpm = m.rpmPerMs * speedMs;
   const emf = rpm / m.kvRpmPerV;
-  const cutV = m.controller.cutV ?? 0;
   if (openV <= cutV) return rest(out, openV, -m.dragNm);
   // Halfway down a battery gives its most; before that the cut folds the current back.
   const lowestV = Math.max(openV / 2, cutV);

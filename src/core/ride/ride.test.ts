@@ -128,7 +128,7 @@ describe("charging on descents", () => {
   };
   test("gives back what the road pushes less the motor's losses, and the energy closes", () => {
     const { made, leastW } = run(CHARGING);
-    const { made: without } = run({ ...CHARGING, regenMaxV: undefined } as unknown as RideInput);
+    const { made: without } = run({ ...CHARGING, regenMaxV: undefined });
     expect(leastW).toBeLessThan(-150);
     expect(made.usedAh).toBeLessThan(without.usedAh - 0.3);
     const { motorsJ, copperJ, dragJ, riderJ, roadJ, brakesJ } = made.ledger;

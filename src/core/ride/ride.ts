@@ -47,8 +47,8 @@ export function planOf(p: RideInput): RidePlan {
     massKg: p.load.massKg,
     targetMs: p.targetKmh / 3.6,
     ambientC: p.ambientC,
-    ...(p.assistRatio !== undefined && { assistRatio: p.assistRatio }),
-    ...(p.regenMaxV !== undefined && { regenMaxV: p.regenMaxV }),
+    assistRatio: p.assistRatio,
+    regenMaxV: p.regenMaxV,
     stretches: p.segments.map((segment) => {
       const { lengthM, gradePercent, headwindKmh = 0, crosswindKmh = 0, rollingTimes = 1, stopS } = segment;
       const road = onGrade(level, p.load.massKg, gradePercent);
@@ -59,7 +59,8 @@ export function planOf(p: RideInput): RidePlan {
         road: plain
           ? road
           : inWeather(road, { headwindKmh: p.load.headwindKmh + headwindKmh, crossKmh: crosswindKmh, rollingTimes }),
-        ...(stopS !== undefined && { stopS }),
+        machine: undefined,
+        stopS,
       };
     }),
   };

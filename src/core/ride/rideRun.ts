@@ -12,9 +12,9 @@ export type Stretch = {
   readonly gradePercent: number;
   readonly road: Resistance;
   /** the drive in the gear that is ridden here, where it is not the plan's */
-  readonly machine?: Machine;
+  readonly machine?: Machine | undefined;
   /** the bike stops at its end and stands so long, s */
-  readonly stopS?: number;
+  readonly stopS?: number | undefined;
 };
 
 export type RidePlan = {
@@ -35,9 +35,9 @@ export type RidePlan = {
   readonly stretches: readonly Stretch[];
   readonly ambientC: number;
   /** the motors give at most so many times the rider's own force; left out where pedals or a hand call for all of it */
-  readonly assistRatio?: number;
+  readonly assistRatio?: number | undefined;
   /** motors without a clutch brake on descents and charge the battery up to these volts, V */
-  readonly regenMaxV?: number;
+  readonly regenMaxV?: number | undefined;
 };
 
 export type Ended = "route" | "reserve" | "stalled" | "cut";
@@ -106,6 +106,7 @@ export class RideRun {
   private readonly atStart: Working = newWorking();
   private readonly part: Working = newWorking();
   private readonly reserveAh: number;
+  private readonly assistRatio: number;
   private road!: Resistance;
   private machine: Machine;
   private openV = 0;
@@ -124,6 +125,7 @@ export class RideRun {
     const { battery, ambientC } = plan;
     this.machine = plan.machine;
     this.usedAh = battery.capacityAh * (1 - battery.startPercent / 100);
+    this.assistRatio = plan.assistRatio ?? Infinity;
     this.reserveAh = battery.capacityAh * (1 - battery.reservePercent / 100);
     this.temperatures = { windingC: ambientC, shellC: ambientC };
     this.maxWindingC = ambientC;
@@ -174,7 +176,7 @@ export class RideRun {
   /** The battery has so few volts over the controller's cut that less than a tenth of its current is left. */
   private isCut(): boolean {
     const { cutV, batteryA } = this.machine.controller;
-    if (cutV === undefined) return false;
+    if (cutV <= 0) return false;
     this.settle(this.usedAh, this.temperatures.windingC);
     const sharedOhm = this.machine.motors * this.plan.battery.internalOhm;
     return this.openV - cutV <= CUT_SHARE * batteryA * sharedOhm;
@@ -205,7 +207,7 @@ export class RideRun {
     const { battery, riderW, massKg } = this.plan;
     const { machine } = this;
     fullThrottle(machine, v, this.openV, battery.internalOhm, this.windingOhm, out);
-    this.boundByRider(v, out);
+    if (this.assistRatio < Infinity) this.boundByRider(v, out);
     const riderSlope = v > RIDER_FLOOR_MS ? -riderW / (v * v) : 0;
     this.accelSlope = (out.slope + riderSlope - loadSlope(this.road, v)) / massKg;
     return (out.forceN + riderN(riderW, v) - loadN(this.road, v)) / massKg;
@@ -213,9 +215,8 @@ export class RideRun {
 
   /** Where the motors answer the rider's own force they give no more than so many times it. */
   private boundByRider(v: number, out: Working): void {
-    const { assistRatio, riderW, battery } = this.plan;
-    if (assistRatio === undefined) return;
-    const mostN = assistRatio * riderN(riderW, v);
+    const { riderW, battery } = this.plan;
+    const mostN = this.assistRatio * riderN(riderW, v);
     if (out.forceN <= mostN) return;
     atForce(this.machine, v, mostN, this.openV, battery.internalOhm, this.windingOhm, out);
     if (!(mostN > 0)) return;

@@ -3,8 +3,10 @@
 import { Select, Slider } from "antd";
 import { useMemo, useState } from "react";
 import { noChange, RESERVE_PERCENT, type Band, type Forecast, type ForecastInput, type WhatIf } from "@/core/ride/forecast";
+import { LAW_KNOWN } from "@/core/standards/law";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { RoadPlan } from "@/draw/RoadPlan";
+import { VerdictMark } from "@/ui/VerdictMark";
 import { useJob } from "./JobContext";
 import { PlaneChart } from "./PlaneChart";
 import { RideChart } from "./RideChart";
@@ -131,8 +133,44 @@ function Shown({ forecast, input, changed }: { forecast: Forecast; input: Foreca
       ) : (
         <p className="soft">None of 12 m or more at 2 % or more.</p>
       )}
+      <LawAndBrakes />
       <h3>Speed and power, full throttle, pack half empty</h3>
       <PlaneChart plane={forecast.plane} />
+    </>
+  );
+}
+
+const BESIDE_THE_RIDE = /^(law\/class|brakes\/(descent|energy|two)) /;
+
+/** The findings that the road itself calls for: its law, and getting down its hill again. */
+function LawAndBrakes() {
+  const { view, goTo } = useJob();
+  const found = view.findings.filter((finding) => BESIDE_THE_RIDE.test(finding.key));
+  if (found.length === 0) return null;
+  return (
+    <>
+      <h3>Law and brakes</h3>
+      <ul className="ride-findings">
+        {found.map((finding) => {
+          const marks = finding.figures.find((figure) => figure.label === "to be marked")?.value;
+          return (
+            <li key={finding.key}>
+              <VerdictMark verdict={finding.settled ? "clear" : finding.verdict} size={16} />
+              <span>
+                <button className="link" onClick={() => goTo("Fit")}>
+                  {finding.title}
+                </button>
+                : {finding.says}
+                {finding.settled && finding.verdict !== "clear" && " Settled as it stands."}
+                {!finding.settled && finding.remedies[0] && ` ${finding.remedies[0].title}.`}
+                {finding.lifts && ` What lifts it: ${finding.lifts}.`}
+                {marks && <span className="soft"> To be marked: {marks}.</span>}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+      <p className="small soft">Law as known in {LAW_KNOWN}: confirm locally before it is ridden on a road or public place.</p>
     </>
   );
 }
