@@ -8,6 +8,7 @@ import { heldMs } from "./driveSteady";
 import { Gears, inGears, type Shifts } from "./gears";
 import { onGrade, resistanceOf, WHEEL_DRAG_AREA_M2 } from "./roadLoad";
 import { ride, type RideInput } from "./ride";
+import type { Ended } from "./rideRun";
 import { speedPower, type SpeedPower } from "./speedPower";
 
 /** How the motors are called: by hand, by turning pedals at a level's share of the current, or by so many times the rider's own force. */
@@ -64,6 +65,8 @@ export type Forecast = {
   rangeKm: Band | null;
   /** charge left at the end of one run of the route, % */
   leftPercent: Band;
+  /** how the low side's run ends */
+  lowEnded: Ended;
   hill: { gradePercent: number; lengthM: number; kmh: Band; windingC: number; starts: boolean } | null;
   /** the road's climbs, the one with the most rise first */
   climbs: ClimbRidden[];
@@ -197,6 +200,7 @@ export function forecast(p: ForecastInput, segments: readonly RoadSegment[], wha
     route: likely.out,
     rangeKm: endless ? null : band((out) => out.rangeKm ?? Infinity),
     leftPercent: band((out) => out.endPercent),
+    lowEnded: low.out.ended,
     hill: p.hill && hillOf(p.hill, low, likely, high),
     climbs: climbsOf(segments).map((climb) => ridden(climb, likely)),
     shifts: likely.ridden.shifts(likely.out.trace),

@@ -50,26 +50,26 @@ export function DriveStage() {
       <section className="eyes drive">
         <div className="drive-head">
           <h2>{open ? "Side by side" : slot === "kit" ? "Kits" : `Choose the ${slot}`}</h2>
+          {!open && (
+            <Input
+              value={find}
+              onChange={(event) => setFind(event.target.value)}
+              placeholder="Name, maker or number"
+              aria-label="Find among them"
+              allowClear
+              maxLength={60}
+            />
+          )}
+          {!open && choices[slot] && (
+            <button className="button quiet" onClick={() => void act({ do: "choose", slot, partId: null })}>
+              Take {slot} out
+            </button>
+          )}
           <button className="button quiet" aria-pressed={open} onClick={() => setOpen(!open)}>
             {open ? "Back to the parts" : "Side by side"}
           </button>
         </div>
         {open && <SideBySide beside={beside} onBeside={setBeside} />}
-        <div className="drive-head" hidden={open}>
-          <Input
-            value={find}
-            onChange={(event) => setFind(event.target.value)}
-            placeholder="Name, maker or number"
-            aria-label="Find among them"
-            allowClear
-            maxLength={60}
-          />
-          {choices[slot] && (
-            <button className="button quiet" onClick={() => void act({ do: "choose", slot, partId: null })}>
-              Take {slot} out
-            </button>
-          )}
-        </div>
         <div className="drive-columns" hidden={open}>
           <ul className="candidates">
             {list.map((part) => (
@@ -205,16 +205,17 @@ function PreviewPane({
       </ul>
       {!chosen && (
         <>
-          <button className="button main-action" onClick={() => onChoose(part.id)}>
-            Choose it
-          </button>
-          {onBeside ? (
-            <button className="button quiet" onClick={() => onBeside(part.id)}>
-              Set it beside
+          <div className="preview-do">
+            <button className="button main-action" onClick={() => onChoose(part.id)}>
+              Choose it
             </button>
-          ) : (
-            <p className="small soft">{MOST_BESIDE} sets stand side by side: take one out there first.</p>
-          )}
+            {onBeside && (
+              <button className="button quiet" onClick={() => onBeside(part.id)}>
+                Set it beside
+              </button>
+            )}
+          </div>
+          {!onBeside && <p className="small soft">{MOST_BESIDE} sets stand side by side: take one out there first.</p>}
         </>
       )}
     </div>

@@ -64,6 +64,12 @@ export function RideStage() {
   );
 }
 
+const LOW_ENDS = {
+  stalled: "stalls on the way",
+  reserve: "at the reserve before the end",
+  cut: "cut off before the end",
+} as const;
+
 function Shown({ forecast, input, changed }: { forecast: Forecast; input: ForecastInput; changed: boolean }) {
   const { view, rides } = useJob();
   const [km, setKm] = useState<number | null>(null);
@@ -85,7 +91,11 @@ function Shown({ forecast, input, changed }: { forecast: Forecast; input: Foreca
         <Figure
           says="charge left"
           value={`${formatNumber(leftPercent.likely, 0)} %`}
-          note={`${formatNumber(leftPercent.low, 0)} to ${formatNumber(leftPercent.high, 0)} %`}
+          note={
+            forecast.lowEnded === "route" || route.ended !== "route"
+              ? `${formatNumber(leftPercent.low, 0)} to ${formatNumber(leftPercent.high, 0)} %`
+              : `low side: ${LOW_ENDS[forecast.lowEnded]}`
+          }
         />
         <Figure
           says="hottest winding"
@@ -152,7 +162,8 @@ function LawAndBrakes() {
       <h3>Law and brakes</h3>
       <ul className="ride-findings">
         {found.map((finding) => {
-          const marks = finding.figures.find((figure) => figure.label === "to be marked")?.value;
+          const toMark = finding.figures.find((figure) => figure.label === "to be marked")?.value;
+          const marks = finding.says.includes(String(toMark)) ? undefined : toMark;
           return (
             <li key={finding.key}>
               <VerdictMark verdict={finding.settled ? "clear" : finding.verdict} size={16} />

@@ -106,7 +106,7 @@ function rowsFor(currency: Parameters<typeof money>[1], asked: readonly Promised
       says: "Price, all in",
       of: (set) => (
         <>
-          {money(set.allInMinor, currency)}
+          <span className="whole">{money(set.allInMinor, currency)}</span>
           {set.unpriced > 0 && <span className="small">{set.unpriced} unpriced</span>}
         </>
       ),

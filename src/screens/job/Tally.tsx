@@ -152,15 +152,13 @@ function PromiseLine({ promise }: { promise: Promised }) {
   return (
     <div className={`promise${promise.kept === false ? " broken" : ""}`} title={promise.note}>
       <div className="tally-row">
-        <span>
-          {promise.title}
-          {gives !== null && <span className="gives small"> gives {ORDINALS[gives - 1]}</span>}
-        </span>
+        <span>{promise.title}</span>
         <b className="num">{show(promise.predicted)}</b>
       </div>
       <div className="tally-row small soft">
         <span>
           asked {promise.id === "ready" ? "by" : least ? "≥" : "≤"} {show(promise.asked)}
+          {gives !== null && <span className="gives">, gives {ORDINALS[gives - 1]}</span>}
         </span>
         <span className={promise.kept === false ? "bad" : promise.kept ? "good" : ""}>{word}</span>
       </div>
