@@ -55,6 +55,9 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
   const batteryA = controllers[0]?.batteryA ?? 15;
   const tyreMm = number(build, "tyreWidthMm") ?? 42;
   const outputs = outputsOf(build);
+  const unlike = motorsOf(build).some(
+    (one) => motorClass(one).says !== kind.says || one.spec.peakTorqueNm !== motor.spec.peakTorqueNm,
+  );
   const barKind = build.donor.barKind?.value as keyof typeof CDA_M2 | undefined;
   const cdaM2 = CDA_M2[barKind ?? "other"] + ((wish.loadKg ?? 0) >= 10 ? LOADED_CDA_M2 : 0);
   const crr = tyreMm > 60 ? 0.014 : tyreMm > 47 ? 0.009 : 0.0075;
@@ -97,7 +100,7 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
       asked: { rangeKm: wish.rangeKm, hillKmh: wish.hillKmh },
       coldestC: wish.coldestC ?? 15,
       assumptions: [
-        `Motor: typical of a ${kind.says}, peak torque ${formatNumber(motor.spec.peakTorqueNm, 0)} N·m as sold${count > 1 ? `, ${count} of them` : ""}${ringWord}`,
+        `Motor: typical of a ${kind.says}, peak torque ${formatNumber(motor.spec.peakTorqueNm, 0)} N·m as sold${count > 1 ? `, ${count} of them${unlike ? ", counted as alike" : ""}` : ""}${ringWord}`,
         `Controller: ${formatNumber(batteryA, 0)} A from the battery${count > 1 ? " each" : ""}, ${formatNumber(phaseA, 0)} A of phase current for that torque`,
         `Battery: ${formatNumber(spec.capacityAh, 1)} Ah, ${formatNumber(1000 * internalOhm, 0)} mΩ; 95 % of it new, 15 % kept back`,
         `Air and tyres: CdA ${formatNumber(cdaM2, 2)} m², Crr ${formatNumber(crr, 4)}; ${RIDER_W} W from the rider at the wheel`,

@@ -117,6 +117,7 @@ function Details({ route, onKeep }: { route: Route; onKeep: (change: Partial<Wis
           >
             Take out
           </button>
+          {toKm <= fromKm && <span className="small bad">ends before it begins: not counted</span>}
         </div>
       ))}
       {route.surfaces.length < 20 && (
