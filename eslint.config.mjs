@@ -43,7 +43,7 @@ export default defineConfig([
   },
   ...Object.entries(layers).map(([layer, banned]) => ({
     files: [`src/${layer}/**/*.{ts,tsx}`],
-    ignores: ["**/*.test.ts", "**/*.test.tsx"],
+    ignores: [".gull/**", "**/*.test.ts", "**/*.test.tsx"],
     rules: {
       "no-restricted-imports": [
         "error",

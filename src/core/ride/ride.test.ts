@@ -67,7 +67,7 @@ const CHARGING: RideInput = {
   controller: { batteryA: 25, phaseA: 60, efficiency: 0.97 },
   battery: { ...COMMUTE.battery, series: 13, startPercent: 60 },
   segments: [
-    { lengthM: 600, gradePercent: 0 },
+    { lengthM: 700, gradePercent: 0 },
     { lengthM: 3000, gradePercent: -7 },
   ],
   targetKmh: 30,
