@@ -34,7 +34,7 @@ export default defineConfig([
   ...nextVitals,
   ...nextTs,
   prettier,
-  globalIgnores([".next/**", "next-env.d.ts", "data/**", "docs/**"]),
+  globalIgnores([".next/**", ".gull/**", "next-env.d.ts", "data/**", "docs/**"]),
   {
     rules: {
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
@@ -43,7 +43,7 @@ export default defineConfig([
   },
   ...Object.entries(layers).map(([layer, banned]) => ({
     files: [`src/${layer}/**/*.{ts,tsx}`],
-    ignores: [".gull/**", "**/*.test.ts", "**/*.test.tsx"],
+    ignores: ["**/*.test.ts", "**/*.test.tsx"],
     rules: {
       "no-restricted-imports": [
         "error",

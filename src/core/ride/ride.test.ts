@@ -142,7 +142,7 @@ describe("charging on descents", () => {
   test("keeps the pack under its ceiling, and takes nothing when it is full", () => {
     const full = { ...CHARGING, battery: { ...CHARGING.battery, startPercent: 100 } };
     expect(run(full).leastW).toBe(0);
-    const low = run({ ...CHARGING, regenMaxV: 49.7 });
+    const low = run({ ...CHARGING, regenMaxV: 49.55 });
     expect(low.leastW).toBeLessThan(0);
     expect(low.leastW).toBeGreaterThan(run(CHARGING).leastW);
   });
