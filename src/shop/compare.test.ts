@@ -20,6 +20,8 @@ import { loadDemo } from "./loadDemo";
 const NOW = "2026-11-25T09:00:00.000Z";
 const TODAY = NOW.slice(0, 10);
 const folder = mkdtempSync(join(tmpdir(), "gull-compare-"));
+// Some forty rides a test.
+jest.setTimeout(60_000);
 let db: Knex;
 let bench: Bench;
 
@@ -161,12 +163,22 @@ describe("the nearest part", () => {
     const job = await jobOf("Perran");
     const [part, ...others] = nearestParts(job, bench);
     expect(others).toEqual([]);
-    expect(part).toMatchObject({ promise: "range", slot: "battery", partId: "bat-36-12-dt" });
-    const chosen = { ...job, choices: { ...job.choices, battery: part!.partId } };
+    expect(part).toMatchObject({ promise: "range", choices: { ...job.choices, battery: "bat-36-12-dt" } });
+    const chosen = { ...job, choices: part!.choices };
     const { input } = inputOf(chosen);
     expect(forecast(input!, roadSegments(job.wish.route!)).rangeKm!.likely).toBeGreaterThanOrEqual(50);
     expect(part!.predicted).toBeGreaterThanOrEqual(50);
     expect(nearestParts(chosen, bench)).toEqual([]);
+  });
+  test("is a kit with the pack that it wants where the hill asks for another drive", async () => {
+    const job = await jobOf("Silas");
+    const weak = { ...job, choices: { kit: "kit-front-559", battery: "bat-36-13-box" } };
+    const hill = nearestParts(weak, bench).find((part) => part.promise === "hill")!;
+    expect(hill.name).toMatch(/ with Pack 48 V|52 V/);
+    expect(hill.predicted).toBeGreaterThanOrEqual(12);
+    expect(
+      fitOf({ ...job, choices: hill.choices }, bench.catalogue, bench.house).findings.filter((f) => f.verdict === "stop"),
+    ).toEqual([]);
   });
   test("is none where none in the catalogue does it", async () => {
     const job = await jobOf("Perran");

@@ -196,11 +196,10 @@ function powered(job: Job, choices: Choices, bench: Bench): Choices {
   return best.id === undefined ? choices : { ...choices, battery: best.id };
 }
 
-/** One part that alone would keep a ride promise that the likely ride does not. */
+/** One part that alone would keep a ride promise that the likely ride does not; a kit with the pack that it wants. */
 export type NearestPart = {
   readonly promise: "range" | "hill";
-  readonly slot: Slot;
-  readonly partId: string;
+  readonly choices: Choices;
   readonly name: string;
   readonly deltaMinor: number;
   readonly predicted: number;
@@ -225,7 +224,7 @@ export function nearestParts(job: Job, bench: Bench): NearestPart[] {
     for (const slot of TRIES[promise])
       for (const kind of KINDS[slot])
         for (const part of catalogue.distinct(kind)) {
-          const choices = withPart(job.choices, slot, part.id, catalogue);
+          const choices = besideSet(job, { slot, partId: part.id }, bench);
           // A look at the fit costs a hundredth of a ride.
           if (quickLook({ ...job, choices }, bench).verdicts.stop > now.verdicts.stop) continue;
           const then = compareSet(job, choices, bench);
@@ -235,7 +234,9 @@ export function nearestParts(job: Job, bench: Bench): NearestPart[] {
           );
           const deltaMinor = then.allInMinor - now.allInMinor;
           if (!kept || kept.kept === false || others || (best && deltaMinor >= best.deltaMinor)) continue;
-          best = { promise, slot, partId: part.id, name: part.name, deltaMinor, predicted: Number(kept.predicted) };
+          const pack = choices.battery === job.choices.battery ? undefined : catalogue.parts.get(choices.battery ?? "");
+          const name = pack && pack !== part ? `${part.name} with ${pack.name}` : part.name;
+          best = { promise, choices, name, deltaMinor, predicted: Number(kept.predicted) };
         }
     return best ? [best] : [];
   });

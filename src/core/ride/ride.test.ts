@@ -139,6 +139,22 @@ describe("charging on descents", () => {
     expect(made.energyJ).toBeLessThan(through + 0.03 * Math.abs(made.ledger.motorsJ) + 0.06 * without.energyJ);
     expect(made.temperatures.windingC).toBeGreaterThan(without.temperatures.windingC);
   });
+  test("takes its part in braking for a stop: more than without it by less than what the bike carried, and the energy closes", () => {
+    const town = {
+      ...CHARGING,
+      segments: Array.from({ length: 20 }, () => ({ lengthM: 300, gradePercent: 0, stopS: 10 })),
+    };
+    const { made } = run({ ...town, targetKmh: 35 });
+    const { made: without } = run({ ...town, targetKmh: 35, regenMaxV: undefined });
+    const carriedJ = 20 * 0.5 * 115 * (35 / 3.6) ** 2;
+    const savedJ = without.energyJ - made.energyJ;
+    expect(savedJ).toBeGreaterThan(0.3 * carriedJ);
+    expect(savedJ).toBeLessThan(0.8 * carriedJ);
+    const { motorsJ, copperJ, dragJ, riderJ, roadJ, brakesJ } = made.ledger;
+    expect(Math.abs(motorsJ + riderJ - roadJ - brakesJ) / (motorsJ + riderJ)).toBeLessThan(0.001);
+    expect(brakesJ).toBeGreaterThan(0);
+    expect(made.energyJ).toBeGreaterThan(motorsJ + copperJ + dragJ);
+  });
   test("keeps the pack under its ceiling, and takes nothing when it is full", () => {
     const full = { ...CHARGING, battery: { ...CHARGING.battery, startPercent: 100 } };
     expect(run(full).leastW).toBe(0);

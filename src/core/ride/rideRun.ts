@@ -46,6 +46,7 @@ export type Ended = "route" | "reserve" | "stalled" | "cut";
 const CUT_SHARE = 0.1;
 /** A cyclist brakes for a junction so hard, m/s² (common practice). */
 const BRAKING_MS2 = 1.5;
+const BRAKING_STEP_S = 0.25;
 
 /**
  * Where the energy came from and went: at the road (rider, motors, road, brakes) and in the motors (copper, their own drag), J.
@@ -166,11 +167,37 @@ export class RideRun {
 
   /** Rest at a junction: what the bike carried goes into the brakes, the motors cool. The way braked on is ridden as the rest. */
   private halt(stopS: number): void {
-    const { thermal, ambientC, massKg } = this.plan;
-    this.ledger.brakesJ += (massKg * this.speedMs ** 2) / 2;
+    const { thermal, ambientC, massKg, regenMaxV } = this.plan;
+    const chargedJ = regenMaxV === undefined ? 0 : this.brakeToRest(regenMaxV);
+    this.ledger.brakesJ += (massKg * this.speedMs ** 2) / 2 - chargedJ;
     this.timeS += stopS + this.speedMs / (2 * BRAKING_MS2);
     this.speedMs = 0;
     warm(this.temperatures, stopS, { copperW: 0, dragW: 0, ambientC, speedMs: 0 }, thermal);
+  }
+
+  /** Motors without a clutch take their part in braking for a stop; what they take at the road, J. */
+  private brakeToRest(mostV: number): number {
+    const { massKg, battery, thermal, ambientC } = this.plan;
+    const { machine, part } = this;
+    let takenJ = 0;
+    for (let v = this.speedMs; v > 0; v -= BRAKING_MS2 * BRAKING_STEP_S) {
+      const h = Math.min(BRAKING_STEP_S, v / BRAKING_MS2);
+      const middle = v - (BRAKING_MS2 * h) / 2;
+      this.settle(this.usedAh, this.temperatures.windingC);
+      const wanted = Math.max(0, massKg * BRAKING_MS2 - loadN(this.road, middle));
+      const at = { openV: this.openV, packOhm: battery.internalOhm, windingOhm: this.windingOhm, mostV };
+      const { batteryA, batteryV, phaseA, forceN } = braking(machine, middle, wanted, at, part);
+      if (batteryA === 0) continue;
+      const drag = dragW(machine, middle);
+      this.usedAh += (batteryA * h) / 3600;
+      this.energyJ += batteryA * batteryV * h;
+      this.ledger.motorsJ += forceN * middle * h;
+      this.ledger.copperJ += machine.motors * phaseA ** 2 * this.windingOhm * h;
+      this.ledger.dragJ += machine.motors * drag * h;
+      takenJ -= forceN * middle * h;
+      warm(this.temperatures, h, { copperW: phaseA ** 2 * machine.windingOhm, dragW: drag, ambientC, speedMs: middle }, thermal);
+    }
+    return takenJ;
   }
 
   /** The battery has so few volts over the controller's cut that less than a tenth of its current is left. */

@@ -3,13 +3,13 @@
 import { useEffect, useState } from "react";
 import type { Argument } from "@/core/job/argument";
 import type { Beside, Compared } from "@/core/job/compare";
-import { SLOTS } from "@/core/job/job";
 import type { Promise as Promised } from "@/core/promise/promises";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { hours, money, shortDate } from "@/ui/format";
 import { askCompare } from "./compareBench";
 import { VerdictCounts } from "./DriveStage";
 import { useJob } from "./JobContext";
+import { useChooseSet } from "./useChooseSet";
 
 /** As many sets as stand beside each other. */
 export const MOST_BESIDE = 4;
@@ -184,19 +184,11 @@ function rowsFor(currency: Parameters<typeof money>[1], asked: readonly Promised
 }
 
 function Table({ sets, onTakeOut }: { sets: readonly Compared[]; onTakeOut: ((at: number) => void) | null }) {
-  const { view, act } = useJob();
+  const { view } = useJob();
   const own = JSON.stringify(Object.entries(view.job.choices).sort());
   const isOwn = (set: Compared) => JSON.stringify(Object.entries(set.choices).sort()) === own;
   const partName = (id: string | undefined) => view.parts.find((part) => part.id === id)?.name;
-  const choose = async (set: Compared) => {
-    // What the set does not name goes out first, so that it does not speak for a slot that the kit fills.
-    for (const slot of SLOTS)
-      if (view.job.choices[slot] && !set.choices[slot]) if (!(await act({ do: "choose", slot, partId: null }))) return;
-    for (const slot of SLOTS) {
-      const partId = set.choices[slot];
-      if (partId && partId !== view.job.choices[slot]) if (!(await act({ do: "choose", slot, partId }))) return;
-    }
-  };
+  const choose = useChooseSet();
   return (
     <table className="beside">
       <thead>
@@ -211,7 +203,7 @@ function Table({ sets, onTakeOut }: { sets: readonly Compared[]; onTakeOut: ((at
                 {isOwn(set) ? (
                   <span className="small good">in this job</span>
                 ) : (
-                  <button className="button quiet" onClick={() => void choose(set)} aria-label={`Choose ${set.name}`}>
+                  <button className="button quiet" onClick={() => void choose(set.choices)} aria-label={`Choose ${set.name}`}>
                     Choose it
                   </button>
                 )}

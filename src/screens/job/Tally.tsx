@@ -9,6 +9,7 @@ import { hours, money, shortDate, figure, signedMoney } from "@/ui/format";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { useSettings } from "../settings";
 import { useJob } from "./JobContext";
+import { useChooseSet } from "./useChooseSet";
 
 /** Always there on the right: each promise asked and predicted, the money against the budget, the findings counted. */
 export function Tally() {
@@ -113,17 +114,14 @@ function Budget() {
 
 /** The part that alone would keep a ride promise, to choose at once. */
 export function NearestPartLine({ id }: { id: Promised["id"] }) {
-  const { view, act, rides } = useJob();
+  const { view, rides } = useJob();
+  const choose = useChooseSet();
   if (rides.nearestParts === null || (id !== "range" && id !== "hill")) return null;
   const part = rides.nearestParts.find((one) => one.promise === id);
   if (!part) return <p className="small soft">No part of the catalogue alone keeps it.</p>;
   return (
     <p className="small">
-      <button
-        className="link"
-        onClick={() => void act({ do: "choose", slot: part.slot, partId: part.partId })}
-        aria-label={`Choose ${part.name}, which keeps it`}
-      >
+      <button className="link" onClick={() => void choose(part.choices)} aria-label={`Choose ${part.name}, which keeps it`}>
         {part.name}
       </button>{" "}
       keeps it: {formatNumber(part.predicted, 0)} {id === "range" ? "km" : "km/h"},{" "}
