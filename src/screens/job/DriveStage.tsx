@@ -1,6 +1,7 @@
 "use client";
 
 import { Input, Select } from "antd";
+import dynamic from "next/dynamic";
 import { useEffect, useState } from "react";
 import { VERDICTS, type Verdict } from "@/core/fit/finding";
 import type { Candidate, Candidates, Preview } from "@/core/job/candidates";
@@ -9,9 +10,10 @@ import { KIND_NAMES, type PartKind } from "@/core/parts/specs";
 import { money, signedMoney } from "@/ui/format";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { useJob } from "./JobContext";
-import { MOST_BESIDE, SideBySide } from "./SideBySide";
-import { useBeside } from "./useBeside";
+import { MOST_BESIDE, useBeside } from "./useBeside";
 import { usePreviews } from "./usePreviews";
+
+const SideBySide = dynamic(() => import("./SideBySide").then((m) => m.SideBySide), { ssr: false });
 
 /** Kits and parts to choose from; pointing at one shows what it would do before it is chosen. */
 export function DriveStage() {

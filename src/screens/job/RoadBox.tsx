@@ -1,6 +1,6 @@
 "use client";
 
-import { Button, Input, InputNumber, Select } from "antd";
+import { Button, Input, Select } from "antd";
 import { useState } from "react";
 import type { Route, Wish } from "@/core/job/job";
 import { ROUTE_LIMITS } from "@/core/route/limits";
@@ -35,41 +35,45 @@ const NO_DETAILS = { stops: 0, surfaces: [] };
 
 const figure = (text: string): number => (/^\s*\d+([.,]\d+)?\s*$/.test(text) ? Number(text.replace(",", ".")) : Number.NaN);
 
-/** A figure that is kept when the box is left, entered or stepped, not at every key. */
+/** A figure that is kept when the box is left or entered, not at every key; one that cannot be stays there and is told. */
 function KeptNumber({
   value,
   most,
-  step,
+  whole = false,
   label,
   onKeep,
 }: {
   value: number;
   most: number;
-  step: number;
+  whole?: boolean;
   label: string;
   onKeep: (value: number) => void;
 }) {
-  const [typed, setTyped] = useState<number | null>(null);
+  const [typed, setTyped] = useState<string | null>(null);
+  const read = typed === null ? value : figure(typed);
+  const wrong = !(read >= 0 && read <= most) || (whole && !Number.isInteger(read));
   const done = () => {
-    if (typed !== null && typed !== value) onKeep(typed);
+    if (typed === null || wrong) return;
+    if (read !== value) onKeep(read);
     setTyped(null);
   };
   return (
-    <InputNumber
-      value={typed ?? value}
-      min={0}
-      max={most}
-      step={step}
-      {...(step === 1 && { precision: 0 })}
-      aria-label={label}
-      onChange={setTyped}
-      onBlur={done}
-      onPressEnter={done}
-      onStep={(stepped) => {
-        setTyped(null);
-        onKeep(stepped);
-      }}
-    />
+    <>
+      <Input
+        value={typed ?? formatNumber(value, 1)}
+        inputMode="decimal"
+        aria-label={label}
+        {...(wrong && { status: "error" as const })}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={done}
+        onPressEnter={done}
+      />
+      {wrong && (
+        <span className="small bad" role="alert">
+          {whole ? "a whole number, " : ""}0 to {formatNumber(most, 1)}
+        </span>
+      )}
+    </>
   );
 }
 
@@ -83,7 +87,7 @@ function Details({ route, onKeep }: { route: Route; onKeep: (change: Partial<Wis
     <div className="road-details">
       <label className="road-stops">
         Stops on it
-        <KeptNumber value={route.stops} most={500} step={1} label="Stops on the way" onKeep={(stops) => keep({ stops })} />
+        <KeptNumber value={route.stops} most={500} whole label="Stops on the way" onKeep={(stops) => keep({ stops })} />
         <span className="small soft">junctions and lights; {STOP_S} s each, and a start</span>
       </label>
       {route.surfaces.map(({ fromKm, toKm, surface }, i) => (
@@ -98,18 +102,11 @@ function Details({ route, onKeep }: { route: Route; onKeep: (change: Partial<Wis
           <KeptNumber
             value={fromKm}
             most={endKm}
-            step={0.5}
             label={`Surface ${i + 1} from, km`}
             onKeep={(value) => put(i, { fromKm: value })}
           />
           <span>to</span>
-          <KeptNumber
-            value={toKm}
-            most={endKm}
-            step={0.5}
-            label={`Surface ${i + 1} to, km`}
-            onKeep={(value) => put(i, { toKm: value })}
-          />
+          <KeptNumber value={toKm} most={endKm} label={`Surface ${i + 1} to, km`} onKeep={(value) => put(i, { toKm: value })} />
           <button
             className="button quiet"
             aria-label={`Take surface ${i + 1} out`}

@@ -11,9 +11,6 @@ import { VerdictCounts } from "./DriveStage";
 import { useJob } from "./JobContext";
 import { useChooseSet } from "./useChooseSet";
 
-/** As many sets as stand beside each other. */
-export const MOST_BESIDE = 4;
-
 type Made = { for: string; sets: readonly Compared[]; arguments: readonly Argument[] };
 
 /** Up to four sets on this job, and where the schools' argument falls on its road. */

@@ -3,6 +3,9 @@
 import { useMemo, useState, useSyncExternalStore } from "react";
 import type { Beside } from "@/core/job/compare";
 
+/** As many sets as stand beside each other. */
+export const MOST_BESIDE = 4;
+
 const listeners = new Set<() => void>();
 const subscribe = (tell: () => void) => {
   listeners.add(tell);
