@@ -67,7 +67,8 @@ export function heldMs(p: {
   const spare = (v: number): number => {
     const rider = riderN(p.riderW, v);
     const { forceN } = fullThrottle(p.machine, v, p.battery.openCircuitV, p.battery.internalOhm, p.machine.windingOhm, out);
-    return Math.min(forceN, (p.assistRatio ?? Infinity) * rider) + rider - loadN(p.road, v);
+    const given = p.assistRatio === undefined ? forceN : Math.min(forceN, p.assistRatio * rider);
+    return given + rider - loadN(p.road, v);
   };
   if (spare(p.targetMs) >= 0) return p.targetMs;
   if (!(spare(0) > 0)) return 0;
