@@ -139,9 +139,12 @@ describe("gears", () => {
     const { shifts } = forecast(mid, steep);
     expect(shifts!.count).toBeGreaterThanOrEqual(2);
     expect(shifts!.count).toBeLessThan(60);
-    expect(shifts!.underLoad).toBeGreaterThan(0);
-    expect(shifts!.underLoad).toBeLessThanOrEqual(shifts!.count);
-    expect(shifts!.hardest!.electricalW).toBeGreaterThan(100);
+    expect(shifts!.underLoad.length).toBeGreaterThan(0);
+    expect(shifts!.underLoad.length).toBeLessThanOrEqual(shifts!.count);
+    for (const { km, electricalW } of shifts!.underLoad) {
+      expect(electricalW).toBeGreaterThan(100);
+      expect(km).toBeGreaterThan(0);
+    }
     expect(forecast(hub, mixed()).shifts).toBeNull();
   });
 });

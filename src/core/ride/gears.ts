@@ -5,8 +5,8 @@ import type { RidePlan } from "./rideRun";
 /** A gear on a grade: what it holds there, and how fast the legs turn, rpm. */
 export type Held = { output: Output; kmh: number; rpm: number };
 
-/** Gear changes on the way that were made while the motor pulled, and the one where it pulled hardest. */
-export type Shifts = { count: number; underLoad: number; hardest: { km: number; electricalW: number } | null };
+/** Gear changes on the way, and each of those that were made while the motor pulled: where, and how hard. */
+export type Shifts = { count: number; underLoad: { km: number; electricalW: number }[] };
 
 /** Legs turn best about here, and are let go so far from it before the gear is changed, rpm (common practice). */
 const CADENCE_RPM = 75;
@@ -83,19 +83,17 @@ export function inGears(
     return { ...plan, stretches };
   };
   const shifts = (trace: readonly TracePoint[]): Shifts => {
-    let [underLoad, hardest, i] = [0, null as Shifts["hardest"], 0];
-    let count = 0;
+    const underLoad: Shifts["underLoad"] = [];
+    let [count, i] = [0, 0];
     for (const atM of changesM) {
       while (i < trace.length - 1 && 1000 * trace[i + 1]!.km <= atM + 1e-6) i += 1;
       const { km, electricalW } = trace[i]!;
       // The ride ended before it.
       if (1000 * trace.at(-1)!.km < atM) break;
       count += 1;
-      if (electricalW <= UNDER_LOAD_W) continue;
-      underLoad += 1;
-      if (hardest === null || electricalW > hardest.electricalW) hardest = { km, electricalW };
+      if (electricalW > UNDER_LOAD_W) underLoad.push({ km, electricalW });
     }
-    return { count, underLoad, hardest };
+    return { count, underLoad };
   };
   return { change, shifts };
 }

@@ -186,12 +186,25 @@ function LawAndBrakes() {
   );
 }
 
-function ShiftLine({ shifts: { count, underLoad, hardest } }: { shifts: NonNullable<Forecast["shifts"]> }) {
+/** How many changes under load are named by their place. */
+const SHIFTS_NAMED = 24;
+
+function ShiftLine({ shifts: { count, underLoad } }: { shifts: NonNullable<Forecast["shifts"]> }) {
   return (
     <p className="small">
-      {count} change{count === 1 ? "" : "s"} of gear on the way, {underLoad} while the motor pulls
-      {hardest &&
-        `, the hardest at km ${formatNumber(hardest.km, 1)} with ${formatNumber(hardest.electricalW, 0)} W: ease off, or fit a gear sensor`}
+      {count} change{count === 1 ? "" : "s"} of gear on the way, {underLoad.length} while the motor pulls
+      {underLoad.length > 0 && (
+        <>
+          : ease off there, or fit a gear sensor. At km{" "}
+          <span className="shifts">
+            {underLoad
+              .slice(0, SHIFTS_NAMED)
+              .map(({ km, electricalW }) => `${formatNumber(km, 1)} (${formatNumber(electricalW, 0)} W)`)
+              .join(", ")}
+            {underLoad.length > SHIFTS_NAMED && ` and ${underLoad.length - SHIFTS_NAMED} more`}
+          </span>
+        </>
+      )}
       .
     </p>
   );
