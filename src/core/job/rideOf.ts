@@ -64,7 +64,7 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
   const assist = assistOf(build);
   const controller = controllers[0];
   const regenMaxV =
-    !kind.clutch && controller?.regenMaxV != null
+    !kind.clutch && motor.kind === "hub-motor" && motor.spec.regenerates && controller?.regenMaxV != null
       ? Math.min(controller.regenMaxV, battery.spec.series * CELL_VOLTS[battery.spec.chemistry].full)
       : null;
   const targetKmh = Math.min((wish.assistKmh ?? 25) - ASSIST_MARGIN_KMH, effectOf(build, "speedLimitKmh", Infinity));
