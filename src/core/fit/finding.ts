@@ -120,3 +120,7 @@ export function countVerdicts(findings: readonly Finding[]): Record<Verdict, num
   for (const finding of findings) counts[isOpen(finding) ? finding.verdict : "clear"] += 1;
   return counts;
 }
+
+/** The smaller the better a build fits: fewer stops before fewer things to measure before fewer to adapt. */
+export const fitRank = (verdicts: Record<Verdict, number>): number =>
+  1000 * verdicts.stop + 10 * verdicts.measure + verdicts.adapt;

@@ -1,6 +1,6 @@
 import { batteryOf, motorsOf, type Build } from "../fit/build";
 import type { Fit } from "../fit/engine";
-import { countVerdicts, isOpen, type Verdict } from "../fit/finding";
+import { countVerdicts, fitRank, isOpen, type Verdict } from "../fit/finding";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import type { PartOf } from "../parts/part";
@@ -154,9 +154,6 @@ export function besideSet(job: Job, beside: Beside, bench: Bench): Choices {
   const choices = withPart(job.choices, beside.slot, beside.partId, bench.catalogue);
   return beside.slot === "kit" ? powered(job, choices, bench) : choices;
 }
-
-/** Fewer stops first, then fewer things open, then the cheaper. */
-const fitRank = (verdicts: Record<Verdict, number>) => 1000 * verdicts.stop + 10 * verdicts.measure + verdicts.adapt;
 
 /**
  * The best-fitting kit of each school for this bike, with a battery that suits it where it comes without: the one chosen where its

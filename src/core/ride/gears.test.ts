@@ -49,8 +49,8 @@ describe("a ride through the gears", () => {
     battery: { ...COMMUTE.battery, series: 13 },
     segments: [
       { lengthM: 1000, gradePercent: 0 },
-      { lengthM: 600, gradePercent: 12 },
-      { lengthM: 600, gradePercent: -8 },
+      { lengthM: 650, gradePercent: 12 },
+      { lengthM: 650, gradePercent: -8 },
       { lengthM: 1000, gradePercent: 0 },
     ],
   };

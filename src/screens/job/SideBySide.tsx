@@ -2,6 +2,7 @@
 
 import { useEffect, useState } from "react";
 import type { Argument } from "@/core/job/argument";
+import { fitRank } from "@/core/fit/finding";
 import type { Beside, Compared } from "@/core/job/compare";
 import type { Promise as Promised } from "@/core/promise/promises";
 import { formatNumber } from "@/core/units/formatQuantity";
@@ -129,7 +130,7 @@ function rowsFor(currency: Parameters<typeof money>[1], asked: readonly Promised
     {
       says: "Findings",
       of: (set) => <VerdictCounts verdicts={set.verdicts} />,
-      rank: (set) => 1000 * set.verdicts.stop + 10 * set.verdicts.measure + set.verdicts.adapt,
+      rank: (set) => fitRank(set.verdicts),
       bad: (set) => set.verdicts.stop > 0,
     },
     {
