@@ -34,6 +34,7 @@ function set(school: School, { ride, broken = [], ...change }: Change = {}): Com
     school,
     verdicts: { clear: 60, adapt: 2, measure: 0, stop: 0 },
     allInMinor: 150_000,
+    currency: "EUR",
     unpriced: 0,
     minutes: 300,
     promises,
@@ -106,7 +107,7 @@ describe("what decides between two sides", () => {
       { allInMinor: 171_050 },
       { allInMinor: 150_000 },
       "the direct drive",
-      /^as many promises kept, and 211 less all in$/,
+      /^as many promises kept, and 210\.50\s€ less all in$/,
     ],
   ])("%s", (_, geared, direct, answer, decides) => {
     expect(first(geared, direct)).toMatchObject({

@@ -1,3 +1,4 @@
+import { formatMoney } from "../cost/money";
 import { PROMISE_IDS, type PromiseId } from "../promise/promiseIds";
 import { formatNumber } from "../units/formatQuantity";
 import type { Compared, School } from "./compare";
@@ -61,7 +62,7 @@ const CRITERIA: readonly { of: (set: Compared) => number; says: (better: Compare
   {
     of: (set) => set.allInMinor,
     says: (better, worse) =>
-      `as many promises kept, and ${formatNumber((worse.allInMinor - better.allInMinor) / 100, 0)} less all in`,
+      `as many promises kept, and ${formatMoney(worse.allInMinor - better.allInMinor, better.currency)} less all in`,
   },
 ];
 

@@ -1,9 +1,9 @@
-import { batteryOf, motorsOf, type Build } from "../fit/build";
+import { batteryOf, motorsOf, voltsOf, type Build } from "../fit/build";
 import type { Fit } from "../fit/engine";
 import { countVerdicts, fitRank, isOpen, type Verdict } from "../fit/finding";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
-import type { PartOf } from "../parts/part";
+import type { Currency, Part, PartOf } from "../parts/part";
 import type { Promise } from "../promise/promises";
 import type { PromiseId } from "../promise/promiseIds";
 import { ridePromises } from "../promise/ridePromises";
@@ -12,7 +12,7 @@ import { roadSegments } from "../route/roadSegments";
 import { assess, fitOf } from "./assess";
 import type { Job, Slot } from "./job";
 import { massOf, rideOf } from "./rideOf";
-import { chosenParts, slotOf } from "./supplied";
+import { chosenParts, SLOT_KINDS, slotOf } from "./supplied";
 
 export type Choices = Job["choices"];
 
@@ -42,6 +42,7 @@ export type Compared = {
   /** as chosen, before any remedy beyond the job's own */
   readonly verdicts: Record<Verdict, number>;
   readonly allInMinor: number;
+  readonly currency: Currency;
   readonly unpriced: number;
   readonly minutes: number;
   readonly promises: readonly Promise[];
@@ -57,7 +58,7 @@ export type Bench = { readonly catalogue: Catalogue; readonly house: HouseRules;
 /** Remedies bring findings that want remedies; after so many rounds what is still open is left so. */
 const ROUNDS = 8;
 
-/** The job with the first remedy that was not refused taken for everything to adapt, as long as that opens no stop. */
+/** The job with the first remedy that was not refused taken for everything to adapt. */
 function adapted(job: Job, { catalogue, house }: Bench): Job {
   let now = job;
   for (let round = 0; round < ROUNDS; round += 1) {
@@ -97,6 +98,7 @@ export function compareSet(job: Job, choices: Choices, bench: Bench): Compared {
     school,
     verdicts,
     allInMinor: made.sheet.allInMinor,
+    currency: made.sheet.currency,
     unpriced: made.sheet.unpriced,
     minutes: made.sheet.labourMinutes,
     promises: [...made.promises, ...(ridden && input ? ridePromises(ridden, input.asked) : [])],
@@ -180,10 +182,11 @@ function powered(job: Job, choices: Choices, bench: Bench): Choices {
   const { battery: _chosen, ...others } = choices;
   if (chosenParts({ choices: others, also: job.also }, catalogue).some((s) => s.part.kind === "battery")) return choices;
   const now = catalogue.parts.get(choices.battery ?? "");
-  const wantedWh = now?.kind === "battery" ? now.spec.series * now.spec.capacityAh : 0;
+  const wattHours = (battery: PartOf<"battery">) => voltsOf(battery).nominal * battery.spec.capacityAh;
+  const wantedWh = now?.kind === "battery" ? wattHours(now) : 0;
   let best = { rank: Infinity, id: choices.battery };
   const looks = (battery: PartOf<"battery">, bonus: number) => {
-    const small = battery.spec.series * battery.spec.capacityAh < 0.9 * wantedWh;
+    const small = wattHours(battery) < 0.9 * wantedWh;
     const { verdicts } = quickLook({ ...job, choices: { ...choices, battery: battery.id } }, bench);
     const rank = fitRank(verdicts) + (small ? 5 : 0) - bonus;
     if (rank < best.rank) best = { rank, id: battery.id };
@@ -203,12 +206,6 @@ export type NearestPart = {
 };
 
 const TRIES = { range: ["battery"], hill: ["controller", "motor", "kit"] } as const satisfies Record<string, readonly Slot[]>;
-const KINDS = {
-  battery: ["battery"],
-  controller: ["controller"],
-  motor: ["hub-motor", "mid-motor", "frame-motor"],
-  kit: ["kit"],
-} as const;
 
 /** For each broken ride promise the part with the least price that keeps it, opens no stop, and breaks no other ride promise. */
 export function nearestParts(job: Job, bench: Bench): NearestPart[] {
@@ -219,8 +216,8 @@ export function nearestParts(job: Job, bench: Bench): NearestPart[] {
     const promise = id as "range" | "hill";
     let best: NearestPart | null = null;
     for (const slot of TRIES[promise])
-      for (const kind of KINDS[slot])
-        for (const part of catalogue.distinct(kind)) {
+      for (const kind of SLOT_KINDS[slot])
+        for (const part of catalogue.distinct(kind) as readonly Part[]) {
           const choices = besideSet(job, { slot, partId: part.id }, bench);
           // A look at the fit costs a hundredth of a ride.
           if (quickLook({ ...job, choices }, bench).verdicts.stop > now.verdicts.stop) continue;
