@@ -46,6 +46,25 @@ async function allTimes(runs: number, work: () => unknown): Promise<number[]> {
 const sorted = async (runs: number, work: () => unknown) => (await allTimes(runs, work)).sort((a, b) => a - b);
 const at = (times: number[], share: number) => times[Math.floor(times.length * share)]!;
 
+/**
+ * A short piece of work, many times: sorted times by the clock, and the longest that it can have had a core. The clock runs on while
+ * a shared machine gives the core to somebody else; the process's own time, all its threads together, does not: the smaller is an upper bound.
+ */
+function coreTimes(runs: number, work: () => unknown): { times: number[]; worstOnCoreMs: number } {
+  const times: number[] = [];
+  let worstOnCoreMs = 0;
+  for (let i = 0; i < runs; i += 1) {
+    const before = process.cpuUsage();
+    const from = performance.now();
+    work();
+    const ms = performance.now() - from;
+    const used = process.cpuUsage(before);
+    times.push(ms);
+    worstOnCoreMs = Math.max(worstOnCoreMs, Math.min(ms, (used.user + used.system) / 1000));
+  }
+  return { times: times.sort((a, b) => a - b), worstOnCoreMs };
+}
+
 const timed = async (runs: number, work: () => unknown) => median(await allTimes(runs, work));
 
 /** The yardstick for sums: so long does this machine take to sort 10,000 fixed numbers. */
@@ -115,10 +134,11 @@ async function core(db: Awaited<ReturnType<typeof openDatabase>>): Promise<void>
   // Steady state: before some thousand runs the engine is still being compiled, and those threads take the measured one's core.
   for (let i = 0; i < WARM; i += 1) for (const job of jobs) fitOf(job, catalogue, house);
   for (const job of jobs) {
-    const times = await sorted(RUNS, () => fitOf(job, catalogue, house));
-    const what = `fit of ${job.wish.customer.split(" ")[0]}'s build, all rules to the fixed point`;
+    const { times, worstOnCoreMs } = coreTimes(RUNS, () => fitOf(job, catalogue, house));
+    const what = `fit of ${job.wish.customer.split(" ")[0]}'s build, all rules`;
     report(`${what}, median`, at(times, 0.5), 1, sort);
-    report(`${what}, worst of ${RUNS}`, times.at(-1)!, 3, sortWorst);
+    report(`${what}, worst of ${RUNS} by the clock`, times.at(-1)!, 3, sortWorst);
+    report(`${what}, worst of ${RUNS} on a core`, worstOnCoreMs, 3, sort);
   }
   await slider(db, sort);
   console.log(`the very first fit of the process, nothing compiled yet: ${first[0]!.toFixed(0)} ms; no bound`);

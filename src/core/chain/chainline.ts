@@ -9,20 +9,21 @@ export type ChainlineGeometry = {
   chainstayMm: number;
 };
 
+type RearGeometry = Omit<ChainlineGeometry, "shellWidthMm" | "ringOffsetMm" | "driveSpacerMm">;
+
 /**
  * Where the ring and each cog stand from the centre plane, and how crooked the chain runs. Lengths in mm, angles in degrees.
  * @param p ringOffsetMm: ring's middle plane outboard of the drive-side shell face; locknutToSmallestMm: locknut's outer face to the smallest cog's middle plane
  * @returns frontMm, rearMm (the cluster's middle), offsetMm = rear − front, cogs smallest first, the greatest |angle|
  */
 export function chainline(p: ChainlineGeometry) {
-  return chainlineFrom({ ...p, frontMm: p.shellWidthMm / 2 + p.driveSpacerMm + p.ringOffsetMm });
+  return lineAt(p.shellWidthMm / 2 + p.driveSpacerMm + p.ringOffsetMm, p);
 }
 
 /** The same for a front chainline that was measured on the bike. */
-export function chainlineFrom(
-  p: Omit<ChainlineGeometry, "shellWidthMm" | "ringOffsetMm" | "driveSpacerMm"> & { frontMm: number },
-) {
-  const { frontMm } = p;
+export const chainlineFrom = (p: RearGeometry & { frontMm: number }) => lineAt(p.frontMm, p);
+
+function lineAt(frontMm: number, p: RearGeometry) {
   const smallestMm = p.overLocknutMm / 2 - p.locknutToSmallestMm;
   const rearMm = smallestMm - ((p.cogs - 1) * p.cogPitchMm) / 2;
   const cogs = Array.from({ length: p.cogs }, (_, i) => {

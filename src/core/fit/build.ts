@@ -135,15 +135,7 @@ function readControllers(build: Build): Controller[] {
     for (let i = 0; i < quantity; i += 1) all.push(withSettings(part.id, part.name, part.spec, part.spec, build));
   for (const part of partsOf(build, "mid-motor"))
     if (part.spec.controllerBuiltIn)
-      all.push(
-        withSettings(
-          part.id,
-          `${part.name}, its controller`,
-          part.spec.controllerBuiltIn,
-          { ...INSIDE, ...leadsOf(part) },
-          build,
-        ),
-      );
+      all.push(withSettings(part.id, `${part.name}, its controller`, part.spec.controllerBuiltIn, leadsInside(part), build));
   return all;
 }
 
@@ -164,11 +156,15 @@ type Leads = Pick<
 >;
 
 /** A controller inside a motor has no leads to the motor, and none of these regenerates. */
-const INSIDE = { regenMaxV: null, regenSettable: false, motorLeadMm: null, controlPlug: null, motorPlug: null };
-const leadsOf = ({ spec }: MidMotor) => ({
+const leadsInside = ({ spec }: MidMotor): Leads => ({
+  regenMaxV: null,
+  regenSettable: false,
   batteryLeadMm: spec.batteryLeadMm,
   batteryLeadAwg: spec.batteryLeadAwg,
+  motorLeadMm: null,
   displayLeadMm: spec.displayLeadMm,
+  controlPlug: null,
+  motorPlug: null,
   plug: spec.plug,
   lightV: spec.lightV,
   lightOutputs: spec.lightOutputs,

@@ -63,9 +63,12 @@ function withRemedies(base: Omit<Build, "geometry">, applied: readonly AppliedRe
     }),
   );
   return {
-    ...base,
-    supplied: [...base.supplied, ...brought],
+    donor: base.donor,
+    supplied: brought.length === 0 ? base.supplied : base.supplied.concat(brought),
     geometry: joinEffects(applied.map((a) => a.remedy.effect)),
+    house: base.house,
+    catalogue: base.catalogue,
+    asked: base.asked,
     memo: {},
   };
 }
@@ -88,8 +91,8 @@ function newlyApplied(
  * Each rule on each of its subjects in a build as it is, nothing closed or sorted.
  * @param only the keys of the findings wanted; all when it is left out
  */
-export function runRules(rules: readonly Rule[], survey: Survey, build: Build, only?: ReadonlySet<string>): Finding[] {
-  const findings: Finding[] = [];
+export function runRules(rules: readonly Rule[], survey: Survey, build: Build, only?: ReadonlySet<string>): Writable<Finding>[] {
+  const findings: Writable<Finding>[] = [];
   for (const rule of rules) {
     const subjects = rule.subjects(build);
     for (const subject of subjects) {
@@ -182,39 +185,33 @@ function settleUncertainty(outcome: Outcome): Outcome {
   const { margin, verdict } = outcome;
   if (!margin || verdict === "measure" || margin.plusMinus === 0 || Math.abs(margin.value) >= margin.plusMinus - 1e-9)
     return outcome;
-  return {
-    ...outcome,
+  return Object.assign({}, outcome, {
     verdict: "measure",
     says: `${outcome.says} The margin of ${formatNumber(margin.value, 2)} ${margin.unit} is within ± ${formatNumber(margin.plusMinus, 2)}: measure it better.`,
     remedies: [],
-  };
+  } as const);
 }
 
+/** @param findings of a last run, fresh: what was accepted for each is written into it */
 function close(
-  findings: readonly Finding[],
+  findings: Writable<Finding>[],
   build: Build,
   accepted: readonly Accepted[],
   overrides: readonly Override[],
   applied: readonly AppliedRemedy[],
 ): Fit {
   const used = new Set<Override>();
-  const closed = findings.map((finding) => {
-    if (applied.length === 0 && overrides.length === 0) return finding;
-    const override = overrides.find((o) => o.finding === finding.key);
-    const mayOverride = override !== undefined && !finding.safety && isOpen(finding);
-    if (mayOverride) used.add(override);
+  for (const finding of findings) {
     const mine = applied.filter((a) => a.finding === finding.key);
-    if (mine.length === 0 && !mayOverride) return finding;
-    return {
-      ...finding,
-      applied: mine.map((a) => a.remedy),
-      settled: finding.settled || mayOverride,
-      ...(mayOverride && { overridden: override }),
-    };
-  });
-  closed.sort((a, b) => rank(a) - rank(b));
+    if (mine.length > 0) finding.applied = mine.map((a) => a.remedy);
+    const override = overrides.find((o) => o.finding === finding.key);
+    if (override === undefined || finding.safety || !isOpen(finding)) continue;
+    used.add(override);
+    finding.settled = true;
+    finding.overridden = override;
+  }
   return {
-    findings: closed,
+    findings: findings.sort((a, b) => rank(a) - rank(b)),
     applied,
     idle: accepted.filter((a) => !isApplied(applied, a.finding, a.remedy)),
     unusedOverrides: overrides.filter((o) => !used.has(o)),

@@ -104,25 +104,24 @@ function seatDepth(motor: HubMotor, playMm: number, given: Outcome["figures"], s
   const common = { figures, settle: [keys.slotDepth, keys.slotWidth] };
   if (depth.value < least)
     return {
-      ...common,
       verdict: "stop",
       safety: true,
       says: `The axle would sit ${formatNumber(depth.value, 1)} mm deep, ${formatNumber(least, 1)} is the least: it can come out.`,
       margin: { value: depth.value - least, unit: "mm", plusMinus: depth.plusMinus },
       lifts: "a motor with a thinner axle, or a motor elsewhere",
+      ...common,
     };
   const key = `axle/slot ${motor.spec.end}`;
   if (depth.value < wanted)
     return {
-      ...common,
       verdict: "adapt",
       says: `The axle sits ${formatNumber(depth.value, 1)} mm deep; ${formatNumber(wanted, 1)} is wanted.`,
       margin: { value: depth.value - wanted, unit: "mm", plusMinus: depth.plusMinus },
       remedies: [acknowledge(key, "shallow seat: arms on, nuts checked at 20 km")],
+      ...common,
     };
   if (playMm > SLOT_PLAY_MM.fill && !build.geometry.flags.has(`filled ${motor.spec.end}`))
     return {
-      ...common,
       verdict: "adapt",
       says: `${formatNumber(playMm, 1)} mm of play: the slot does not hold the flats.`,
       margin: { value: SLOT_PLAY_MM.fill - playMm, unit: "mm", plusMinus: survey.number(keys.slotWidth).plusMinus },
@@ -144,11 +143,12 @@ function seatDepth(motor: HubMotor, playMm: number, given: Outcome["figures"], s
           effect: { flags: [`filled ${motor.spec.end}`] },
         },
       ],
+      ...common,
     };
   return {
-    ...common,
     verdict: "clear",
     says: `Flats ${motor.spec.axleFlatsMm} in a ${formatNumber(motor.spec.axleFlatsMm + playMm, 1)} slot, ${formatNumber(depth.value, 1)} mm deep${playMm > SLOT_PLAY_MM.loose ? "; loose, so one dropout counts in the arms check" : ""}.`,
     margin: { value: depth.value - wanted, unit: "mm", plusMinus: depth.plusMinus },
+    ...common,
   };
 }

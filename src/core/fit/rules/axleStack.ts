@@ -531,12 +531,12 @@ export const rotorLine = defineRule<HubMotor>({
         ),
       );
     return remedies.length > 0
-      ? { ...common, verdict: "adapt", says, remedies }
+      ? { verdict: "adapt", says, remedies, ...common }
       : {
-          ...common,
           verdict: "stop",
           says,
           lifts: "a motor whose rotor face is nearer the bike's line, or another calliper mount",
+          ...common,
         };
   },
 });

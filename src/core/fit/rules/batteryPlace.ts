@@ -196,10 +196,9 @@ export const batterySlide = defineRule<Battery>({
         : { value: -answer.shortMm, unit: "mm", plusMinus: room.plusMinus };
     const more = { figures, ...(margin && { margin }), settle: ["downTubeMm", "headTubeMm", "topTubeMm"] as const };
     if (answer.fits)
-      return { ...more, verdict: "clear", says: `It slides ${formatNumber(slideMm, 0)} mm free of head and top tube.` };
-    if (isDone(build, "pack lifts")) return { ...more, verdict: "clear", says: "Its cradle lets it lift out sideways." };
+      return { verdict: "clear", says: `It slides ${formatNumber(slideMm, 0)} mm free of head and top tube.`, ...more };
+    if (isDone(build, "pack lifts")) return { verdict: "clear", says: "Its cradle lets it lift out sideways.", ...more };
     return {
-      ...more,
       verdict: "adapt",
       says: `It is ${answer.shortMm === null ? "" : `${formatNumber(answer.shortMm, 0)} mm `}short of room to slide ${formatNumber(slideMm, 0)} mm out.`,
       remedies: [
@@ -213,6 +212,7 @@ export const batterySlide = defineRule<Battery>({
         }),
         acknowledge("battery/slide pack", "charged on the bike; taken out with the cradle by the shop"),
       ],
+      ...more,
     };
   },
 });

@@ -40,17 +40,17 @@ function readLine(motor: Subject, survey: Survey, build: Build) {
   if (motor.kind === "hub-motor") {
     const front = survey.number("frontChainlineMm");
     return {
-      line: chainlineFrom({ ...shared, frontMm: front.value }),
+      line: chainlineFrom({ frontMm: front.value, ...shared }),
       plusMinusMm: combined(front.plusMinus, overLocknut.plusMinus / 2, rear.plusMinus),
       chainstayMm: stay.value,
     };
   }
   const face = driveFace(survey, build);
   const line = chainline({
-    ...shared,
     shellWidthMm: face.value * 2,
     driveSpacerMm: effectOf(build, "driveSpacerMm", 0),
     ringOffsetMm: motor.spec.ringPlaneMm + ringOffsetMm(build),
+    ...shared,
   });
   return { line, plusMinusMm: combined(face.plusMinus, overLocknut.plusMinus / 2, rear.plusMinus), chainstayMm: stay.value };
 }
@@ -100,18 +100,18 @@ export const chainAngle = defineRule<Subject>({
       settle: ["locknutToSmallestMm", "rearOverLocknutMm", "shellWidthMm"] as const,
     };
     const says = `The ring stands ${formatNumber(line.frontMm, 1)} mm out, ${which} ${formatNumber(worst.rearMm, 1)}: ${formatNumber(worstDeg, 1)}° over ${formatNumber(chainstayMm, 0)} mm.`;
-    if (worstDeg <= warnDeg) return { ...common, verdict: "clear", says };
+    if (worstDeg <= warnDeg) return { verdict: "clear", says, ...common };
     const key = `chain/angle ${motor.id}`;
     const rings = motor.kind === "mid-motor" ? otherRings(motor, { line, chainstayMm }, build, worstDeg, refuseDeg) : [];
     if (worstDeg > refuseDeg && rings.length === 0)
       return {
-        ...common,
         verdict: "stop",
         says,
         lifts: `a ring ${formatNumber(Math.abs(worst.offsetMm) - Math.tan(refuseDeg / DEG) * chainstayMm, 1)} mm further ${worst.offsetMm > 0 ? "out" : "in"}`,
+        ...common,
       };
     const asIs = worstDeg > refuseDeg ? [] : [acknowledge(key, `${which} is for rare use; the customer is told`)];
-    return { ...common, verdict: "adapt", says, remedies: [...rings, ...asIs] };
+    return { verdict: "adapt", says, remedies: [...rings, ...asIs], ...common };
   },
 });
 
@@ -176,7 +176,7 @@ export const climbingCog = defineRule<MidMotor>({
       settle: ["locknutToSmallestMm", "rearOverLocknutMm", "shellWidthMm"] as const,
     };
     const says = `Ring and fourth largest cog are ${formatNumber(offMm, 1)} mm apart.`;
-    if (offMm <= CLIMBING_COG_MM) return { ...common, verdict: "clear", says };
+    if (offMm <= CLIMBING_COG_MM) return { verdict: "clear", says, ...common };
     const now = ringOffsetMm(build);
     const nearer = build.catalogue
       .distinct("chainring")
@@ -195,13 +195,13 @@ export const climbingCog = defineRule<MidMotor>({
         effect: { numbers: { ringOffsetMm: ring.spec.offsetMm, ringTeeth: ring.spec.teeth } },
       }));
     return {
-      ...common,
       verdict: "adapt",
       says,
       remedies: [
         ...nearer,
         acknowledge(`chain/climbing-cog ${motor.id}`, "large cogs wear sooner; quote a cluster at the first service"),
       ],
+      ...common,
     };
   },
 });

@@ -291,9 +291,9 @@ export const chainWear = defineRule<Motor>({
     const cogsSettled = !cogsDue || newCogs || isDone(build, "cogs tried");
     if (chainSettled && cogsSettled)
       return {
-        ...common,
         verdict: "clear",
         says: `${formatNumber(wornPercent, 2)} % worn${chainDue ? ", renewed with this build" : ""}${newCogs ? ", cogs too" : ""}.`,
+        ...common,
       };
     const family = build.catalogue
       .distinct("chain")
@@ -337,10 +337,10 @@ export const chainWear = defineRule<Motor>({
         ),
       );
     return {
-      ...common,
       verdict: "adapt",
       says: `The chain is ${formatNumber(wornPercent, 2)} % worn${teeth === "square" ? "" : `, the teeth are ${teeth === "hooked" ? "hooked" : "slightly hooked"}`}.`,
       remedies,
+      ...common,
     };
   },
 });

@@ -72,19 +72,19 @@ function broughtCluster(
   const more = margin ? { figures, margin } : { figures };
   if (with_ === null)
     return {
-      ...more,
       verdict: "stop",
       says: `${name} does not go on this motor.`,
       lifts: `a cluster for ${CLUSTER_INTERFACES[body].says.toLowerCase()}`,
+      ...more,
     };
   if (margin && margin.value < 0)
     return {
-      ...more,
       verdict: "stop",
       says: `${name} is ${formatNumber(-margin.value, 1)} mm too wide: its chain would meet the dropout.`,
       lifts: "a cluster with fewer cogs",
+      ...more,
     };
-  return { ...more, verdict: "clear", says: `${name} goes on the motor${with_ ? `, ${with_}` : ""}.` };
+  return { verdict: "clear", says: `${name} goes on the motor${with_ ? `, ${with_}` : ""}.`, ...more };
 }
 
 function oldCluster(motor: HubMotor, body: ClusterInterface, survey: Survey, build: Build): Outcome {
@@ -97,9 +97,8 @@ function oldCluster(motor: HubMotor, body: ClusterInterface, survey: Survey, bui
   const margin = room(motor, speeds);
   const more = margin ? { figures, margin } : { figures };
   if (takes(body, old) !== null && !(margin && margin.value < 0)) {
-    if (build.geometry.flags.has("old cluster moved")) return { ...more, verdict: "clear", says: "The old cluster moves over." };
+    if (build.geometry.flags.has("old cluster moved")) return { verdict: "clear", says: "The old cluster moves over.", ...more };
     return {
-      ...more,
       verdict: "adapt",
       says: "The old cluster goes on the motor.",
       remedies: [
@@ -113,18 +112,19 @@ function oldCluster(motor: HubMotor, body: ClusterInterface, survey: Survey, bui
         },
         ...newClusters(motor, body, speeds, build),
       ],
+      ...more,
     };
   }
   const remedies = newClusters(motor, body, speeds, build);
   const says = `The old cluster is for ${CLUSTER_INTERFACES[old].says.toLowerCase()}, the motor has ${CLUSTER_INTERFACES[body].says.toLowerCase()}.`;
   if (remedies.length === 0)
     return {
-      ...more,
       verdict: "stop",
       says,
       lifts: `a cluster for ${CLUSTER_INTERFACES[body].says.toLowerCase()} in the catalogue`,
+      ...more,
     };
-  return { ...more, verdict: "adapt", says, remedies };
+  return { verdict: "adapt", says, remedies, ...more };
 }
 
 /** Clusters in the catalogue for this body that leave room beside the dropout, nearest count first, at most three. */

@@ -399,7 +399,7 @@ export const legalClass = defineRule<Motor>({
         figures,
         caution: "law",
       };
-    return { ...byClass(row, build, figures), basis: row.basis, caution: "law" };
+    return byClass(row, build, figures);
   },
 });
 
@@ -417,22 +417,23 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
     { label: "throttle", value: throttle ? "fitted" : "none, or to 6 km/h" },
     { label: "to be marked", value: row.marks },
   ];
+  const common = { figures, basis: row.basis, caution: "law" as const };
   const margin = { value: row.ratedW - ratedW, unit: "W", plusMinus: 0 };
   if (ratedW > row.ratedW)
     return {
       verdict: "stop",
       says: `${ratedW} W rated; ${row.id} ends at ${row.ratedW}. It may not be ridden there.`,
-      figures,
       margin,
       safety: false,
       lifts: `motors of ${row.ratedW} W together, or private land; a setting does not change what is printed on the motor`,
+      ...common,
     };
   if (row.ratedUnsureOverW && ratedW > row.ratedUnsureOverW)
     return {
       verdict: "measure",
       says: `${ratedW} W lies between two texts (${row.ratedUnsureOverW} and ${row.ratedW} W): confirm locally.`,
-      figures,
       asks: true,
+      ...common,
     };
   if (kmh > row.assistKmh + 1e-9) {
     const settable = controllersOf(build).every((controller) => controller.speedSettable);
@@ -442,7 +443,6 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
           verdict: "adapt",
           safety: true,
           says: `The assist is to end at ${formatNumber(kmh, 1)} km/h, ${row.id} at ${formatNumber(row.assistKmh, 1)}.`,
-          figures,
           remedies: [
             {
               id: `set-${set}`,
@@ -454,12 +454,13 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
               caution: "law",
             },
           ],
+          ...common,
         }
       : {
           verdict: "stop",
           says: `The assist ends at ${formatNumber(kmh, 1)} km/h and cannot be set; ${row.id} ends at ${formatNumber(row.assistKmh, 1)}.`,
-          figures,
           lifts: "a controller whose limit can be set",
+          ...common,
         };
   }
   if (throttle && row.throttle !== "allowed")
@@ -467,7 +468,6 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
       verdict: "adapt",
       safety: true,
       says: `${row.id} allows no throttle beyond walking pace.`,
-      figures,
       remedies: [
         operation(
           "throttle-walks",
@@ -478,20 +478,21 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
           "law",
         ),
       ],
+      ...common,
     };
   const volts = batteryOf(build) ? voltsOf(batteryOf(build)!).nominal : 0;
   if (row.nominalV !== null && volts > row.nominalV + 0.1)
     return {
       verdict: "measure",
       says: `${formatNumber(volts, 1)} V nominal is over the ${row.nominalV} V that the class's standard covers: confirm locally.`,
-      figures,
       asks: true,
+      ...common,
     };
   return {
     verdict: "clear",
     says: `Within the figures of ${row.id} as known in ${LAW_KNOWN}; confirm locally, mark it: ${row.marks}.`,
-    figures,
     margin,
+    ...common,
   };
 }
 

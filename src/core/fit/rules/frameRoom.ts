@@ -13,17 +13,17 @@ export function frameLengths(survey: Survey): FrameLengths {
   };
   if (survey.choice("triangleBy") === "diagonals")
     return {
-      ...lengths,
       by: "diagonals",
       seatAngleDeg: seatAngle(survey, lengths.seatTubeMm),
       diagonalUpMm: survey.number("diagonalUpMm").value,
       diagonalDownMm: survey.number("diagonalDownMm").value,
+      ...lengths,
     };
   return {
-    ...lengths,
     by: "angles",
     seatAngleDeg: survey.number("seatAngleDeg").value,
     headAngleDeg: survey.number("headAngleDeg").value,
+    ...lengths,
   };
 }
 

@@ -52,23 +52,22 @@ export const gearCase = defineRule<MidMotor>({
     };
     if (clearanceMm >= leastMm - 1e-9)
       return {
-        ...common,
         verdict: "clear",
         says: `${formatNumber(clearanceMm, 1)} mm between gear case and stay${driveSpacerMm > 0 ? ` with the ${driveSpacerMm} mm spacer` : ""}, ${leastMm} wanted.`,
+        ...common,
       };
     // The spacer covers the uncertainty too, so that the bike is clear when it is on.
     const wantedMm = driveSpacerMm + leastMm - clearanceMm + plusMinus;
     if (wantedMm > DRIVE_SPACER_MM)
       return {
-        ...common,
         verdict: "stop",
         says: `The gear case wants ${formatNumber(wantedMm, 1)} mm of spacer to clear the stay; ${DRIVE_SPACER_MM} is the most.`,
         lifts: `a stay ${formatNumber(wantedMm - DRIVE_SPACER_MM, 1)} mm further in, or a motor with a case further out; never a filed stay`,
+        ...common,
       };
     const ring = thinnestRing(build, "shell spacer", motor.spec.tubeDiameterMm, wantedMm, DRIVE_SPACER_MM);
     const thickMm = ring?.spec.thicknessMm ?? Math.ceil(wantedMm * 2) / 2;
     return {
-      ...common,
       verdict: "adapt",
       says: `${formatNumber(clearanceMm, 1)} mm between gear case and stay, ${leastMm} wanted.`,
       remedies: [
@@ -88,6 +87,7 @@ export const gearCase = defineRule<MidMotor>({
           effect: { numbers: { driveSpacerMm: thickMm } },
         },
       ],
+      ...common,
     };
   },
 });

@@ -47,16 +47,16 @@ export const nutEngagement = defineRule<MidMotor>({
     const common = { figures, margin, settle: ["shellWidthMm"] as const };
     if (grip.innerRoomMm < -1e-9 || grip.ringRoomMm < -1e-9)
       return {
-        ...common,
         verdict: "stop",
         says: `A stack of ${formatNumber(grip.stackMm, 1)} mm leaves the ${grip.innerRoomMm < 0 ? `inner nut ${formatNumber(grip.innerNutMm, 1)}` : `lock ring ${formatNumber(grip.lockRingMm, 1)}`} mm of thread.`,
         lifts: `a shell of ${formatNumber(shell.value + Math.min(grip.innerRoomMm, grip.ringRoomMm), 1)} mm or less, or the same motor with a longer axle`,
+        ...common,
       };
     if (grip.runOutRoomMm >= -1e-9)
       return {
-        ...common,
         verdict: "clear",
         says: `${formatNumber(shell.value, 1)} in a motor for ${motor.spec.gripMm.join("–")}: nut ${formatNumber(grip.innerNutMm, 1)}, ring ${formatNumber(grip.lockRingMm, 1)} mm engaged.`,
+        ...common,
       };
     const mostMm = shell.value > 75 ? Math.max(NON_DRIVE_SPACER_MM, 100 - shell.value) : NON_DRIVE_SPACER_MM;
     // The ring must also cover what the caliper leaves open, or the new margin would decide nothing.
@@ -64,13 +64,12 @@ export const nutEngagement = defineRule<MidMotor>({
     const ring = thinnestRing(build, "shell spacer", motor.spec.tubeDiameterMm, wantedMm, mostMm);
     if (wantedMm > mostMm)
       return {
-        ...common,
         verdict: "stop",
         says: `The nut runs out of thread ${formatNumber(-grip.runOutRoomMm, 1)} mm too early, more than a ${formatNumber(mostMm, 1)} mm spacer makes up.`,
         lifts: "a motor with a shorter axle",
+        ...common,
       };
     return {
-      ...common,
       verdict: "adapt",
       says: `The nut runs out of thread ${formatNumber(-grip.runOutRoomMm, 1)} mm before it clamps.`,
       remedies: [
@@ -90,6 +89,7 @@ export const nutEngagement = defineRule<MidMotor>({
           effect: { numbers: { nonDriveSpacerMm: ring?.spec.thicknessMm ?? wantedMm } },
         },
       ],
+      ...common,
     };
   },
 });

@@ -33,18 +33,18 @@ export const overLocknut = defineRule<HubMotor>({
     };
     if (Math.abs(gapMm) <= OVER_LOCKNUT_TOLERANCE_MM + 1e-9)
       return {
-        ...common,
         verdict: "clear",
         says: `${formatNumber(motor.spec.overLocknutMm, 1)} hub${ringsMm > 0 ? ` with ${formatNumber(ringsMm, 1)} mm of rings` : ""} in a ${formatNumber(frame.value, 1)} frame.`,
+        ...common,
       };
     if (gapMm > 0)
       return {
-        ...common,
         verdict: "adapt",
         says: `${formatNumber(gapMm, 1)} mm to fill between hub and frame.`,
         remedies: [rings(motor, gapMm, build)],
+        ...common,
       };
-    return { ...common, ...spread(motor, -gapMm, spreadLimit(motor, survey, build), build) };
+    return spread(motor, -gapMm, spreadLimit(motor, survey, build), build, common);
   },
 });
 
@@ -63,7 +63,8 @@ function spread(
   byMm: number,
   limit: SpreadLimit,
   build: Build,
-): Pick<Outcome, "verdict" | "says" | "remedies" | "lifts" | "caution" | "margin" | "safety"> {
+  { figures, settle }: Required<Pick<Outcome, "figures" | "settle">>,
+): Outcome {
   const says = `The hub is ${formatNumber(byMm, 1)} mm wider than the frame.`;
   const end = motor.spec.end;
   // The limits carry their own tolerance: the caliper's 0.1 does not decide between a sprung and a set frame.
@@ -71,6 +72,8 @@ function spread(
     return {
       verdict: "clear",
       says: `${says} Sprung or set to take it.`,
+      figures,
+      settle,
       margin: { value: limit.setMm - byMm, unit: "mm", plusMinus: 0 },
     };
   const margin = { value: Math.max(limit.springMm, limit.setMm) - byMm, unit: "mm", plusMinus: 0 };
@@ -80,7 +83,9 @@ function spread(
       says: `${says} This ${end === "front" ? "fork" : "frame"} may be sprung ${limit.springMm} and set ${limit.setMm} mm.`,
       lifts: `a motor of ${formatNumber(motor.spec.overLocknutMm - byMm, 0)} mm, or a ${end === "front" ? "rear or mid-drive" : "mid-drive or front"} motor`,
       safety: true,
+      figures,
       margin,
+      settle,
       caution: "spread",
     };
   const bySpring = byMm <= limit.springMm;
@@ -95,7 +100,7 @@ function spread(
     effect: { flags: [`spread ${end}`] },
     caution: "spread",
   };
-  return { verdict: "adapt", says, remedies: [remedy], margin };
+  return { verdict: "adapt", says, remedies: [remedy], figures, margin, settle };
 }
 
 /** Rings that fill the gap, alike on both sides where such rings are sold, so that the rim stays in the middle. */

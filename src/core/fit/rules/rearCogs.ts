@@ -16,7 +16,7 @@ export function rearCogs(survey: Survey, build: Build) {
   const spacerMm = effectOf(build, "rearRightSpacerMm", 0);
   // A hub motor carries the cluster at its own place, from its sheet; otherwise the old hub stays, as measured.
   if (motor?.spec.locknutToSmallestMm != null)
-    return { ...shared, locknutToSmallestMm: motor.spec.locknutToSmallestMm + spacerMm, plusMinus: 0 };
+    return { locknutToSmallestMm: motor.spec.locknutToSmallestMm + spacerMm, plusMinus: 0, ...shared };
   const measured = survey.number("locknutToSmallestMm");
-  return { ...shared, locknutToSmallestMm: measured.value, plusMinus: measured.plusMinus };
+  return { locknutToSmallestMm: measured.value, plusMinus: measured.plusMinus, ...shared };
 }

@@ -64,19 +64,18 @@ export const shellBore = defineRule<MidMotor>({
       plusMinus: bore.plusMinus,
     };
     const common = { figures, margin, settle: ["shellBoreMm"] as const };
-    if (clearanceMm < BORE_CLEARANCE_MM.direct)
-      return { ...common, ...tooTight(motor, clearanceMm, survey.choice("frameMaterial")) };
+    if (clearanceMm < BORE_CLEARANCE_MM.direct) return tooTight(motor, clearanceMm, survey.choice("frameMaterial"), common);
     if (clearanceMm <= BORE_CLEARANCE_MM.shim)
       return {
-        ...common,
         verdict: "clear",
         says: `The ${tubeMm} tube passes a ${formatNumber(bore.value, 2)} bore with ${formatNumber(clearanceMm, 2)} mm to spare.`,
+        ...common,
       };
     return {
-      ...common,
       verdict: "adapt",
       says: `The ${tubeMm} tube has ${formatNumber(clearanceMm, 2)} mm of play in the bore.`,
       remedies: [filler(build, bore.value, tubeMm, clearanceMm)],
+      ...common,
     };
   },
 });
@@ -85,7 +84,8 @@ function tooTight(
   motor: MidMotor,
   clearanceMm: number,
   material: string,
-): Pick<Outcome, "verdict" | "says" | "remedies" | "lifts"> {
+  common: Pick<Outcome, "figures" | "margin" | "settle">,
+): Outcome {
   const shortMm = BORE_CLEARANCE_MM.direct - clearanceMm;
   const says = `The ${motor.spec.tubeDiameterMm} tube wants ${formatNumber(shortMm, 2)} mm more than the bore has.`;
   const metal = material === "steel" || material === "thin steel" || material === "aluminium";
@@ -94,6 +94,7 @@ function tooTight(
       verdict: "stop",
       says,
       lifts: `a motor with a tube of ${formatNumber(motor.spec.tubeDiameterMm - shortMm, 1)} mm or less`,
+      ...common,
     };
   return {
     verdict: "adapt",
@@ -108,6 +109,7 @@ function tooTight(
         effect: {},
       },
     ],
+    ...common,
   };
 }
 

@@ -45,25 +45,25 @@ export const shifterMatch = defineRule<HubMotor>({
     if (error !== undefined && Math.abs(error) <= SHIFT_ERROR_MM) {
       if (clicks >= cogs)
         return {
-          ...common,
           verdict: "clear",
           says: `${clicks} clicks on ${cogs} cogs: ${formatNumber(error, 1)} mm off at the end, which indexing hides.`,
+          ...common,
         };
       return {
-        ...common,
         verdict: "adapt",
         says: `${clicks} clicks on ${cogs} cogs: one cog is lost.`,
         remedies: [
           acknowledge(`cluster/shifter ${motor.id}`, "one cog is locked out with the limit screw"),
           ...newShifters(cogs, old, build),
         ],
+        ...common,
       };
     }
     const combined = LEVER_CUT_OFFS[survey.choice("leverKind")].shifterIsOnIt
       ? " The old one is one piece with the brake lever: the new one needs its own place on the bar."
       : "";
     const says = `${clicks} clicks on ${cogs} cogs${error === undefined ? "" : `: ${formatNumber(Math.abs(error), 1)} mm off at the end of the range`}.${combined}`;
-    return { ...common, verdict: "adapt", says, remedies: newShifters(cogs, old, build) };
+    return { verdict: "adapt", says, remedies: newShifters(cogs, old, build), ...common };
   },
 });
 

@@ -27,53 +27,52 @@ export const voltsWindow = defineRule<Controller>({
     const over60 = volts.full > 60 ? { caution: "over60" as const } : {};
     if (volts.full > controller.maxV + 1e-9)
       return {
-        ...over60,
         verdict: "stop",
         safety: true,
         says: `The full pack gives ${formatNumber(volts.full, 1)} V; ${controller.name} takes ${formatNumber(controller.maxV, 1)}.`,
         figures,
         margin: { value: controller.maxV - volts.full, unit: "V", plusMinus: 0 },
         lifts: `a pack of ${formatNumber(controller.maxV, 1)} V or less when full, or a controller for ${formatNumber(volts.full, 1)} V`,
+        ...over60,
       };
     if (controller.cutV >= volts.full)
       return {
-        ...over60,
         verdict: "stop",
         says: `The controller cuts off at ${formatNumber(controller.cutV, 1)} V, over the full pack's ${formatNumber(volts.full, 1)}: it never runs.`,
         figures,
         margin: { value: volts.full - controller.cutV, unit: "V", plusMinus: 0 },
         lifts: "a pack with more cells in series",
+        ...over60,
       };
     if (controller.cutV >= volts.nominal)
       return {
-        ...over60,
         verdict: "stop",
         says: `The controller cuts off at ${formatNumber(controller.cutV, 1)} V, not under the pack's nominal ${formatNumber(volts.nominal, 1)}: half of its charge or more stays in it.`,
         figures: [...figures, { label: "pack nominal", value: volts.nominal, unit: "V" }],
         margin: { value: volts.nominal - controller.cutV, unit: "V", plusMinus: 0 },
         lifts: `a pack with more cells in series, or a controller whose cut is nearer to ${formatNumber(volts.empty, 1)} V`,
+        ...over60,
       };
     const cutMargin = { value: controller.cutV - volts.empty, unit: "V", plusMinus: 0 };
     if (controller.cutV >= volts.empty - 1e-9)
       return {
-        ...over60,
         verdict: "clear",
         says: `${formatNumber(volts.empty, 1)} to ${formatNumber(volts.full, 1)} V in a controller for ${formatNumber(controller.cutV, 1)} to ${formatNumber(controller.maxV, 1)}.`,
         figures,
         margin: { value: controller.maxV - volts.full, unit: "V", plusMinus: 0 },
+        ...over60,
       };
     const says = `The controller cuts off at ${formatNumber(controller.cutV, 1)} V, the pack is empty at ${formatNumber(volts.empty, 1)}.`;
     if (!controller.cutSettable)
       return {
-        ...over60,
         verdict: "stop",
         says,
         figures,
         margin: cutMargin,
         lifts: `a controller whose cut can be set to ${formatNumber(volts.empty, 1)} V`,
+        ...over60,
       };
     return {
-      ...over60,
       verdict: "adapt",
       says,
       figures,
@@ -88,6 +87,7 @@ export const voltsWindow = defineRule<Controller>({
           effect: { numbers: { controllerCutV: volts.empty } },
         },
       ],
+      ...over60,
     };
   },
 });
