@@ -28,6 +28,8 @@ const TIE_MM = 0.001;
 const TINY = 1e-9;
 /** Halvings of a span of a metre that come to well under a thousandth of a millimetre. */
 const HALVINGS = 44;
+/** As many as come to a tenth of one. */
+const COARSE_HALVINGS = 13;
 
 /**
  * Where along a rail a pack goes into an open space, and where best: exact, no sampling.
@@ -53,6 +55,47 @@ export function batteryBay(p: BayInput): BayAnswer {
     };
   const best = bestStart(sides, spans, heightMm, p);
   return { fits: true, fromMm: spans[0]![0], toMm: spans.at(-1)![1], ...best, shortMm: 0 };
+}
+
+/** What is free between a pack at rest at a given place and the nearest side, mm; 0 where it meets one. @param startMm its lower end along the rail */
+export function clearanceAtMm(p: BayInput, startMm: number): number {
+  const { sides } = inRailAxes(p);
+  const heightMm = p.pack.cradleMm + p.pack.heightMm;
+  const near = sides.filter((side) => !isRail(side));
+  const meets = near.some((side) => {
+    const span = forbiddenBy(side, p.pack.lengthMm, heightMm, 0);
+    return span !== null && startMm > span[0] && startMm < span[1];
+  });
+  return meets ? 0 : Math.min(...near.map((side) => distanceMm(side, startMm, startMm + p.pack.lengthMm, heightMm)));
+}
+
+/** How far a pack with its slide can be moved along the rail, mm; negative: how much too long it is, to a tenth, its whole length where it is too high. */
+export function playMm(p: BayInput): number {
+  const { sides, railMm } = inRailAxes(p);
+  const heightMm = p.pack.cradleMm + p.pack.heightMm;
+  const spans = startsFor(sides, railMm, p.pack.lengthMm, heightMm, p);
+  if (spans.length > 0) return spans.at(-1)![1] - spans[0]![0];
+  return -(shortening(sides, railMm, heightMm, p, COARSE_HALVINGS) ?? p.pack.lengthMm);
+}
+
+/** The most bosses that meet the cradle's slots wherever the pack goes in; null where it does not. */
+export function mostBosses(p: BayInput): number | null {
+  const { sides, railMm } = inRailAxes(p);
+  const spans = startsFor(sides, railMm, p.pack.lengthMm, p.pack.cradleMm + p.pack.heightMm, p);
+  return spans.length === 0 ? null : Math.max(...piecesBySlots(spans, p).map((piece) => piece.bosses));
+}
+
+/** The free spans cut where a boss enters or leaves a slot, each piece with the bosses that it meets. */
+function piecesBySlots(spans: readonly Span[], p: BayInput): { span: Span; bosses: number }[] {
+  const usable = (s: number) =>
+    p.bossesMm.filter((boss) => p.slotsMm.some(([from, to]) => boss - s >= from - TINY && boss - s <= to + TINY)).length;
+  const edges = p.bossesMm.flatMap((boss) => p.slotsMm.flatMap(([from, to]) => [boss - to, boss - from]));
+  const pieces = spans.flatMap(([from, to]) => {
+    const cuts = [...new Set([from, ...edges.filter((s) => s > from && s < to), to])].sort((a, b) => a - b);
+    const points = cuts.map((s): Span => [s, s]);
+    return [...points, ...cuts.slice(1).map((s, i): Span => [cuts[i]!, s])];
+  });
+  return pieces.map((span) => ({ span, bosses: usable((span[0] + span[1]) / 2) }));
 }
 
 function inRailAxes(p: BayInput): { sides: Side[]; railMm: number } {
@@ -123,15 +166,7 @@ function isInside(sides: readonly Side[], u: number, v: number): boolean {
 }
 
 function bestStart(sides: readonly Side[], spans: readonly Span[], heightMm: number, p: BayInput) {
-  const usable = (s: number) =>
-    p.bossesMm.filter((boss) => p.slotsMm.some(([from, to]) => boss - s >= from - TINY && boss - s <= to + TINY)).length;
-  const edges = p.bossesMm.flatMap((boss) => p.slotsMm.flatMap(([from, to]) => [boss - to, boss - from]));
-  const pieces = spans.flatMap(([from, to]) => {
-    const cuts = [...new Set([from, ...edges.filter((s) => s > from && s < to), to])].sort((a, b) => a - b);
-    const points = cuts.map((s): Span => [s, s]);
-    return [...points, ...cuts.slice(1).map((s, i): Span => [cuts[i]!, s])];
-  });
-  const counted = pieces.map((span) => ({ span, bosses: usable((span[0] + span[1]) / 2) }));
+  const counted = piecesBySlots(spans, p);
   const bossesUsable = Math.max(...counted.map((piece) => piece.bosses));
   const near = sides.filter((side) => !isRail(side));
   const distances = near.map((side) => (s: number) => distanceMm(side, s, s + p.pack.lengthMm, heightMm));
@@ -220,11 +255,11 @@ function halved(from: number, to: number, isSo: (s: number) => boolean): number 
 }
 
 /** The least shortening at equal height with which it would go in; null when no length does. A shorter pack goes wherever a longer did. */
-function shortening(sides: readonly Side[], railMm: number, heightMm: number, p: BayInput): number | null {
+function shortening(sides: readonly Side[], railMm: number, heightMm: number, p: BayInput, halvings = HALVINGS): number | null {
   const fits = (lengthMm: number) => startsFor(sides, railMm, lengthMm, heightMm, p).length > 0;
   let [fitting, failing] = [p.pack.lengthMm * 1e-6, p.pack.lengthMm];
   if (!fits(fitting)) return null;
-  for (let i = 0; i < HALVINGS; i += 1) {
+  for (let i = 0; i < halvings; i += 1) {
     const mid = (fitting + failing) / 2;
     if (fits(mid)) fitting = mid;
     else failing = mid;

@@ -109,6 +109,14 @@ export function runRules(rules: readonly Rule[], survey: Survey, build: Build, o
   return findings;
 }
 
+/** Whether one finding is clear, uncertainty counted. Asked a thousand times over: what only the other verdicts tell is not worked out. */
+export function isClearIn(rule: Rule, findingKey: string, build: Build): boolean {
+  const subject = rule.subjects(build).find((one) => `${rule.id} ${rule.key(one)}` === findingKey);
+  if (subject === undefined) return false;
+  const outcome = outcomeOf(rule, subject, surveyOf(build.donor), build);
+  return outcome.verdict === "clear" && settleUncertainty(outcome).verdict === "clear";
+}
+
 /** Survey items that some rule looks at on this build: the walk that it needs. */
 export function readsOf(build: Build, rules: readonly Rule[] = RULES): Set<DonorKey> {
   const reads = new Set<DonorKey>();

@@ -4,8 +4,8 @@ import { formatNumber } from "../units/formatQuantity";
 import type { Part } from "../parts/part";
 import { SPECS } from "../parts/specs";
 import type { Build } from "./build";
-import { readsOf, runRules } from "./engine";
-import { surveyOf, type Rule } from "./rule";
+import { isClearIn, readsOf } from "./engine";
+import type { Rule } from "./rule";
 import { RULES } from "./rules";
 
 /** One way a finding would be clear: a measured figure or a figure of a part's sheet, and the bounds within which it must be. */
@@ -31,11 +31,8 @@ const HALVINGS = 18;
 export function whatWouldClear(build: Build, findingKey: string): WouldClear[] {
   const rule = RULES.find((r) => findingKey.startsWith(`${r.id} `));
   if (!rule) return [];
-  const verdictOf = (changed: Build) =>
-    runRules([rule], surveyOf(changed.donor), changed).find((finding) => finding.key === findingKey);
-  const now = verdictOf(build);
-  if (!now || now.verdict === "clear") return [];
-  const isClear = (changed: Build) => verdictOf(changed)?.verdict === "clear";
+  const isClear = (changed: Build) => isClearIn(rule, findingKey, changed);
+  if (isClear(build)) return [];
   const items = [...readsOf(build, [rule])].flatMap((key) => {
     const item = donorItem(key);
     const reading = build.donor[key];
@@ -70,12 +67,11 @@ function subjectParts(rule: Rule, findingKey: string, build: Build): Part[] {
 
 type SheetFigure = { name: string; label: string; unit: string; value: number; low: number; high: number };
 
+type Field = { description?: string; safeParse: (v: unknown) => { success: boolean }; unwrap?: () => Field };
+
 /** Plain figures of a part's sheet with their ranges, from its schema. */
 function figuresOf(part: Part): SheetFigure[] {
-  const shape = SPECS[part.kind].shape as Record<
-    string,
-    { description?: string; safeParse: (v: unknown) => { success: boolean } }
-  >;
+  const shape = SPECS[part.kind].shape as Record<string, Field>;
   return Object.entries(part.spec).flatMap(([name, value]) => {
     if (typeof value !== "number" || !/Mm$|Nm$|[a-z]A$|V$/.test(name)) return [];
     const field = shape[name]!;
@@ -83,7 +79,8 @@ function figuresOf(part: Part): SheetFigure[] {
     const spread = Math.max(20, Math.abs(value));
     const low = takes(value - spread) ? value - spread : edge(value - spread, value, takes);
     const high = takes(value + spread) ? value + spread : edge(value + spread, value, takes);
-    const [label, unit] = (field.description ?? name).split(/, (?=[^,]*$)/);
+    // A field with a default keeps its description inside.
+    const [label, unit] = (field.description ?? field.unwrap?.().description ?? name).split(/, (?=[^,]*$)/);
     return [{ name, label: label ?? name, unit: unit ?? "", value, low, high }];
   });
 }

@@ -11,6 +11,8 @@ import type { Outcome, PinPlace, Remedy } from "./finding";
 export type Survey = {
   /** A length, count or mass with its uncertainty. */
   number(key: NumberKey): Measured;
+  /** The same where a rule can do without it. */
+  seen(key: NumberKey): Measured | undefined;
   choice<K extends ChoiceKey>(key: K): ChoiceOf<K>;
 };
 
@@ -88,17 +90,19 @@ function unitOf(key: NumberKey) {
 
 /** @param reads collects every item that a rule looks at, so that the walk can ask for no more than what decides something */
 export function surveyOf(donor: Donor, reads?: Set<DonorKey>): Survey {
+  const seen = (key: NumberKey): Measured | undefined => {
+    const reading = donor[key];
+    return typeof reading?.value === "number"
+      ? { value: reading.value, unit: unitOf(key), how: reading.how, plusMinus: reading.plusMinus }
+      : undefined;
+  };
   return {
+    seen,
     number(key) {
       reads?.add(key);
-      const reading = donor[key];
-      if (typeof reading?.value !== "number") throw new Unmeasured(key);
-      return {
-        value: reading.value,
-        unit: unitOf(key),
-        how: reading.how,
-        plusMinus: reading.plusMinus,
-      };
+      const reading = seen(key);
+      if (!reading) throw new Unmeasured(key);
+      return reading;
     },
     choice(key) {
       reads?.add(key);

@@ -145,10 +145,15 @@ function seatDepth(motor: HubMotor, playMm: number, given: Outcome["figures"], s
       ],
       ...common,
     };
+  // Too shallow or too loose, whichever is nearer. Not too narrow: a tenth there is found by trying the axle, and filed.
+  const deep = { value: depth.value - wanted, plusMinus: depth.plusMinus };
+  const tight = { value: SLOT_PLAY_MM.fill - playMm, plusMinus: survey.number(keys.slotWidth).plusMinus };
+  const filled = build.geometry.flags.has(`filled ${motor.spec.end}`);
+  const { value, plusMinus } = filled || deep.value - deep.plusMinus <= tight.value - tight.plusMinus ? deep : tight;
   return {
     verdict: "clear",
     says: `Flats ${motor.spec.axleFlatsMm} in a ${formatNumber(motor.spec.axleFlatsMm + playMm, 1)} slot, ${formatNumber(depth.value, 1)} mm deep${playMm > SLOT_PLAY_MM.loose ? "; loose, so one dropout counts in the arms check" : ""}.`,
-    margin: { value: depth.value - wanted, unit: "mm", plusMinus: depth.plusMinus },
+    margin: { value, unit: "mm", plusMinus },
     ...common,
   };
 }

@@ -52,6 +52,18 @@ describe("battery/bay", () => {
     }
     expect(on(batteryBayRule, with_({ lengthMm: low - 0.1 })).verdict).toBe("measure");
   });
+  test("the same part with another length is worked out anew", () => {
+    const pack = with_()[1]!;
+    const longer = { ...pack, spec: { ...pack.spec, lengthMm: 700 } } as typeof pack;
+    expect(on(batteryBayRule, [mid(), pack]).verdict).toBe("clear");
+    expect(on(batteryBayRule, [mid(), longer]).verdict).toBe("stop");
+  });
+  test("a coarser reading leaves more open, and is the one to take again", () => {
+    const byLevel = on(batteryBayRule, with_(), { headTubeMm: 120 });
+    const told = on(batteryBayRule, with_(), { headTubeMm: [120, "told"] });
+    expect(told.margin!.plusMinus).toBeGreaterThan(byLevel.margin!.plusMinus);
+    expect(told.settle[0]).toBe("headTubeMm");
+  });
   test("tapes that close no frame, or contradict each other, are taped again", () => {
     expect(on(batteryBayRule, with_(), { downTubeMm: 900, topTubeMm: 200 })).toMatchObject({
       verdict: "measure",
@@ -91,6 +103,27 @@ describe("battery/slide", () => {
     const parts = with_({ lengthMm: 430, slideMm: 120 });
     expect(on(batteryBayRule, parts).verdict).toBe("clear");
     expect(on(batterySlide, parts).verdict).toBe("adapt");
+  });
+  test("what the tapes leave open is their root sum of squares", () => {
+    // JCGM 100:2008, 5.1.2 (uncorrelated readings), against its simulation as in JCGM 101:2008: 600 draws.
+    const parts = with_({ slideMm: 60 });
+    const told = on(batterySlide, parts).margin!;
+    const readings = donorOf(SOUND!);
+    const open = (["downTubeMm", "topTubeMm", "seatTubeMm", "headTubeMm", "seatAngleDeg", "headAngleDeg"] as const).filter(
+      (key) => readings[key]!.plusMinus > 0,
+    );
+    let seed = 7;
+    const uniform = () => (seed = (seed * 16807) % 2147483647) / 2147483647;
+    const normal = () => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform());
+    const draws = Array.from({ length: 600 }, () => {
+      const off = open.map((key) => [key, Number(readings[key]!.value) + normal() * readings[key]!.plusMinus] as const);
+      return on(batterySlide, parts, Object.fromEntries(off)).margin!.value;
+    });
+    const mean = draws.reduce((sum, x) => sum + x, 0) / draws.length;
+    const deviation = Math.sqrt(draws.reduce((sum, x) => sum + (x - mean) ** 2, 0) / (draws.length - 1));
+    expect(told.plusMinus).toBeGreaterThan(0.5);
+    expect(deviation / told.plusMinus).toBeGreaterThan(0.85);
+    expect(deviation / told.plusMinus).toBeLessThan(1.15);
   });
   test("a cradle that opens sideways settles it; one that lifts out needs no slide", () => {
     const band = partOf("battery-mount", { style: "clamp band", bosses: 0 });

@@ -3,11 +3,11 @@ import type { BayAnswer } from "../../bay/batteryBay";
 import type { PartOf } from "../../parts/part";
 import { formatNumber } from "../../units/formatQuantity";
 import { batteryOf, motorsOf, partsOf, type Build } from "../build";
-import type { Figure, Outcome } from "../finding";
+import type { Figure, Margin, Outcome } from "../finding";
 import { judge } from "../judge";
 import { anyOf, isDone, operation } from "../remedies";
 import { acknowledge, asked, defineRule, stated, type Survey } from "../rule";
-import { bossesMm, PACK_ROOM_MM, packIn, roomOf, type Room } from "./frameRoom";
+import { bossesMm, PACK_ROOM_MM, packIn, roomOf, spreadOf, type Room, type Spread } from "./frameRoom";
 
 type Battery = PartOf<"battery">;
 const packs = (build: Build) => (batteryOf(build) && motorsOf(build).length > 0 ? [batteryOf(build)!] : []);
@@ -81,13 +81,12 @@ export const batteryBayRule = defineRule<Battery>({
     ];
     if (!inTriangle(battery, survey)) return elsewhere(battery, survey, build, size);
     const room = roomOf(survey);
-    if (typeof room === "string")
-      return { verdict: "measure", says: room, figures: size, settle: ["downTubeMm", "topTubeMm", "seatTubeMm", "headTubeMm"] };
+    if (typeof room === "string") return { verdict: "measure", says: room, figures: size, settle: TRIANGLE_KEYS };
     const bosses = bossesMm(survey);
     const answer = packIn(room, battery, bosses, 0);
-    const plusMinus = room.plusMinus;
-    const settle = ["downTubeMm", "seatTubeMm", "topTubeMm", "headTubeMm"] as const;
-    if (!answer.fits) return tooLong(battery, answer, room, build, bosses, { size, plusMinus, settle: [...settle] });
+    const spread = () => spreadOf("clearance", room, battery, survey);
+    if (!answer.fits) return tooLong(battery, answer, room, build, bosses, size, spread);
+    const { plusMinus, settle } = spread();
     return {
       verdict: "clear",
       says: `It goes in ${formatNumber(room.frame.railFromMm + answer.bestMm!, 0)} mm up the down tube with ${formatNumber(answer.clearanceMm!, 0)} mm to the nearest tube.`,
@@ -106,13 +105,26 @@ export const batteryBayRule = defineRule<Battery>({
   },
 });
 
+/** The tubes that a pack which does not go in may be too long for. */
+const TRIANGLE_KEYS = ["downTubeMm", "topTubeMm", "seatTubeMm", "headTubeMm"] as const;
+
+/** A margin whose uncertainty is worked out when it is looked at: what would clear it asks a thousand times, and only for clear ones. */
+const shortBy = (mm: number, spread: () => Spread): Margin => ({
+  value: -mm,
+  unit: "mm",
+  get plusMinus() {
+    return spread().plusMinus;
+  },
+});
+
 function tooLong(
   battery: Battery,
   answer: BayAnswer,
   room: Room,
   build: Build,
   bosses: readonly number[],
-  so: { size: Figure[]; plusMinus: number; settle: ("downTubeMm" | "topTubeMm" | "seatTubeMm" | "headTubeMm")[] },
+  size: readonly Figure[],
+  spread: () => Spread,
 ): Outcome {
   const short = answer.shortMm;
   return {
@@ -121,9 +133,9 @@ function tooLong(
       short === null
         ? "It is too high for this triangle at any length."
         : `It is ${formatNumber(short, 0)} mm too long for this triangle.`,
-    figures: [...so.size, ...(short === null ? [] : [{ label: "too long by", value: short, unit: "mm" }])],
-    ...(short !== null && { margin: { value: -short, unit: "mm", plusMinus: so.plusMinus } }),
-    settle: so.settle,
+    figures: [...size, ...(short === null ? [] : [{ label: "too long by", value: short, unit: "mm" }])],
+    ...(short !== null && { margin: shortBy(short, spread) }),
+    settle: TRIANGLE_KEYS,
     lifts: `${short === null ? "a lower pack" : `a pack of ${formatNumber(battery.spec.lengthMm - short, 0)} mm or less`}: ${smaller(build, battery.spec.series, (part) => part.spec.mount === "down tube" && packIn(room, part, bosses, 0).fits)}; a tube is never cut`,
   };
 }
@@ -189,14 +201,22 @@ export const batterySlide = defineRule<Battery>({
     const room = roomOf(survey);
     if (typeof room === "string") return { verdict: "measure", says: room, figures, settle: ["downTubeMm"] };
     const answer = packIn(room, battery, bossesMm(survey), slideMm);
-    const margin = answer.fits
-      ? { value: answer.toMm! - answer.fromMm!, unit: "mm", plusMinus: room.plusMinus }
-      : answer.shortMm === null
-        ? undefined
-        : { value: -answer.shortMm, unit: "mm", plusMinus: room.plusMinus };
-    const more = { figures, ...(margin && { margin }), settle: ["downTubeMm", "headTubeMm", "topTubeMm"] as const };
-    if (answer.fits)
-      return { verdict: "clear", says: `It slides ${formatNumber(slideMm, 0)} mm free of head and top tube.`, ...more };
+    const spread = () => spreadOf("slide", room, battery, survey, slideMm);
+    if (answer.fits) {
+      const { plusMinus, settle } = spread();
+      return {
+        verdict: "clear",
+        says: `It slides ${formatNumber(slideMm, 0)} mm free of head and top tube.`,
+        figures,
+        margin: { value: answer.toMm! - answer.fromMm!, unit: "mm", plusMinus },
+        settle,
+      };
+    }
+    const more = {
+      figures,
+      ...(answer.shortMm !== null && { margin: shortBy(answer.shortMm, spread) }),
+      settle: TRIANGLE_KEYS,
+    };
     if (isDone(build, "pack lifts")) return { verdict: "clear", says: "Its cradle lets it lift out sideways.", ...more };
     return {
       verdict: "adapt",
@@ -262,7 +282,12 @@ export const batteryBosses = defineRule<Battery>({
       );
     const material = survey.choice("frameMaterial");
     const drillable = material === "steel" || material === "aluminium";
-    const margin = { value: usable - LEAST_BOSSES, unit: "bosses", plusMinus: 0 };
+    const spread = typeof room === "string" || kind === "none" ? null : spreadOf("bosses", room, battery, survey);
+    const common = {
+      figures,
+      margin: { value: usable - LEAST_BOSSES, unit: "bosses", plusMinus: spread?.plusMinus ?? 0 },
+      settle: spread?.settle ?? [],
+    };
     if (bands || isDone(build, "bosses set"))
       return {
         verdict: "clear",
@@ -275,26 +300,22 @@ export const batteryBosses = defineRule<Battery>({
           verdict: "stop",
           safety: true,
           says: `${usable} of the bosses meet the cradle, and carbon takes neither bands nor new holes.`,
-          figures,
-          margin,
           lifts: "a pack whose slots meet the moulded bosses, or a rack",
           caution: "carbon",
+          ...common,
         };
       return {
         verdict: "adapt",
         says: `${usable} boss${usable === 1 ? "" : "es"} meet the cradle's slots, ${LEAST_BOSSES} are wanted.`,
-        figures,
-        margin,
         remedies: drillable ? [...bandRemedy(), set()] : bandRemedy(),
         caution: "drilling",
+        ...common,
       };
     }
     if ((massKg ?? 0) > REINFORCE_KG && !isDone(build, "bosses reinforced"))
       return {
         verdict: "adapt",
         says: `${formatNumber(massKg!, 1)} kg on ${usable} ${kind === "rivet" ? "rivet nuts" : "bosses"}: over ${REINFORCE_KG} kg they are reinforced.`,
-        figures,
-        margin,
         remedies: [
           ...bandRemedy(),
           operation(
@@ -305,8 +326,9 @@ export const batteryBosses = defineRule<Battery>({
             "bosses reinforced",
           ),
         ],
+        ...common,
       };
-    return { verdict: "clear", says: `${usable} bosses meet the cradle.`, figures, margin };
+    return { verdict: "clear", says: `${usable} bosses meet the cradle.`, ...common };
   },
 });
 

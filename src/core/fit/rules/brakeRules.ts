@@ -114,6 +114,9 @@ export const brakeEnergy = defineRule<End>({
   },
 });
 
+/** Rotors that differ by no more are one size (140 and 141, 203 and 204), mm. */
+const ROTOR_SAME_MM = 1;
+
 function discBrake(end: End, wantMm: number, figures: Outcome["figures"], survey: Survey, build: Build): Outcome {
   const keys = keysOfEnd(end);
   const now = survey.number(keys.rotor).value;
@@ -127,8 +130,8 @@ function discBrake(end: End, wantMm: number, figures: Outcome["figures"], survey
     { label: "wanted", value: wantMm, unit: "mm" },
     { label: "allowed", value: mayMm, unit: "mm" },
   ];
-  const margin = { value: haveMm - wantMm, unit: "mm", plusMinus: 0 };
-  if (haveMm >= wantMm - 1)
+  const margin = { value: haveMm - wantMm + ROTOR_SAME_MM, unit: "mm", plusMinus: 0 };
+  if (margin.value >= 0)
     return {
       verdict: "clear",
       says: `A ${formatNumber(haveMm, 0)} rotor, ${wantMm} wanted.`,
@@ -158,7 +161,7 @@ function discBrake(end: End, wantMm: number, figures: Outcome["figures"], survey
   const mount = survey.choice(keys.brakeMount);
   const rotor = build.catalogue
     .distinct("rotor")
-    .find(({ spec }) => spec.diameterMm >= wantMm - 1 && spec.diameterMm <= mayMm + 3 && spec.mount === "six-bolt");
+    .find(({ spec }) => spec.diameterMm >= wantMm - ROTOR_SAME_MM && spec.diameterMm <= mayMm + 3 && spec.mount === "six-bolt");
   const newMm = rotor?.spec.diameterMm ?? wantMm;
   const adapterMount = mount === "tabs" ? "tabs" : "post";
   const remedy: Remedy = {

@@ -1,4 +1,5 @@
 import { PRACTICE } from "../../basis";
+import { combined } from "../../donor/reading";
 import { formatNumber } from "../../units/formatQuantity";
 import { motorsOf, type Build, type Motor } from "../build";
 import type { Figure, Outcome, PinPlace, Remedy } from "../finding";
@@ -404,18 +405,17 @@ export const reach = defineRule<Motor>({
       { label: "height", value: height.value, unit: "mm" },
       { label: "of the height", value: share * 100, unit: "%" },
     ];
-    if (isDone(build, "stem changed") || (share >= REACH_SHARE.least && share <= REACH_SHARE.most))
-      return {
-        verdict: "clear",
-        says: isDone(build, "stem changed")
-          ? "Another stem brings the bar to the rider."
-          : `${formatNumber(share * 100, 0)} % of the rider's height.`,
-        figures,
-      };
+    if (isDone(build, "stem changed")) return { verdict: "clear", says: "Another stem brings the bar to the rider.", figures };
+    const roomMm = Math.min(share - REACH_SHARE.least, REACH_SHARE.most - share) * height.value;
+    const common = {
+      figures,
+      margin: { value: roomMm, unit: "mm", plusMinus: combined(span.plusMinus, share * height.plusMinus) },
+      settle: ["saddleToBarMm", "riderHeightMm"] as const,
+    };
+    if (roomMm >= -1e-9) return { verdict: "clear", says: `${formatNumber(share * 100, 0)} % of the rider's height.`, ...common };
     return {
       verdict: "adapt",
       says: `The bar is ${share > REACH_SHARE.most ? "far" : "near"}: ${formatNumber(share * 100, 0)} % of the rider's height, ${REACH_SHARE.least * 100} to ${REACH_SHARE.most * 100} is usual.`,
-      figures,
       remedies: [
         bought(
           "stem",
@@ -427,6 +427,7 @@ export const reach = defineRule<Motor>({
         ),
         acknowledge("rider/reach rider", "the rider has sat on it and wants it so"),
       ],
+      ...common,
     };
   },
 });

@@ -1,6 +1,8 @@
-import { batteryBay, type BayAnswer } from "../../bay/batteryBay";
+import { batteryBay, clearanceAtMm, mostBosses, playMm, type BayAnswer, type BayInput } from "../../bay/batteryBay";
 import { frameBay, frameJoints, seatAngleFromTape, type FrameBay, type FrameLengths, type Tubes } from "../../bay/frameTriangle";
 import type { PartOf } from "../../parts/part";
+import { combined, type Measured } from "../../donor/reading";
+import type { NumberKey } from "../../donor/items";
 import type { Survey } from "../rule";
 
 /** The frame's tubes as they were taped; turned into a shape by angles or by diagonals, as the survey says. */
@@ -46,59 +48,97 @@ export const PACK_ROOM_MM = 3;
 
 export type Room = {
   readonly frame: FrameBay;
-  readonly plusMinus: number;
   /** What the tapes contradict each other by, mm. */
   readonly gapMm: number;
+  /** Answers already worked out for this frame: three rules, the drawings and every round ask for them. */
+  readonly answers: Map<string, BayAnswer>;
+  readonly spreads: Map<string, Spread>;
+  /** The frame with one reading off by its uncertainty, up and down: made when a spread is first asked for. */
+  moved?: readonly { readonly open: NumberKey; readonly places: readonly { frame: FrameBay; bosses: readonly number[] }[] }[];
 };
 
-/** The last few frames' open triangles by their figures: one job is asked about many times over. */
-const BAYS = new Map<string, FrameBay | null>();
-const BAYS_KEPT = 64;
+/** What the tapes leave open of a margin, in its own unit, and the readings that make it, the largest first. */
+export type Spread = { readonly plusMinus: number; readonly settle: readonly NumberKey[] };
 
-function knownBay(lengths: FrameLengths, tubes: Tubes): FrameBay | null {
-  const key = JSON.stringify([lengths, tubes]);
-  const known = BAYS.get(key);
-  if (known !== undefined) return known;
-  if (BAYS.size >= BAYS_KEPT) BAYS.delete(BAYS.keys().next().value!);
-  const fresh = frameBay(frameJoints(lengths)!, tubes);
-  BAYS.set(key, fresh);
-  return fresh;
-}
+/** The last few frames' rooms by their readings: one job is asked about many times over. */
+const ROOMS = new Map<string, Room>();
+const ROOMS_KEPT = 64;
 
 /** The last survey's answer: three rules and the drawings ask, one after another. */
 let last: { survey: Survey; room: Room | string } | null = null;
 
 /** The open triangle; a string says why there is none. */
 export function roomOf(survey: Survey): Room | string {
-  if (last?.survey !== survey) last = { survey, room: readRoom(survey) };
+  if (last?.survey !== survey) last = { survey, room: knownRoom(survey) };
   return last.room;
 }
 
-function readRoom(survey: Survey): Room | string {
-  if (survey.choice("triangleBy") === "none") return "This frame has no triangle for a pack.";
-  const lengths = frameLengths(survey);
+function knownRoom(survey: Survey): Room | string {
+  const tapes = readTapes(survey);
+  if (tapes === null) return "This frame has no triangle for a pack.";
+  const key = JSON.stringify([tapes, openReadings(survey)]);
+  const known = ROOMS.get(key);
+  if (known) return known;
+  const room = roomFrom(tapes);
+  if (typeof room === "string") return room;
+  if (ROOMS.size >= ROOMS_KEPT) ROOMS.delete(ROOMS.keys().next().value!);
+  ROOMS.set(key, room);
+  return room;
+}
+
+type Tapes = { readonly lengths: FrameLengths; readonly tubes: Tubes };
+
+function readTapes(survey: Survey): Tapes | null {
+  if (survey.choice("triangleBy") === "none") return null;
+  const suspended = survey.choice("frameKind") === "full-suspension";
+  return {
+    lengths: frameLengths(survey),
+    tubes: {
+      seatTubeDiameterMm: survey.number("seatTubeDiameterMm").value,
+      topTubeDiameterMm: survey.number("topTubeDiameterMm").value,
+      downTubeDiameterMm: survey.number("downTubeDiameterMm").value,
+      seatBoltsMm: survey.number("seatBoltsMm").value,
+      shock: suspended
+        ? {
+            near: { x: survey.number("shockNearMm").value, y: survey.number("shockNearUpMm").value },
+            far: { x: survey.number("shockFarMm").value, y: survey.number("shockFarUpMm").value },
+          }
+        : null,
+    },
+  };
+}
+
+function roomFrom({ lengths, tubes }: Tapes): Room | string {
   const joints = frameJoints(lengths);
   if (!joints) return "These lengths close no frame: one tube is longer than the others together.";
   if (joints.gapMm > TAPES_AGREE_MM)
     return `The tapes contradict each other by ${Math.round(joints.gapMm)} mm: tape the diagonals again.`;
-  const suspended = survey.choice("frameKind") === "full-suspension";
-  const shock = suspended
-    ? {
-        near: { x: survey.number("shockNearMm").value, y: survey.number("shockNearUpMm").value },
-        far: { x: survey.number("shockFarMm").value, y: survey.number("shockFarUpMm").value },
-      }
-    : null;
-  const frame = knownBay(lengths, {
-    seatTubeDiameterMm: survey.number("seatTubeDiameterMm").value,
-    topTubeDiameterMm: survey.number("topTubeDiameterMm").value,
-    downTubeDiameterMm: survey.number("downTubeDiameterMm").value,
-    seatBoltsMm: survey.number("seatBoltsMm").value,
-    shock,
-  });
-  if (!frame) return "The tubes leave nothing open.";
-  const taped = survey.number("downTubeMm").plusMinus;
-  return { frame, plusMinus: taped, gapMm: joints.gapMm };
+  const frame = frameBay(joints, tubes);
+  return frame ? { frame, gapMm: joints.gapMm, answers: new Map(), spreads: new Map() } : "The tubes leave nothing open.";
 }
+
+/** Everything that a pack's place in the triangle rests on. */
+const PLACE_KEYS = [
+  "downTubeMm",
+  "seatTubeMm",
+  "topTubeMm",
+  "headTubeMm",
+  "seatAngleDeg",
+  "headAngleDeg",
+  "diagonalUpMm",
+  "diagonalDownMm",
+  "axleToSeatMm",
+  "seatTubeDiameterMm",
+  "topTubeDiameterMm",
+  "downTubeDiameterMm",
+  "seatBoltsMm",
+  "shockNearMm",
+  "shockNearUpMm",
+  "shockFarMm",
+  "shockFarUpMm",
+  "bossFirstMm",
+  "bossSpacingMm",
+] as const satisfies readonly NumberKey[];
 
 /** Bosses on the down tube, counted from the crank axle along it, mm; none when the frame has none. */
 export function bossesMm(survey: Survey): number[] {
@@ -110,25 +150,91 @@ export function bossesMm(survey: Survey): number[] {
   return Array.from({ length: count }, (_, i) => first + i * apart);
 }
 
-/** Answers already worked out, as long as the survey that they rest on is not changed: three rules and every round ask for them. */
-const ANSWERS = new WeakMap<FrameBay, Map<string, BayAnswer>>();
+/** A pack by the figures that its place rests on, not by its id: they can be edited, or tried with another value. */
+const packKey = ({ spec }: PartOf<"battery">, bosses: readonly number[], slideMm: number) =>
+  [spec.lengthMm, spec.heightMm, spec.cradleMm, slideMm, "at", spec.slotsMm.join(), "on", bosses.join()].join(" ");
 
 /** Where a down-tube pack goes in this frame, at rest or with its slide. */
 export function packIn(room: Room, battery: PartOf<"battery">, bosses: readonly number[], slideMm: number): BayAnswer {
-  const answers = ANSWERS.get(room.frame) ?? new Map<string, BayAnswer>();
-  ANSWERS.set(room.frame, answers);
-  const key = `${battery.id} ${slideMm} ${bosses.join(" ")}`;
-  const known = answers.get(key);
+  const key = packKey(battery, bosses, slideMm);
+  const known = room.answers.get(key);
   if (known) return known;
-  const fresh = batteryBay({
-    bay: room.frame.bay,
-    rail: room.frame.rail,
-    pack: { lengthMm: battery.spec.lengthMm, heightMm: battery.spec.heightMm, cradleMm: battery.spec.cradleMm },
-    slideMm,
-    clearanceMm: PACK_ROOM_MM,
-    bossesMm: bosses.map((mm) => mm - room.frame.railFromMm),
-    slotsMm: battery.spec.slotsMm,
-  });
-  answers.set(key, fresh);
+  const fresh = batteryBay(bayInput(room.frame, battery, bosses, slideMm));
+  room.answers.set(key, fresh);
   return fresh;
 }
+
+const bayInput = (frame: FrameBay, { spec }: PartOf<"battery">, bosses: readonly number[], slideMm: number): BayInput => ({
+  bay: frame.bay,
+  rail: frame.rail,
+  pack: { lengthMm: spec.lengthMm, heightMm: spec.heightMm, cradleMm: spec.cradleMm },
+  slideMm,
+  clearanceMm: PACK_ROOM_MM,
+  bossesMm: bosses.map((mm) => mm - frame.railFromMm),
+  slotsMm: spec.slotsMm,
+});
+
+/**
+ * How far a figure of a pack's place moves when each reading is off by its own uncertainty, up and down, one at a time; the root of
+ * the sum of their squares. A pack that goes in is looked at where it would stand. Readings with which the tapes would contradict
+ * each other are left out: they were seen to agree.
+ */
+export function spreadOf(
+  figure: "clearance" | "slide" | "bosses",
+  room: Room,
+  battery: PartOf<"battery">,
+  survey: Survey,
+  slideMm = 0,
+): Spread {
+  const bosses = bossesMm(survey);
+  const key = `${figure} ${packKey(battery, bosses, slideMm)}`;
+  const known = room.spreads.get(key);
+  if (known) return known;
+  const answer = packIn(room, battery, bosses, slideMm);
+  const fromCrankMm = room.frame.railFromMm + (answer.bestMm ?? 0);
+  const look = (frame: FrameBay, at: readonly number[]): number => {
+    const input = bayInput(frame, battery, at, slideMm);
+    if (figure === "bosses") return mostBosses(input) ?? answer.bossesUsable ?? 0;
+    return figure === "slide" || !answer.fits ? playMm(input) : clearanceAtMm(input, fromCrankMm - frame.railFromMm);
+  };
+  const here = look(room.frame, bosses);
+  room.moved ??= openReadings(survey).map(([open, { plusMinus }]) => ({
+    open,
+    places: [plusMinus, -plusMinus].flatMap((by) => {
+      const other = offBy(survey, open, by);
+      const moved = roomFrom(readTapes(other)!);
+      return typeof moved === "string" ? [] : [{ frame: moved.frame, bosses: bossesMm(other) }];
+    }),
+  }));
+  const moves = room.moved.map(({ open, places }) => ({
+    open,
+    by: Math.max(0, ...places.map((place) => Math.abs(look(place.frame, place.bosses) - here))),
+  }));
+  const plusMinus = combined(...moves.map((move) => move.by));
+  const settle = moves
+    .filter((move) => move.by > SHARE_THAT_COUNTS * plusMinus)
+    .sort((a, b) => b.by - a.by)
+    .map((move) => move.open);
+  const fresh = { plusMinus, settle };
+  room.spreads.set(key, fresh);
+  return fresh;
+}
+
+/** A reading that makes less than this of a spread is not worth taking again. */
+const SHARE_THAT_COUNTS = 0.3;
+
+/** The readings of a pack's place that are there and not exact. */
+const openReadings = (survey: Survey) =>
+  PLACE_KEYS.flatMap((key): (readonly [NumberKey, Measured])[] => {
+    const reading = survey.seen(key);
+    return reading && reading.plusMinus > 0 ? [[key, reading]] : [];
+  });
+
+/** The survey with one reading off by so much. */
+const offBy = (survey: Survey, key: NumberKey, by: number): Survey => ({
+  ...survey,
+  number(asked) {
+    const reading = survey.number(asked);
+    return asked === key ? { ...reading, value: reading.value + by } : reading;
+  },
+});

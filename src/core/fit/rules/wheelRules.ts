@@ -23,11 +23,15 @@ const GUIDE: readonly (readonly [innerMm: number, from: number, to: number])[] =
 ];
 const RATIO = { least: 1.4, most: 2.2 };
 
-/** Both ways to judge a tyre on a rim. @example tyreOnRim(50, 19) // => { guide: true, ratio: false } */
-export function tyreOnRim(tyreMm: number, innerMm: number): { guide: boolean; ratio: boolean } {
+/**
+ * Both ways to judge a tyre on a rim, and the room that is left to the nearest limit of either, mm.
+ * @example tyreOnRim(50, 19) // => { guide: true, ratio: false, roomMm: -8.2 }
+ */
+export function tyreOnRim(tyreMm: number, innerMm: number): { guide: boolean; ratio: boolean; roomMm: number } {
   const row = GUIDE.reduce((best, next) => (Math.abs(next[0] - innerMm) < Math.abs(best[0] - innerMm) ? next : best));
-  const ratio = tyreMm / innerMm;
-  return { guide: tyreMm >= row[1] && tyreMm <= row[2], ratio: ratio >= RATIO.least - 1e-9 && ratio <= RATIO.most + 1e-9 };
+  const guideMm = Math.min(tyreMm - row[1], row[2] - tyreMm);
+  const ratioMm = Math.min(tyreMm - RATIO.least * innerMm, RATIO.most * innerMm - tyreMm);
+  return { guide: guideMm >= 0, ratio: ratioMm >= -1e-9, roomMm: Math.min(guideMm, ratioMm) };
 }
 
 /** The tyre that will run at an end: a new one of the rim's size, else the bike's own. */
@@ -63,7 +67,12 @@ export const tyreRim = defineRule<HubMotor>({
       { label: "tyre ÷ rim", value: tyre.mm / innerMm },
     ];
     const says = `${formatNumber(tyre.mm, 0)} mm on a rim of ${formatNumber(innerMm, 0)}: ${formatNumber(tyre.mm / innerMm, 1)} times.`;
-    if (goes.guide && goes.ratio) return { verdict: "clear", says, figures };
+    const common = {
+      figures,
+      margin: { value: goes.roomMm, unit: "mm", plusMinus: tyre.plusMinus },
+      ...(tyre.plusMinus > 0 && { settle: ["tyreWidthMm"] as const }),
+    };
+    if (goes.guide && goes.ratio) return { verdict: "clear", says, ...common };
     const key = `wheel/tyre-on-rim ${motor.spec.end}`;
     const size = motor.spec.laced?.beadSeatMm ?? survey.number(endKeys(motor).beadSeat).value;
     const others = build.catalogue
@@ -88,8 +97,8 @@ export const tyreRim = defineRule<HubMotor>({
         verdict: "stop",
         safety: true,
         says,
-        figures,
         lifts: `a tyre of ${formatNumber(innerMm * RATIO.least, 0)} to ${formatNumber(innerMm * RATIO.most, 0)} mm`,
+        ...common,
       };
     return {
       verdict: "adapt",
@@ -98,11 +107,11 @@ export const tyreRim = defineRule<HubMotor>({
         "One table takes it, the other does not.",
         goes.guide || goes.ratio ? "One table takes it, the other does not." : "Neither table takes it.",
       ),
-      figures,
       remedies: [
         ...(goes.guide || goes.ratio ? [acknowledge(key, "inside the older table; pressure by the rim maker's figure")] : []),
         ...others,
       ],
+      ...common,
     };
   },
 });
