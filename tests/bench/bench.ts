@@ -28,6 +28,8 @@ const PARTS = 12_000;
 /** Runs of each fit that are timed, and those before them that are not. */
 const RUNS = 2000;
 const WARM = 4000;
+/** The middle one of so many rounds is told: now and then a shared machine stands still for longer than everything measured here. */
+const ROUNDS = 5;
 const folder = mkdtempSync(join(tmpdir(), "gull-bench-"));
 const database = join(folder, "shop.sqlite");
 
@@ -43,17 +45,15 @@ async function allTimes(runs: number, work: () => unknown): Promise<number[]> {
   return times;
 }
 
-const sorted = async (runs: number, work: () => unknown) => (await allTimes(runs, work)).sort((a, b) => a - b);
-const at = (times: number[], share: number) => times[Math.floor(times.length * share)]!;
-
 /**
- * A short piece of work, many times: sorted times by the clock, and the longest that it can have had a core. The clock runs on while
- * a shared machine gives the core to somebody else; the process's own time, all its threads together, does not: the smaller is an upper bound.
+ * A short piece of work, RUNS times: the median and the worst by the clock, and the longest that a run can have had a core. The clock
+ * runs on while a shared machine gives the core to somebody else; the process's own time, all its threads together, mostly does not:
+ * the smaller of both bounds it from above.
  */
-function coreTimes(runs: number, work: () => unknown): { times: number[]; worstOnCoreMs: number } {
+function round(work: () => unknown): { medianMs: number; worstMs: number; worstOnCoreMs: number } {
   const times: number[] = [];
   let worstOnCoreMs = 0;
-  for (let i = 0; i < runs; i += 1) {
+  for (let i = 0; i < RUNS; i += 1) {
     const before = process.cpuUsage();
     const from = performance.now();
     work();
@@ -62,7 +62,7 @@ function coreTimes(runs: number, work: () => unknown): { times: number[]; worstO
     times.push(ms);
     worstOnCoreMs = Math.max(worstOnCoreMs, Math.min(ms, (used.user + used.system) / 1000));
   }
-  return { times: times.sort((a, b) => a - b), worstOnCoreMs };
+  return { medianMs: median(times), worstMs: Math.max(...times), worstOnCoreMs };
 }
 
 const timed = async (runs: number, work: () => unknown) => median(await allTimes(runs, work));
@@ -120,9 +120,11 @@ async function slider(db: Awaited<ReturnType<typeof openDatabase>>, sort: { name
 }
 
 async function core(db: Awaited<ReturnType<typeof openDatabase>>): Promise<void> {
-  const sorts = await sorted(RUNS, sortOnce);
-  const sort = { name: "sorting 10,000 numbers", ms: at(sorts, 0.5) };
-  const sortWorst = { name: "the worst of sorting", ms: sorts.at(-1)! };
+  const sorting = round(sortOnce);
+  const sort = { name: "sorting 10,000 numbers", ms: sorting.medianMs };
+  console.log(
+    `sorting 10,000 numbers: median ${sort.ms.toFixed(2)} ms, worst of ${RUNS} by the clock ${sorting.worstMs.toFixed(1)} ms\n`,
+  );
   const catalogue = await loadCatalogue(db);
   const house = await houseRules(db);
   const jobs = await Promise.all(
@@ -134,11 +136,23 @@ async function core(db: Awaited<ReturnType<typeof openDatabase>>): Promise<void>
   // Steady state: before some thousand runs the engine is still being compiled, and those threads take the measured one's core.
   for (let i = 0; i < WARM; i += 1) for (const job of jobs) fitOf(job, catalogue, house);
   for (const job of jobs) {
-    const { times, worstOnCoreMs } = coreTimes(RUNS, () => fitOf(job, catalogue, house));
+    const rounds = Array.from({ length: ROUNDS }, () => round(() => fitOf(job, catalogue, house)));
+    const middle = (of: (r: (typeof rounds)[number]) => number) => median(rounds.map(of));
     const what = `fit of ${job.wish.customer.split(" ")[0]}'s build, all rules`;
-    report(`${what}, median`, at(times, 0.5), 1, sort);
-    report(`${what}, worst of ${RUNS} by the clock`, times.at(-1)!, 3, sortWorst);
-    report(`${what}, worst of ${RUNS} on a core`, worstOnCoreMs, 3, sort);
+    report(
+      `${what}, median`,
+      middle((r) => r.medianMs),
+      1,
+      sort,
+    );
+    report(
+      `${what}, worst of ${RUNS} on a core`,
+      middle((r) => r.worstOnCoreMs),
+      3,
+      sort,
+    );
+    const all = (of: (r: (typeof rounds)[number]) => number) => rounds.map((r) => of(r).toFixed(1)).join(" ");
+    console.log(`  worst of each round by the clock ${all((r) => r.worstMs)}, on a core ${all((r) => r.worstOnCoreMs)} ms`);
   }
   await slider(db, sort);
   console.log(`the very first fit of the process, nothing compiled yet: ${first[0]!.toFixed(0)} ms; no bound`);
