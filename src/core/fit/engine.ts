@@ -195,7 +195,7 @@ function settleUncertainty(outcome: Outcome): Outcome {
     return outcome;
   return Object.assign({}, outcome, {
     verdict: "measure",
-    says: `${outcome.says} The margin of ${formatNumber(margin.value, 2)} ${margin.unit} is within ± ${formatNumber(margin.plusMinus, 2)}: measure it better.`,
+    says: `${outcome.says} The margin of ${formatNumber(margin.value, 2)} ${margin.unit} is within ± ${formatNumber(margin.plusMinus, 2)} ${margin.unit}: measure it better.`,
     remedies: [],
   } as const);
 }

@@ -6,7 +6,7 @@ export const PAD_MM = 4;
 /**
  * How a mid-drive's body lies under the down tube: it swings forward and up about the crank axle until its pad meets the tube.
  * @param p lengths in mm; downTubeAngleDeg over the level, null when it is not known: the body then hangs straight down
- * @returns reachesMm: how much further from the axle the body's middle would have to be to swing under the tube (0 when it goes);
+ * @returns roomMm: how much further from the axle the body's middle is than it must be to swing under the tube, negative when it does not go;
  *   lowestMm: its lowest point under the crank axle
  */
 export function motorBody(p: {
@@ -17,11 +17,10 @@ export function motorBody(p: {
   downTubeAngleDeg: number | null;
 }) {
   const square = p.canRadiusMm + PAD_MM + p.tubeRadiusMm;
-  const shortMm = square - p.canCentreMm;
   const swing = Math.asin(Math.min(1, square / p.canCentreMm)) / RAD;
   const at = p.downTubeAngleDeg === null ? -90 : p.downTubeAngleDeg - swing;
   const low = p.canRadiusMm - p.canCentreMm * Math.sin(at * RAD);
-  return { reachesMm: Math.max(0, shortMm), angleDeg: at, lowestMm: Math.max(low, p.caseRadiusMm) };
+  return { roomMm: p.canCentreMm - square, angleDeg: at, lowestMm: Math.max(low, p.caseRadiusMm) };
 }
 
 /** Dry plated steel and clean metal faces (H, Shigley & Mischke; common practice), and the mean radius of a shell's face, mm. */

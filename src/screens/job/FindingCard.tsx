@@ -140,9 +140,7 @@ function Clears({ finding }: { finding: FindingView }) {
       ) : (
         <ul>
           {found.map((way) => (
-            <li key={way.of + way.label} className="num">
-              {way.says}
-            </li>
+            <li key={way.of + way.label}>{way.says}</li>
           ))}
         </ul>
       )}

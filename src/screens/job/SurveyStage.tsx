@@ -185,7 +185,7 @@ function MeasureCard({
         ? formatQuantity(value, "mass", system)
         : written(value);
   return (
-    <div className="measure" onKeyDown={(event) => event.key === "Escape" && onNext()}>
+    <div className="measure-card" onKeyDown={(event) => event.key === "Escape" && onNext()}>
       <div className="measure-head">
         <div>
           <h1>{item.label}</h1>

@@ -155,7 +155,9 @@ function PromiseLine({ promise }: { promise: Promised }) {
       </div>
       <div className="tally-row small soft">
         <span>
-          asked {promise.id === "ready" ? "by" : least ? "≥" : "≤"} {show(promise.asked)}
+          {promise.asked === null
+            ? "not asked"
+            : `asked ${promise.id === "ready" ? "by" : least ? "≥" : "≤"} ${show(promise.asked)}`}
           {gives !== null && <span className="gives">, gives {ORDINALS[gives - 1]}</span>}
         </span>
         <span className={promise.kept === false ? "bad" : promise.kept ? "good" : ""}>{word}</span>

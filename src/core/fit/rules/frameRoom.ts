@@ -176,8 +176,8 @@ const bayInput = (frame: FrameBay, { spec }: PartOf<"battery">, bosses: readonly
 
 /**
  * How far a figure of a pack's place moves when each reading is off by its own uncertainty, up and down, one at a time; the root of
- * the sum of their squares. A pack that goes in is looked at where it would stand. Readings with which the tapes would contradict
- * each other are left out: they were seen to agree.
+ * the sum of their squares. A pack that goes in is looked at where it would stand: its cradle goes with the bosses. Readings with
+ * which the tapes would contradict each other are left out: they were seen to agree.
  */
 export function spreadOf(
   figure: "clearance" | "slide" | "bosses",
@@ -195,7 +195,9 @@ export function spreadOf(
   const look = (frame: FrameBay, at: readonly number[]): number => {
     const input = bayInput(frame, battery, at, slideMm);
     if (figure === "bosses") return mostBosses(input) ?? answer.bossesUsable ?? 0;
-    return figure === "slide" || !answer.fits ? playMm(input) : clearanceAtMm(input, fromCrankMm - frame.railFromMm);
+    if (figure === "slide" || !answer.fits) return playMm(input);
+    const withBossesMm = answer.bossesUsable ? at[0]! - bosses[0]! : 0;
+    return clearanceAtMm(input, fromCrankMm - frame.railFromMm + withBossesMm);
   };
   const here = look(room.frame, bosses);
   room.moved ??= openReadings(survey).map(([open, { plusMinus }]) => ({

@@ -44,7 +44,7 @@ export const canToTube = defineRule<MidMotor>({
       { label: "body stands at", value: body.angleDeg, unit: "°" },
     ];
     const under = survey.choice("underDownTube");
-    if (body.reachesMm === 0 && under !== "clear" && !isDone(build, "down tube cleared"))
+    if (body.roomMm >= 0 && under !== "clear" && !isDone(build, "down tube cleared"))
       return {
         verdict: "adapt",
         says: `There are ${under === "guides" ? "cable guides" : under === "hose" ? "hoses or wires" : "bosses"} where the motor's body will lie.`,
@@ -60,15 +60,15 @@ export const canToTube = defineRule<MidMotor>({
         ],
       };
     return judge({
-      room: -body.reachesMm,
+      room: body.roomMm,
       unit: "mm",
-      plusMinus: 0,
+      plusMinus: body.plusMinus,
       figures,
       settle: ["downTubeDiameterMm"],
       clear: `The body lies under the tube with a ${PAD_MM} mm pad.`,
       short: () => ({
         verdict: "adapt",
-        says: `The tube is ${formatNumber(body.reachesMm * 2, 1)} mm too thick for the body to swing under it: it rests lower, on a bracket.`,
+        says: `The tube is ${formatNumber(-body.roomMm * 2, 1)} mm too thick for the body to swing under it: it rests lower, on a bracket.`,
         remedies: [
           ...anyOf(build, "motor-bracket", {
             title: "Bracket to the tube",

@@ -22,7 +22,7 @@ describe("a tyre on a rim", () => {
       on(tyreRim, [hub({ laced: null })], { frontRimInnerMm: [19, "caliper"], tyreWidthMm: [41.5, "caliper"] }).verdict,
     ).toBe("clear");
     const near = on(tyreRim, [hub({ laced: null })], { frontRimInnerMm: [19, "caliper"], tyreWidthMm: [41.5, "rule"] });
-    expect(near).toMatchObject({ verdict: "measure", settle: ["tyreWidthMm"] });
+    expect(near).toMatchObject({ verdict: "measure", settle: ["tyreWidthMm", "frontRimInnerMm"] });
   });
   test.each([
     [37, "clear"],

@@ -1,6 +1,7 @@
 import { handbook, memory, PRACTICE } from "../../basis";
 import { RIM_WEAR_MM } from "../../standards/brakes";
 import { lacing, spokeLoadN } from "../../wheel/lacing";
+import { combined } from "../../donor/reading";
 import { formatNumber } from "../../units/formatQuantity";
 import { lastOf, motorsOf, needPart, partsOf, type Build, type HubMotor, type Motor } from "../build";
 import type { Figure, Outcome, PartNeed, Remedy } from "../finding";
@@ -43,9 +44,11 @@ function tyreAt(motor: HubMotor, survey: Survey, build: Build) {
   return { mm: own.value, plusMinus: own.plusMinus, says: "the bike's tyre" };
 }
 
-function rimInner(motor: HubMotor, survey: Survey, build: Build): number {
-  if (motor.spec.laced) return motor.spec.laced.rimInnerMm;
-  return lastOf(build, "rim")?.spec.innerMm ?? survey.number(endKeys(motor).rimInner).value;
+function rimInner(motor: HubMotor, survey: Survey, build: Build): { mm: number; plusMinus: number } {
+  const sheetMm = motor.spec.laced?.rimInnerMm ?? lastOf(build, "rim")?.spec.innerMm;
+  if (sheetMm !== undefined) return { mm: sheetMm, plusMinus: 0 };
+  const own = survey.number(endKeys(motor).rimInner);
+  return { mm: own.value, plusMinus: own.plusMinus };
 }
 
 const each = { subjects: hubMotors, key: endKey, place: (motor: HubMotor) => wheelPlace(motor.spec.end) };
@@ -59,7 +62,8 @@ export const tyreRim = defineRule<HubMotor>({
   needs: () => [],
   check(motor, survey, build) {
     const tyre = tyreAt(motor, survey, build);
-    const innerMm = rimInner(motor, survey, build);
+    const rim = rimInner(motor, survey, build);
+    const innerMm = rim.mm;
     const goes = tyreOnRim(tyre.mm, innerMm);
     const figures = [
       { label: "tyre", value: tyre.mm, unit: "mm" },
@@ -69,8 +73,11 @@ export const tyreRim = defineRule<HubMotor>({
     const says = `${formatNumber(tyre.mm, 0)} mm on a rim of ${formatNumber(innerMm, 0)}: ${formatNumber(tyre.mm / innerMm, 1)} times.`;
     const common = {
       figures,
-      margin: { value: goes.roomMm, unit: "mm", plusMinus: tyre.plusMinus },
-      ...(tyre.plusMinus > 0 && { settle: ["tyreWidthMm"] as const }),
+      margin: { value: goes.roomMm, unit: "mm", plusMinus: combined(tyre.plusMinus, RATIO.most * rim.plusMinus) },
+      settle: [
+        ...(tyre.plusMinus > 0 ? (["tyreWidthMm"] as const) : []),
+        ...(rim.plusMinus > 0 ? [endKeys(motor).rimInner] : []),
+      ],
     };
     if (goes.guide && goes.ratio) return { verdict: "clear", says, ...common };
     const key = `wheel/tyre-on-rim ${motor.spec.end}`;
