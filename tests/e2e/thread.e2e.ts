@@ -14,7 +14,7 @@ afterAll(() => stand.stop());
 /** Where this bike is not the likeliest: everything else is the first answer or the first size on the screen. */
 const WALK: Record<string, string> = {};
 
-const heading = (page: Page) => text(page, ".measure h1");
+const heading = (page: Page) => text(page, ".measure-card h1");
 const walked = async (page: Page) => {
   const [done, all] = (await text(page, ".walk-head .num")).split(" of ").map(Number);
   return { done: done!, all: all! };
@@ -33,7 +33,7 @@ async function answer(page: Page): Promise<number> {
   await page.waitForFunction(
     (before: string) => {
       const [done, all] = (document.querySelector(".walk-head .num") as HTMLElement).innerText.split(" of ");
-      return done === all || (document.querySelector(".measure h1") as HTMLElement | null)?.innerText !== before;
+      return done === all || (document.querySelector(".measure-card h1") as HTMLElement | null)?.innerText !== before;
     },
     { timeout: 10_000 },
     label,
@@ -88,7 +88,7 @@ test("from the wish to the signed work order, by keyboard alone", async () => {
   await shows(page, ".slot", "Pack 36 V 10.4 Ah");
 
   await stageKey(page, "2");
-  await page.waitForSelector(".measure h1");
+  await page.waitForSelector(".measure-card h1");
   let keys = 0;
   for (let count = await walked(page); count.done < count.all && keys < 200; count = await walked(page))
     keys += await answer(page);
@@ -158,7 +158,7 @@ async function measureByMouse(page: Page): Promise<void> {
   await page.waitForFunction(
     (before: string) => {
       const [done, all] = (document.querySelector(".walk-head .num") as HTMLElement).innerText.split(" of ");
-      return done === all || (document.querySelector(".measure h1") as HTMLElement).innerText !== before;
+      return done === all || (document.querySelector(".measure-card h1") as HTMLElement).innerText !== before;
     },
     {},
     label,
@@ -178,7 +178,7 @@ test("from the wish to the signed work order, by mouse", async () => {
   await page.type('input[aria-label="Bike no heavier than"]', "28");
   await page.type('input[aria-label="Where it will be ridden"]', "EU, public roads");
   await click(page, "Go on to the bike");
-  await page.waitForSelector(".measure h1");
+  await page.waitForSelector(".measure-card h1");
   await knot(3);
   await page.waitForSelector(".candidate .verdict-counts");
   await click(page, "Front kit 250 W 36 V, 622 wheel", ".candidates");
@@ -275,12 +275,12 @@ test("a drop-bar job by mouse: measure better, accept, change the sheet, place t
   await click(page, "Gear case to stay", ".findings");
   await shows(page, ".finding-card", "measure it better");
   await click(page, "Measure", ".finding-card");
-  await shows(page, ".measure h1", "stay point");
-  const label = await text(page, ".measure h1");
+  await shows(page, ".measure-card h1", "stay point");
+  const label = await text(page, ".measure-card h1");
   await click(page, "Second stay point, outboard", ".walk");
   await page.waitForFunction(
     (before: string) =>
-      (document.querySelector(".measure h1") as HTMLElement).innerText !== before || before.startsWith("Second"),
+      (document.querySelector(".measure-card h1") as HTMLElement).innerText !== before || before.startsWith("Second"),
     {},
     label,
   );
