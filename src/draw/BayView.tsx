@@ -43,6 +43,7 @@ export function BayView({ bay, frame }: { bay: BayDrawn; frame: FrameDrawn | nul
     >
       {frame && <Tubes frame={frame} at={at} scale={scale} />}
       <path d={path(bay.bay.map(at))} fill="#FBFAF6" stroke="#7C8B92" strokeWidth="1.2" strokeDasharray="5 3" />
+      {bay.shock && <Shock from={at(bay.shock.near)} to={at(bay.shock.far)} />}
       {bay.slideMm > 0 && (
         <path
           d={box(s + pack.lengthMm, s + pack.lengthMm + bay.slideMm, 0, top)}
@@ -122,6 +123,22 @@ export function BayView({ bay, frame }: { bay: BayDrawn; frame: FrameDrawn | nul
         green: boss under a slot; red cross: boss beside them
       </text>
     </svg>
+  );
+}
+
+/** A shock by the edge that its sweep leaves free, its name written along it on the far side of the pack. */
+function Shock({ from, to }: { from: Point; to: Point }) {
+  const [x, y] = [(from.x + to.x) / 2, (from.y + to.y) / 2];
+  const turn = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
+  return (
+    <g>
+      <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} stroke="#8C979B" strokeWidth="5" strokeLinecap="round" />
+      <circle cx={from.x} cy={from.y} r="5" fill="#fff" stroke="#8C979B" strokeWidth="2" />
+      <circle cx={to.x} cy={to.y} r="5" fill="#fff" stroke="#8C979B" strokeWidth="2" />
+      <text x={x} y={y} dy="-8" textAnchor="middle" fontSize="11" fill={INK} transform={`rotate(${turn.toFixed(2)} ${x} ${y})`}>
+        shock&apos;s sweep
+      </text>
+    </g>
   );
 }
 

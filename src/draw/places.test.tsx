@@ -92,6 +92,19 @@ describe("drawn true", () => {
       0,
     );
   });
+  test("a shock is drawn as long as it is, on the edge that its sweep leaves; a frame without one has none", () => {
+    const bay = places("Jory").bay!;
+    const svg = renderToStaticMarkup(<BayView bay={bay} frame={null} />);
+    const perMm = Number(/data-per-mm="([^"]+)"/.exec(svg)![1]);
+    const line = /<line x1="([\d.]+)" y1="([\d.]+)" x2="([\d.]+)" y2="([\d.]+)" stroke="#8C979B"/.exec(svg)!;
+    const { near, far } = bay.shock!;
+    expect(Math.hypot(Number(line[1]) - Number(line[3]), Number(line[2]) - Number(line[4])) / perMm).toBeCloseTo(
+      Math.hypot(near.x - far.x, near.y - far.y),
+      3,
+    );
+    expect(svg).toContain("shock&#x27;s sweep");
+    expect(renderToStaticMarkup(<BayView bay={places("Perran").bay!} frame={null} />)).not.toContain("sweep");
+  });
   test("inches are written where the screen is in inches", () => {
     const bar = places("Perran").bar;
     const svg = renderToStaticMarkup(

@@ -65,7 +65,13 @@ const ahead = (points: [Corner, Corner] | null) => points && (points[0].x > poin
 const lower = (points: [Corner, Corner] | null) => points && (points[0].y < points[1].y ? points[0] : points[1]);
 
 /** The open space between the tubes, counter-clockwise, and the down tube's inner edge, mm from the crank axle. */
-export type FrameBay = { bay: Corner[]; rail: { from: Corner; to: Corner }; railFromMm: number };
+export type FrameBay = {
+  bay: Corner[];
+  rail: { from: Corner; to: Corner };
+  railFromMm: number;
+  /** The lower edge of a shock's sweep, from its lower to its upper end. */
+  shock: { near: Corner; far: Corner } | null;
+};
 
 /**
  * Cuts the tubes' halves, bolts and a shock's sweep off the frame's inside.
@@ -82,7 +88,8 @@ export function frameBay(joints: Joints, tubes: Tubes): FrameBay | null {
   ];
   const u = direction(crank, headLow);
   const place = (c: Corner): Corner => ({ x: c.x * u.x - c.y * u.y, y: c.x * u.y + c.y * u.x });
-  if (tubes.shock) edges.push(inner(place(tubes.shock.far), place(tubes.shock.near), 0));
+  const shock = tubes.shock && { near: place(tubes.shock.near), far: place(tubes.shock.far) };
+  if (shock) edges.push(inner(shock.far, shock.near, 0));
   let bay: Corner[] = [
     { x: -4000, y: -4000 },
     { x: 4000, y: -4000 },
@@ -98,7 +105,7 @@ export function frameBay(joints: Joints, tubes: Tubes): FrameBay | null {
     .sort((a, b) => a - b);
   if (onRail.length < 2 || onRail.at(-1)! - onRail[0]! < 1) return null;
   const at = (mm: number) => ({ x: rail.at.x + u.x * mm, y: rail.at.y + u.y * mm });
-  return { bay, rail: { from: at(onRail[0]!), to: at(onRail.at(-1)!) }, railFromMm: onRail[0]! };
+  return { bay, rail: { from: at(onRail[0]!), to: at(onRail.at(-1)!) }, railFromMm: onRail[0]!, shock };
 }
 
 function direction(a: Corner, b: Corner): Corner {

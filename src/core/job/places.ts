@@ -17,6 +17,7 @@ export type BayDrawn = {
   readonly bay: readonly Corner[];
   readonly rail: { readonly from: Corner; readonly to: Corner };
   readonly railFromMm: number;
+  readonly shock: { readonly near: Corner; readonly far: Corner } | null;
   readonly fits: boolean;
   readonly atMm: number;
   readonly fromMm: number | null;
@@ -138,6 +139,7 @@ function bayOf(survey: Survey, build: Build): BayDrawn | null {
     bay: frame.bay,
     rail: frame.rail,
     railFromMm: frame.railFromMm,
+    shock: frame.shock,
     fits: answer.fits,
     atMm: answer.bestMm ?? 0,
     fromMm: answer.fromMm,
