@@ -19,7 +19,7 @@ import { WaysOut } from "./WaysOut";
 
 /** What a finding says, why, what would make it clear, and what makes it go. */
 export function FindingCard({ finding }: { finding: FindingView }) {
-  const { act, goTo, measureItem } = useJob();
+  const { act } = useJob();
   const { system } = useSettings();
   const [why, setWhy] = useState(false);
   useHotkeys(
@@ -78,6 +78,7 @@ export function FindingCard({ finding }: { finding: FindingView }) {
           </p>
         </div>
       )}
+      {isOpen(finding) && <NextStep finding={finding} />}
       {isOpen(finding) && finding.figures.length > 0 && <Clears finding={finding} />}
       {finding.caution && (
         <p className="caution small">
@@ -85,29 +86,39 @@ export function FindingCard({ finding }: { finding: FindingView }) {
         </p>
       )}
       <Remedies finding={finding} />
-      {isOpen(finding) && finding.settle.length > 0 && finding.verdict === "measure" && (
-        <button className="button main-action" onClick={() => measureItem(finding.settle[0]!)}>
-          Measure {donorItem(finding.settle[0]!).label.toLowerCase()} <Key>m</Key>
+      {finding.verdict === "stop" && <WaysOut />}
+      <OverrideBox finding={finding} />
+    </div>
+  );
+}
+
+/** What is missing before it can be said: a measurement, a part, a figure of its sheet, the customer's word. */
+function NextStep({ finding }: { finding: FindingView }) {
+  const { goTo, measureItem } = useJob();
+  const first = finding.settle[0];
+  return (
+    <>
+      {first && finding.verdict === "measure" && (
+        <button className="button main-action" onClick={() => measureItem(first)}>
+          Measure {donorItem(first).label.toLowerCase()} <Key>m</Key>
         </button>
       )}
-      {isOpen(finding) && finding.choose && (
+      {finding.choose && (
         <button className="button main-action" onClick={() => goTo("Drive")}>
           Choose the {finding.choose} in Drive
         </button>
       )}
-      {isOpen(finding) && finding.sheetOf && (
+      {finding.sheetOf && (
         <Link className="button main-action" prefetch={false} href={`/parts/${finding.sheetOf}`}>
           Open the part&apos;s sheet
         </Link>
       )}
-      {isOpen(finding) && finding.asks && (
+      {finding.asks && (
         <button className="button main-action" onClick={() => goTo("Ask")}>
           Ask the customer
         </button>
       )}
-      {finding.verdict === "stop" && <WaysOut />}
-      <OverrideBox finding={finding} />
-    </div>
+    </>
   );
 }
 

@@ -30,7 +30,9 @@ export function FitStage() {
     <>
       <section className="hands findings" aria-label="Findings">
         <div className="findings-head">
-          <b>{findings.length} checks</b>
+          <b>
+            {findings.length} {findings.length === 1 ? "check" : "checks"}
+          </b>
           <span className="soft">
             {counts.stop} stop, {counts.adapt} adapt, {counts.measure} measure
           </span>

@@ -31,7 +31,10 @@ export function Tally() {
       </section>
       <section>
         <h3>
-          Findings <span className="soft small">{view.findings.length} checks</span>
+          Findings{" "}
+          <span className="soft small">
+            {view.findings.length} {view.findings.length === 1 ? "check" : "checks"}
+          </span>
         </h3>
         <button className="tally-findings" onClick={() => goTo("Fit")} aria-label="Go to the findings">
           {VERDICTS.map((verdict) => (
