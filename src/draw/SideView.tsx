@@ -66,6 +66,7 @@ export function SideView({ layout, pins, onPick }: { layout: Layout; pins: reado
     "rear brake": { x: rear.x + bike.rearRadius * scale * 0.2, y: rear.y - bike.rearRadius * scale * 0.5 },
     wiring: at(between(bike.crown, bike.crank, 0.35)),
     frame: at(between(bike.crank, bike.seatTop, 0.7)),
+    "down tube": at(between(bike.crank, bike.joints?.headLow ?? bike.crown, 0.22)),
     rider: at({ x: bike.seatTop.x - 32, y: bike.seatTop.y + 120 }),
     kit: at({ x: bike.crank.x - 60, y: bike.crank.y + 400 }),
   };

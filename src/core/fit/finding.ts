@@ -27,6 +27,7 @@ export type PinPlace =
   | "rear brake"
   | "wiring"
   | "frame"
+  | "down tube"
   | "rider"
   | "kit";
 

@@ -34,7 +34,7 @@ export const canToTube = defineRule<MidMotor>({
   title: "Motor body to down tube",
   why: "The body swings up until its pad meets the down tube; a tube too thick, or cables on it, keep it from lying there.",
   basis: [PRACTICE],
-  place: () => "frame",
+  place: () => "down tube",
   needs: () => ["underDownTube", "downTubeDiameterMm", "triangleBy"],
   check(motor, survey, build) {
     const body = bodyOf(motor, survey);
