@@ -104,6 +104,18 @@ describe("battery/slide", () => {
     expect(on(batteryBayRule, parts).verdict).toBe("clear");
     expect(on(batterySlide, parts).verdict).toBe("adapt");
   });
+  test("short of room, the reading that leaves most open is the one to take again", () => {
+    const told = Number(SOUND!.topTubeMm);
+    const short = on(batterySlide, with_({ lengthMm: 430, slideMm: 120 }), { topTubeMm: [told, "told"] });
+    expect(short).toMatchObject({ verdict: "adapt", settle: expect.arrayContaining(["topTubeMm"]) });
+    expect(short.settle[0]).toBe("topTubeMm");
+    expect(short.margin!.plusMinus).toBeGreaterThan(on(batterySlide, with_({ lengthMm: 430, slideMm: 120 })).margin!.plusMinus);
+  });
+  test("a boss more is a boss more, not an uncertainty", () => {
+    const two = on(batteryBosses, with_(), { bossCount: 2 });
+    const three = on(batteryBosses, with_(), { bossCount: 3 });
+    expect(three.margin!.plusMinus).toBe(two.margin!.plusMinus);
+  });
   test("what the tapes leave open is their root sum of squares", () => {
     // JCGM 100:2008, 5.1.2 (uncorrelated readings), against its simulation as in JCGM 101:2008: 600 draws.
     const parts = with_({ slideMm: 60 });

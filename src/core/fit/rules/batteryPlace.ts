@@ -81,7 +81,8 @@ export const batteryBayRule = defineRule<Battery>({
     ];
     if (!inTriangle(battery, survey)) return elsewhere(battery, survey, build, size);
     const room = roomOf(survey);
-    if (typeof room === "string") return { verdict: "measure", says: room, figures: size, settle: TRIANGLE_KEYS };
+    if (typeof room === "string")
+      return { verdict: "measure", says: room, figures: size, settle: ["downTubeMm", "topTubeMm", "seatTubeMm", "headTubeMm"] };
     const bosses = bossesMm(survey);
     const answer = packIn(room, battery, bosses, 0);
     const spread = () => spreadOf("clearance", room, battery, survey);
@@ -104,9 +105,6 @@ export const batteryBayRule = defineRule<Battery>({
     };
   },
 });
-
-/** The tubes that a pack which does not go in may be too long for. */
-const TRIANGLE_KEYS = ["downTubeMm", "topTubeMm", "seatTubeMm", "headTubeMm"] as const;
 
 /** A margin whose uncertainty is worked out when it is looked at: what would clear it asks a thousand times, and only for clear ones. */
 const shortBy = (mm: number, spread: () => Spread): Margin => ({
@@ -135,7 +133,9 @@ function tooLong(
         : `It is ${formatNumber(short, 0)} mm too long for this triangle.`,
     figures: [...size, ...(short === null ? [] : [{ label: "too long by", value: short, unit: "mm" }])],
     ...(short !== null && { margin: shortBy(short, spread) }),
-    settle: TRIANGLE_KEYS,
+    get settle() {
+      return spread().settle;
+    },
     lifts: `${short === null ? "a lower pack" : `a pack of ${formatNumber(battery.spec.lengthMm - short, 0)} mm or less`}: ${smaller(build, battery.spec.series, (part) => part.spec.mount === "down tube" && packIn(room, part, bosses, 0).fits)}; a tube is never cut`,
   };
 }
@@ -212,15 +212,15 @@ export const batterySlide = defineRule<Battery>({
         settle,
       };
     }
-    const more = {
-      figures,
-      ...(answer.shortMm !== null && { margin: shortBy(answer.shortMm, spread) }),
-      settle: TRIANGLE_KEYS,
-    };
-    if (isDone(build, "pack lifts")) return { verdict: "clear", says: "Its cradle lets it lift out sideways.", ...more };
+    if (isDone(build, "pack lifts")) return { verdict: "clear", says: "Its cradle lets it lift out sideways.", figures };
     return {
       verdict: "adapt",
       says: `It is ${answer.shortMm === null ? "" : `${formatNumber(answer.shortMm, 0)} mm `}short of room to slide ${formatNumber(slideMm, 0)} mm out.`,
+      figures,
+      ...(answer.shortMm !== null && { margin: shortBy(answer.shortMm, spread) }),
+      get settle() {
+        return spread().settle;
+      },
       remedies: [
         ...anyOf(build, "battery-mount", {
           title: "Cradle that lets it out sideways",
@@ -232,7 +232,6 @@ export const batterySlide = defineRule<Battery>({
         }),
         acknowledge("battery/slide pack", "charged on the bike; taken out with the cradle by the shop"),
       ],
-      ...more,
     };
   },
 });

@@ -54,7 +54,7 @@ export type Room = {
   readonly answers: Map<string, BayAnswer>;
   readonly spreads: Map<string, Spread>;
   /** The frame with one reading off by its uncertainty, up and down: made when a spread is first asked for. */
-  moved?: readonly { readonly open: NumberKey; readonly places: readonly { frame: FrameBay; bosses: readonly number[] }[] }[];
+  moved?: readonly { readonly open: NumberKey; readonly frames: readonly { frame: FrameBay; by: number }[] }[];
 };
 
 /** What the tapes leave open of a margin, in its own unit, and the readings that make it, the largest first. */
@@ -202,15 +202,14 @@ export function spreadOf(
   const here = look(room.frame, bosses);
   room.moved ??= openReadings(survey).map(([open, { plusMinus }]) => ({
     open,
-    places: [plusMinus, -plusMinus].flatMap((by) => {
-      const other = offBy(survey, open, by);
-      const moved = roomFrom(readTapes(other)!);
-      return typeof moved === "string" ? [] : [{ frame: moved.frame, bosses: bossesMm(other) }];
+    frames: [plusMinus, -plusMinus].flatMap((by) => {
+      const moved = roomFrom(readTapes(offBy(survey, open, by))!);
+      return typeof moved === "string" ? [] : [{ frame: moved.frame, by }];
     }),
   }));
-  const moves = room.moved.map(({ open, places }) => ({
+  const moves = room.moved.map(({ open, frames }) => ({
     open,
-    by: Math.max(0, ...places.map((place) => Math.abs(look(place.frame, place.bosses) - here))),
+    by: Math.max(0, ...frames.map(({ frame, by }) => Math.abs(look(frame, bossesMm(offBy(survey, open, by))) - here))),
   }));
   const plusMinus = combined(...moves.map((move) => move.by));
   const settle = moves
