@@ -49,7 +49,8 @@ export async function installPackages() {
   console.log("Installing packages (the SQLite driver compiles once, a few minutes) …");
   const prefix = dirname(dirname(process.execPath));
   const headers = existsSync(join(prefix, "include/node/node.h")) ? { npm_config_nodedir: prefix } : {};
-  await runAlong("npm", ["ci", "--no-audit", "--no-fund"], { npm_config_jobs: "max", ...headers });
+  // Says why it fails even where the caller is told to be silent.
+  await runAlong("npm", ["ci", "--no-audit", "--no-fund"], { npm_config_jobs: "max", npm_config_loglevel: "error", ...headers });
   stamp("packages", lock);
 }
 
