@@ -1,19 +1,17 @@
 import type { Knex } from "knex";
 import Papa from "papaparse";
-import { openDatabase } from "@/data/connection";
+import { NOW, openDemoShop } from "../../tests/demoShop";
 import { listJobs } from "@/data/jobs";
 import { openJob } from "@/shop/jobView";
-import { loadDemo } from "@/shop/loadDemo";
 import { perform } from "@/shop/perform";
 import { orderCsv, orderPdf, sheetCsv, sheetPdf, workPdf } from "./documents";
 
-const NOW = "2026-11-25T09:00:00.000Z";
 let db: Knex;
+let close: () => Promise<void>;
 beforeAll(async () => {
-  db = await openDatabase(":memory:");
-  await loadDemo(db, NOW);
+  ({ db, close } = await openDemoShop());
 });
-afterAll(() => db.destroy());
+afterAll(() => close());
 
 const viewOf = async (customer: string) => (await openJob(db, (await listJobs(db, customer, 1)).rows[0]!.id, NOW))!;
 const rows = (csv: string) =>

@@ -1,7 +1,4 @@
 import type { Knex } from "knex";
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
 import { argue } from "@/core/job/argument";
 import { assess, fitOf } from "@/core/job/assess";
 import { besideSet, compareSet, nearestParts, schoolSets, SCHOOLS, withPart, type Bench } from "@/core/job/compare";
@@ -10,30 +7,24 @@ import { massOf, rideOf } from "@/core/job/rideOf";
 import { ridePromises } from "@/core/promise/ridePromises";
 import { forecast } from "@/core/ride/forecast";
 import { roadSegments } from "@/core/route/roadSegments";
-import { openDatabase } from "@/data/connection";
+import { NOW, openDemoShop } from "../../tests/demoShop";
 import { DEMO_JOBS } from "@/data/demo/jobs";
 import { loadCatalogue } from "@/data/catalogue";
 import { findJob, listJobs } from "@/data/jobs";
 import { houseRules } from "@/data/settings";
-import { loadDemo } from "./loadDemo";
 
-const NOW = "2026-11-25T09:00:00.000Z";
 const TODAY = NOW.slice(0, 10);
-const folder = mkdtempSync(join(tmpdir(), "gull-compare-"));
 // Some forty rides a test.
 jest.setTimeout(60_000);
 let db: Knex;
+let close: () => Promise<void>;
 let bench: Bench;
 
 beforeAll(async () => {
-  db = await openDatabase(join(folder, "shop.sqlite"));
-  await loadDemo(db, NOW);
+  ({ db, close } = await openDemoShop());
   bench = { catalogue: await loadCatalogue(db), house: await houseRules(db), today: TODAY };
 }, 120_000);
-afterAll(async () => {
-  await db.destroy();
-  rmSync(folder, { recursive: true });
-});
+afterAll(() => close());
 
 const jobOf = async (customer: string): Promise<Job> => (await findJob(db, (await listJobs(db, customer, 1)).rows[0]!.id))!;
 const inputOf = (job: Job) => {

@@ -8,22 +8,20 @@ import { DONOR_KEYS } from "@/core/donor/items";
 import { readPart } from "@/core/parts/part";
 import { PART_KINDS } from "@/core/parts/specs";
 import { parseQuantity } from "@/core/units/parseQuantity";
-import { openDatabase } from "@/data/connection";
+import { NOW, openDemoShop } from "../../tests/demoShop";
 import { findJob, listJobs } from "@/data/jobs";
 import { candidates } from "./choices";
 import { createJob } from "./createJob";
-import { loadDemo } from "./loadDemo";
 import { listParts, savePart } from "./parts";
 import { perform } from "./perform";
 
-const NOW = "2026-11-25T09:00:00.000Z";
 const SEED = { seed: 20261125 };
 let db: Knex;
+let close: () => Promise<void>;
 beforeAll(async () => {
-  db = await openDatabase(":memory:");
-  await loadDemo(db, NOW);
+  ({ db, close } = await openDemoShop());
 });
-afterAll(() => db.destroy());
+afterAll(() => close());
 
 /** Text as a hostile or careless hand would send it. */
 const anyText = fc.oneof(

@@ -1,7 +1,3 @@
-import type { Knex } from "knex";
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
 import type { Donor } from "@/core/donor/donor";
 import type { DonorKey } from "@/core/donor/items";
 import type { Build } from "@/core/fit/build";
@@ -14,15 +10,12 @@ import { fitOf } from "@/core/job/assess";
 import type { Job } from "@/core/job/job";
 import type { Catalogue } from "@/core/parts/catalogue";
 import { loadCatalogue } from "@/data/catalogue";
-import { openDatabase } from "@/data/connection";
+import { openDemoShop, NOW } from "../../tests/demoShop";
 import { findJob, listJobs } from "@/data/jobs";
 import { houseRules } from "@/data/settings";
-import { loadDemo } from "./loadDemo";
 
 /** Laws that hold for every rule, tried on every finding of the twelve jobs, as they are and before anything was accepted. */
-const NOW = "2026-11-25T09:00:00.000Z";
-const folder = mkdtempSync(join(tmpdir(), "gull-laws-"));
-let db: Knex;
+let close: () => Promise<void>;
 let jobs: Job[];
 let catalogue: Catalogue;
 let house: HouseRules;
@@ -32,18 +25,16 @@ let cases: Case[];
 let bare: Case[];
 
 beforeAll(async () => {
-  db = await openDatabase(join(folder, "shop.sqlite"));
-  await loadDemo(db, NOW);
+  const shop = await openDemoShop();
+  const { db } = shop;
+  close = shop.close;
   catalogue = await loadCatalogue(db);
   house = await houseRules(db);
   jobs = await Promise.all((await listJobs(db, "", 50)).rows.map(async (row) => (await findJob(db, row.id))!));
   cases = jobs.flatMap(casesOf);
   bare = jobs.flatMap((job) => casesOf({ ...job, accepted: [], overrides: [] }));
 }, 120_000);
-afterAll(async () => {
-  await db.destroy();
-  rmSync(folder, { recursive: true });
-});
+afterAll(() => close());
 
 function casesOf(job: Job): Case[] {
   const { findings, build } = fitOf(job, catalogue, house);

@@ -59,7 +59,6 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
     do: "edit wish",
     wish: {
       ...wish,
-      route,
       rangeKm,
       hillKmh,
       readyBy: new Date(Date.parse(now) + readyInDays * DAY_MS).toISOString().slice(0, 10),
@@ -70,6 +69,7 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
     const [text, how] = typeof entry === "string" ? [entry, item.kind === "choice" ? ("seen" as const) : item.tool] : entry;
     await act({ do: "measure", key, text, system: "metric", how, confirmed: false });
   }
+  await act({ do: "edit wish", wish: { route } });
   for (const [slot, partId] of Object.entries(demo.choices)) await act({ do: "choose", slot: slot as "kit", partId });
   for (const [finding, remedy] of demo.accept) await act(acceptCommand(assessed().fit.findings, finding, remedy));
   if (demo.through === "order" || demo.through === "build") await placeOrders(demo, () => assessed().sheet.plan.orders, act);

@@ -1,12 +1,10 @@
 import type { Knex } from "knex";
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
 import sharp from "sharp";
 import { countVerdicts, isOpen } from "@/core/fit/finding";
 import type { Command } from "@/core/job/command";
 import type { JobView } from "@/core/job/view";
 import { openDatabase } from "@/data/connection";
+import { NOW, openDemoShop } from "../../tests/demoShop";
 import { DEMO_JOBS } from "@/data/demo/jobs";
 import { listJobs } from "@/data/jobs";
 import { tryParts } from "@/core/job/tryPart";
@@ -16,23 +14,18 @@ import { anyParts, books, candidates, clears, preview } from "./choices";
 import { houseRules, previewHouse, saveHouse } from "./houseRules";
 import { exportJob, importJob } from "./jobFiles";
 import { openJob } from "./jobView";
-import { loadDemo } from "./loadDemo";
 import { perform } from "./perform";
 import { photoFile, takePhoto } from "./photos";
 
-const NOW = "2026-11-25T09:00:00.000Z";
-const folder = mkdtempSync(join(tmpdir(), "gull-shop-"));
 let db: Knex;
+let close: () => Promise<void>;
 
 beforeAll(async () => {
-  process.env.GULL_DB = join(folder, "shop.sqlite");
-  db = await openDatabase(process.env.GULL_DB);
-  await loadDemo(db, NOW);
+  const shop = await openDemoShop();
+  ({ db, close } = shop);
+  process.env.GULL_DB = shop.file;
 }, 120_000);
-afterAll(async () => {
-  await db.destroy();
-  rmSync(folder, { recursive: true });
-});
+afterAll(() => close());
 
 const viewOf = async (customer: string) => (await openJob(db, (await listJobs(db, customer, 1)).rows[0]!.id, NOW))!;
 async function must(view: JobView, command: Command | { do: "undo" }): Promise<JobView> {

@@ -4,28 +4,26 @@ import { renderToStaticMarkup } from "react-dom/server";
 import { VERDICTS } from "@/core/fit/finding";
 import { FUTURE_STAGES, STAGE_NAMES, type StageName } from "@/core/job/stages";
 import type { JobView } from "@/core/job/view";
-import { openDatabase } from "@/data/connection";
+import { NOW, openDemoShop } from "../../../tests/demoShop";
 import { listJobs } from "@/data/jobs";
 import { openJob } from "@/shop/jobView";
-import { loadDemo } from "@/shop/loadDemo";
 import { perform } from "@/shop/perform";
 import { signedMoney } from "@/ui/format";
 import { SettingsProvider } from "../settings";
 import { JobScreen } from "./JobScreen";
 import { Knots } from "./Knots";
 
-const NOW = "2026-11-25T09:00:00.000Z";
 let db: Knex;
+let close: () => Promise<void>;
 /** The demo's customers, each by a word that finds one job. */
 const EVERYBODY = ["Maud", "Odo", "Perran", "Ivo", "Tegen", "Bryher", "Jory", "Keziah", "Silas", "Corentin", "Hester", "Wenna"];
 const views = new Map<string, JobView>();
 
 beforeAll(async () => {
-  db = await openDatabase(":memory:");
-  await loadDemo(db, NOW);
+  ({ db, close } = await openDemoShop());
   for (const name of EVERYBODY) views.set(name, (await openJob(db, (await listJobs(db, name, 1)).rows[0]!.id, NOW))!);
 }, 60_000);
-afterAll(() => db.destroy());
+afterAll(() => close());
 
 /** A stage as the server sends it, tags and comments taken out. */
 function page(view: JobView, stage: StageName): string {
