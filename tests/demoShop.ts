@@ -30,7 +30,9 @@ function made(folder: string): string {
   const file = join(KEPT, `demo-${sourcesHash()}.sqlite`);
   if (existsSync(file)) return file;
   mkdirSync(KEPT, { recursive: true });
-  for (const old of readdirSync(KEPT)) if (/^demo-.*\.sqlite$/.test(old)) rmSync(join(KEPT, old), { force: true });
+  // Those of other sources; one of these may have come from the other worker just now.
+  for (const old of readdirSync(KEPT))
+    if (/^demo-.*\.sqlite$/.test(old) && join(KEPT, old) !== file) rmSync(join(KEPT, old), { force: true });
   const fresh = join(folder, "fresh.sqlite");
   execFileSync("npx", ["tsx", "tests/demoAt.ts", fresh, NOW], { stdio: ["ignore", "ignore", "inherit"] });
   // Whole or not at all: the other worker may look for it meanwhile.

@@ -60,6 +60,18 @@ test("what would make it clear is worked out and told in figures", async () => {
   expect(complaints).toEqual([]);
 }, 60_000);
 
+test("the key m measures what the shown finding wants, and a length that cannot be is refused", async () => {
+  const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Jory")}/fit`);
+  await click(page, "Room for the battery", ".findings");
+  await shows(page, ".finding-card", "Measure shock's upper end, up");
+  await press(page, "m");
+  await shows(page, ".measure-card h1", "Shock's upper end, up");
+  await page.type(".measure-card input", "-4000");
+  await page.keyboard.press("Enter");
+  await shows(page, ".ant-notification", "cannot be");
+  expect(complaints).toEqual([]);
+});
+
 test("a house rule changed: what it does to the open jobs stands there before it is kept", async () => {
   const { page, complaints } = await openPage(stand, "/house");
   await shows(page, ".house-effects", "Change a rule");

@@ -13,9 +13,8 @@ import { useJob } from "./JobContext";
 
 /** Every finding, the drawing it is pinned on, and what makes it go. */
 export function FitStage() {
-  const { view, pointed, point } = useJob();
+  const { view, shown, point } = useJob();
   const { findings } = view;
-  const shown = findings.find((finding) => finding.key === pointed) ?? findings[0];
   const counts = countVerdicts(findings);
   const open = findings.filter(isOpen);
   const pins: Pin[] = (open.length > 0 ? open : findings.slice(0, 6)).slice(0, 12).map((finding, index) => ({

@@ -4,7 +4,7 @@ import { App } from "antd";
 import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from "react";
 import type { Command, Refusal } from "@/core/job/command";
 import type { DonorKey } from "@/core/donor/items";
-import type { JobView } from "@/core/job/view";
+import type { FindingView, JobView } from "@/core/job/view";
 import { useSettings } from "../settings";
 import { useForecast, type Rides } from "./useForecast";
 
@@ -22,6 +22,8 @@ type JobState = {
   act: (command: Command | { do: "undo" }) => Promise<Outcome>;
   /** The finding pointed at, by key. */
   pointed: string | null;
+  /** The finding that Fit shows: the one pointed at, else the first. */
+  shown: FindingView | undefined;
   point: (key: string | null) => void;
   goTo: (stage: string) => void;
   stage: string;
@@ -123,9 +125,10 @@ export function JobProvider({
   );
 
   const rides = useForecast(view);
+  const shown = view.findings.find((finding) => finding.key === pointed) ?? view.findings[0];
   const state = useMemo(
-    () => ({ view, busy: running > 0, act, pointed, point, goTo, stage, measureItem, wantedItem, rides }),
-    [view, running, act, pointed, goTo, stage, measureItem, wantedItem, rides],
+    () => ({ view, busy: running > 0, act, pointed, shown, point, goTo, stage, measureItem, wantedItem, rides }),
+    [view, running, act, pointed, shown, goTo, stage, measureItem, wantedItem, rides],
   );
   return <JobContext value={state}>{children}</JobContext>;
 }

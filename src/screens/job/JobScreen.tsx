@@ -121,7 +121,7 @@ function Stand() {
 
 /** The keys of the stand; they rest while something is typed. */
 function useStandKeys(showKeys: () => void) {
-  const { view, goTo, act, point, pointed, stage } = useJob();
+  const { view, goTo, act, point, pointed, shown, measureItem, stage } = useJob();
   const { toggleSystem } = useSettings();
   const step = (by: 1 | -1) => {
     const open = view.findings.filter(isOpen);
@@ -142,7 +142,9 @@ function useStandKeys(showKeys: () => void) {
   useHotkeys("shift+f", () => step(-1));
   useHotkeys("m", (event) => {
     event.preventDefault();
-    goTo("Survey");
+    const first = stage === "Fit" && shown?.verdict === "measure" ? shown.settle[0] : undefined;
+    if (first) measureItem(first);
+    else goTo("Survey");
   });
   useHotkeys("u", toggleSystem);
   useHotkeys("z", () => void act({ do: "undo" }));

@@ -94,6 +94,13 @@ describe("choices and readings", () => {
     expect(done(job(), { do: "forget reading", key: "forkKind" }).donor.forkKind).toBeUndefined();
     expect(says(job(), { do: "forget reading", key: "shellWidthMm" })).toBe("That item holds no reading.");
   });
+  test("a length that cannot be is refused at once; a slip that can be guessed is asked about", () => {
+    const typed = (text: string, confirmed = false) =>
+      carryOut(job(), { do: "measure", key: "topTubeMm", text, system: "metric", how: "tape", confirmed }, bench);
+    expect(typed("-40")).toMatchObject({ ok: false, error: { kind: "refused", says: "Top tube: −40 cannot be." } });
+    expect(typed("-40", true)).toMatchObject({ ok: false, error: { kind: "refused" } });
+    expect(typed("5650")).toMatchObject({ ok: false, error: { kind: "ask", perhaps: 565 } });
+  });
   test("the history of a reading keeps the earlier ones, the newest first", () => {
     const measure = (on: Job, text: string) =>
       done(on, { do: "measure", key: "frontSlotDepthMm", text, system: "metric", how: "rule", confirmed: false });

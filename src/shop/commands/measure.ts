@@ -11,11 +11,12 @@ export const measure: UseCase<"measure"> = (job, command, bench) => {
   const read = readTyped(command.key, command.text, command.system);
   if (!read.ok) return refused(read.error);
   const typed = read.value;
-  if ("ask" in typed && !command.confirmed)
-    return bad({ kind: "ask", says: typed.ask, perhaps: typed.perhaps, value: typed.value });
   const { value } = typed;
-  if (typeof value === "number" && !isPossible(item, value))
-    return refused(`${item.label}: ${formatNumber(value, 1)} cannot be.`);
+  const possible = typeof value !== "number" || isPossible(item, value);
+  // Asked only where an answer can help: it may be right, or a slip is guessed.
+  if ("ask" in typed && !command.confirmed && (possible || typed.perhaps !== null))
+    return bad({ kind: "ask", says: typed.ask, perhaps: typed.perhaps, value: typed.value });
+  if (!possible) return refused(`${item.label}: ${formatNumber(value, 1)} cannot be.`);
   const before = job.donor[command.key];
   const reading: Reading = {
     value,
