@@ -2,7 +2,7 @@ import { chainline, chainlineFrom } from "../chain/chainline";
 import { chainEnvelopeRadiusMm } from "../chain/chainLength";
 import type { DonorKey } from "../donor/items";
 import { effectOf, partsOf, type Build } from "../fit/build";
-import { ringOffsetMm, ringTeeth } from "../fit/rules/chainAngle";
+import { ringOffsetMm, ringTeeth } from "../fit/rules/chain/line";
 import { COG_PITCH_MM } from "../standards/clusters";
 import type { Job } from "./job";
 import { placesOf, type Places } from "./places";

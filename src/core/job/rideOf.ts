@@ -1,6 +1,6 @@
 import type { Build } from "../fit/build";
 import { batteryOf, controllersOf, effectOf, lastOf, motorsOf } from "../fit/build";
-import { ringTeeth } from "../fit/rules/chainAngle";
+import { ringTeeth } from "../fit/rules/chain/line";
 import { CELL_VOLTS } from "../power/batteryPack";
 import { motorClass, phaseForTorque } from "../power/motorClass";
 import type { Output } from "../power/machine";

@@ -1,43 +1,94 @@
 import type { Rule } from "../rule";
-import { armSeat, axleProtrusion, cableExit, dish, lips, motorWidth, rotorLine, rotorRoom, trackEnd } from "./axleStack";
-import { axleSlot } from "./axleSlot";
-import {
-  batteryBayRule,
-  batteryBosses,
-  batteryCold,
-  batteryGuides,
-  batteryReach,
-  batterySlide,
-  batteryWidth,
-  rackLoad,
-} from "./batteryPlace";
-import { adapterLift, brakeDescent, brakeEnergy, hose, leverPull, runOn } from "./brakeRules";
-import { chainAngle, climbingCog } from "./chainAngle";
-import { chainLengthRule } from "./chainLengthRule";
-import { chainKept, chainPitch, chainWear, gearSensor, ringOnMotor, ringToStay, wrapCapacity } from "./chainRules";
-import { clusterInterface } from "./clusterInterface";
-import { conditionRules, reach, saddleHeight, standOver, tyreAge } from "./conditionRules";
-import { barBudget, bellRule, clampSize, legalClass, lightsRule, pedalSensorPlace, plugs } from "./controlRules";
-import { cutOff, lostShifter } from "./cutOff";
-import { forkColumn } from "./forkColumn";
-import { gearCase } from "./gearCase";
-import { hubGearTorque } from "./hubGear";
-import { kitComplete } from "./kitComplete";
-import { madeForFrame } from "./madeForFrame";
-import { canToTube, groundClearance, torqueReactionRule } from "./motorPlace";
-import { nutEngagement } from "./nutEngagement";
-import { overLocknut } from "./overLocknut";
-import { packCurrent } from "./packCurrent";
-import { chargerAmps, plugRating, protectionTrip, regenCeiling, twoMotors } from "./powerRules";
-import { shellBore } from "./shellBore";
-import { behindShell, guideBolt, shellFacing, shellInside, shellRound } from "./shellCondition";
-import { shifterMatch } from "./shifterMatch";
-import { torqueArms } from "./torqueArms";
-import { chargerMatch, voltsWindow } from "./voltsWindow";
-import { laceWheel, rimWear, tyreRim, tyreRoom, tyreSpeed } from "./wheelRules";
-import { wheelSize } from "./wheelSize";
-import { frameKindRule, frameSpeed, loadLimit, massPlace, towing } from "./wholeBike";
-import { batteryLead, fuseAndCable, leadLength, midBatteryLead } from "./wiringRules";
+import { armSeat } from "./axle/armSeat";
+import { cableExit } from "./axle/cableExit";
+import { dish } from "./axle/dish";
+import { forkColumn } from "./axle/forkColumn";
+import { lips } from "./axle/lips";
+import { motorWidth } from "./axle/motorWidth";
+import { overLocknut } from "./axle/overLocknut";
+import { axleProtrusion } from "./axle/protrusion";
+import { axleSlot } from "./axle/slot";
+import { torqueArms } from "./axle/torqueArms";
+import { trackEnd } from "./axle/trackEnd";
+import { batteryBayRule } from "./battery/bay";
+import { batteryBosses } from "./battery/bosses";
+import { batteryCold } from "./battery/cold";
+import { batteryGuides } from "./battery/guides";
+import { rackLoad } from "./battery/rackLoad";
+import { batteryReach } from "./battery/reach";
+import { batterySlide } from "./battery/slide";
+import { batteryWidth } from "./battery/width";
+import { adapterLift } from "./brakes/adapter";
+import { cutOff } from "./brakes/cutOff";
+import { brakeDescent } from "./brakes/descent";
+import { brakeEnergy } from "./brakes/energy";
+import { hose } from "./brakes/hose";
+import { leverPull } from "./brakes/leverPull";
+import { lostShifter } from "./brakes/lostShifter";
+import { rotorLine } from "./brakes/rotorLine";
+import { rotorRoom } from "./brakes/rotorRoom";
+import { runOn } from "./brakes/runOn";
+import { chainAngle } from "./chain/angle";
+import { climbingCog } from "./chain/climbingCog";
+import { gearSensor } from "./chain/gearSensor";
+import { hubGearTorque } from "./chain/hubGearTorque";
+import { chainKept } from "./chain/keptOn";
+import { chainLengthRule } from "./chain/length";
+import { chainPitch } from "./chain/pitch";
+import { ringOnMotor } from "./chain/ringOnMotor";
+import { ringToStay } from "./chain/ringStay";
+import { chainWear } from "./chain/wear";
+import { wrapCapacity } from "./chain/wrap";
+import { clusterInterface } from "./cluster/interface";
+import { shifterMatch } from "./cluster/shifter";
+import { conditionRules } from "./condition/conditions";
+import { tyreAge } from "./condition/tyreAge";
+import { barBudget } from "./controls/barBudget";
+import { bellRule } from "./controls/bell";
+import { clampSize } from "./controls/clamp";
+import { lightsRule } from "./controls/lights";
+import { pedalSensorPlace } from "./controls/pedalSensor";
+import { kitComplete } from "./kit/lacks";
+import { legalClass } from "./law/class";
+import { chargerMatch } from "./power/charger";
+import { chargerAmps } from "./power/chargerAmps";
+import { packCurrent } from "./power/packCurrent";
+import { plugRating } from "./power/plugRating";
+import { regenCeiling } from "./power/regen";
+import { protectionTrip } from "./power/trip";
+import { twoMotors } from "./power/twoMotors";
+import { voltsWindow } from "./power/voltsWindow";
+import { reach } from "./rider/reach";
+import { saddleHeight } from "./rider/saddle";
+import { standOver } from "./rider/standOver";
+import { behindShell } from "./shell/behind";
+import { shellBore } from "./shell/bore";
+import { canToTube } from "./shell/canToTube";
+import { shellFacing } from "./shell/facing";
+import { gearCase } from "./shell/gearCase";
+import { groundClearance } from "./shell/ground";
+import { guideBolt } from "./shell/guideBolt";
+import { shellInside } from "./shell/inside";
+import { madeForFrame } from "./shell/madeForFrame";
+import { nutEngagement } from "./shell/nutEngagement";
+import { shellRound } from "./shell/round";
+import { torqueReactionRule } from "./shell/torqueReaction";
+import { laceWheel } from "./wheel/lacing";
+import { rimWear } from "./wheel/rimWear";
+import { wheelSize } from "./wheel/size";
+import { tyreRim } from "./wheel/tyreOnRim";
+import { tyreRoom } from "./wheel/tyreRoom";
+import { tyreSpeed } from "./wheel/tyreSpeed";
+import { frameKindRule } from "./whole/frameKind";
+import { massPlace } from "./whole/frontShare";
+import { loadLimit } from "./whole/loadLimit";
+import { frameSpeed } from "./whole/speed";
+import { towing } from "./whole/towing";
+import { batteryLead } from "./wiring/batteryLead";
+import { fuseAndCable } from "./wiring/fuse";
+import { leadLength } from "./wiring/lead";
+import { midBatteryLead } from "./wiring/packToMotor";
+import { plugs } from "./wiring/plugs";
 
 /** Every rule by place, in the order that a builder would go round the bike. Adding one: a file here, its test beside it, its name in this list. */
 export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {

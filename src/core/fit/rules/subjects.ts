@@ -7,6 +7,9 @@ export const rearHubMotors = (build: Build): readonly HubMotor[] => hubMotors(bu
 export const midMotors = (build: Build): readonly MidMotor[] => partsOf(build, "mid-motor");
 export const hasMotor = (build: Build) => motorsOf(build).length > 0;
 
+/** The motor that a check of the whole bike stands for. */
+export const firstMotor = (build: Build) => motorsOf(build).slice(0, 1);
+
 export const endKey = (motor: HubMotor) => motor.spec.end;
 export const axlePlace = (motor: HubMotor): PinPlace => (motor.spec.end === "front" ? "front axle" : "rear axle");
 
@@ -90,3 +93,8 @@ const REAR = {
   rotorEffect: "rearRotorMm",
   rotorShim: "rearRotorShimMm",
 } as const;
+
+/** What a rule speaks of: each hub motor by its end, each mid-drive by its name, or the bike once there is a motor. */
+export const perHubMotor = { subjects: hubMotors, key: endKey };
+export const perMidMotor = { subjects: midMotors, key: (motor: MidMotor) => motor.id };
+export const onceABike = { subjects: firstMotor, key: () => "bike" };

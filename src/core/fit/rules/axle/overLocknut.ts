@@ -1,0 +1,151 @@
+import { handbook, PRACTICE } from "../../../basis";
+import { FORK_SPREAD, OVER_LOCKNUT_TOLERANCE_MM, REAR_SPREAD, type SpreadLimit } from "../../../standards/spreading";
+import { formatNumber } from "../../../units/formatQuantity";
+import { type Build, effectOf, type HubMotor } from "../../build";
+import type { Outcome, PartNeed, Remedy } from "../../finding";
+import { defineRule, type Survey } from "../../rule";
+import { axlePlace, endKey, endKeys, hubMotors } from "../subjects";
+import { thinnestRing } from "../washers";
+
+export const overLocknut = defineRule<HubMotor>({
+  id: "axle/over-locknut",
+  title: "Over-locknut width",
+  why: "A hub narrower than the frame wants rings; a wider one wants the frame sprung or set, which only steel allows.",
+  basis: [handbook("Brown, Frame spacing"), PRACTICE],
+  subjects: hubMotors,
+  key: endKey,
+  place: axlePlace,
+  needs: (motor) => [endKeys(motor).overLocknut],
+  check(motor, survey, build): Outcome {
+    const keys = endKeys(motor);
+    const frame = survey.number(keys.overLocknut);
+    const ringsMm = effectOf(build, keys.leftSpacer, 0) + effectOf(build, keys.rightSpacer, 0);
+    const gapMm = frame.value - motor.spec.overLocknutMm - ringsMm;
+    const common = {
+      figures: [
+        { label: "frame", value: frame.value, unit: "mm", plusMinus: frame.plusMinus },
+        { label: "hub", value: motor.spec.overLocknutMm, unit: "mm" },
+        { label: "rings", value: ringsMm, unit: "mm" },
+        { label: gapMm < 0 ? "to spread" : "gap", value: Math.abs(gapMm), unit: "mm" },
+      ],
+      margin: { value: OVER_LOCKNUT_TOLERANCE_MM - Math.abs(gapMm), unit: "mm", plusMinus: frame.plusMinus },
+      settle: [keys.overLocknut],
+    };
+    if (Math.abs(gapMm) <= OVER_LOCKNUT_TOLERANCE_MM + 1e-9)
+      return {
+        verdict: "clear",
+        says: `${formatNumber(motor.spec.overLocknutMm, 1)} hub${ringsMm > 0 ? ` with ${formatNumber(ringsMm, 1)} mm of rings` : ""} in a ${formatNumber(frame.value, 1)} frame.`,
+        ...common,
+      };
+    if (gapMm > 0)
+      return {
+        verdict: "adapt",
+        says: `${formatNumber(gapMm, 1)} mm to fill between hub and frame.`,
+        remedies: [rings(motor, gapMm, build)],
+        ...common,
+      };
+    return spread(motor, -gapMm, spreadLimit(motor, survey, build), build, common);
+  },
+});
+
+function spreadLimit(motor: HubMotor, survey: Survey, build: Build): SpreadLimit {
+  if (motor.spec.end === "front")
+    return survey.choice("forkKind") === "rigid" && survey.choice("forkMaterial") === "steel"
+      ? FORK_SPREAD["rigid steel"]
+      : FORK_SPREAD.other;
+  const material = survey.choice("frameMaterial");
+  const limit = REAR_SPREAD[material];
+  return material === "aluminium" ? { ...limit, springMm: build.house.aluminiumSpreadMm } : limit;
+}
+
+function spread(
+  motor: HubMotor,
+  byMm: number,
+  limit: SpreadLimit,
+  build: Build,
+  { figures, settle }: Required<Pick<Outcome, "figures" | "settle">>,
+): Outcome {
+  const says = `The hub is ${formatNumber(byMm, 1)} mm wider than the frame.`;
+  const end = motor.spec.end;
+  // The limits carry their own tolerance: the caliper's 0.1 does not decide between a sprung and a set frame.
+  if (build.geometry.flags.has(`spread ${end}`))
+    return {
+      verdict: "clear",
+      says: `${says} Sprung or set to take it.`,
+      figures,
+      settle,
+      margin: { value: limit.setMm - byMm, unit: "mm", plusMinus: 0 },
+    };
+  const margin = { value: Math.max(limit.springMm, limit.setMm) - byMm, unit: "mm", plusMinus: 0 };
+  if (byMm > Math.max(limit.springMm, limit.setMm))
+    return {
+      verdict: "stop",
+      says: `${says} This ${end === "front" ? "fork" : "frame"} may be sprung ${limit.springMm} and set ${limit.setMm} mm.`,
+      lifts: `a motor of ${formatNumber(motor.spec.overLocknutMm - byMm, 0)} mm, or a ${end === "front" ? "rear or mid-drive" : "mid-drive or front"} motor`,
+      safety: true,
+      figures,
+      margin,
+      settle,
+      caution: "spread",
+    };
+  const bySpring = byMm <= limit.springMm;
+  const remedy: Remedy = {
+    id: bySpring ? "spring" : "set",
+    title: bySpring ? "Spring the ends apart by hand" : "Cold-set the frame, both sides alike",
+    says: bySpring
+      ? `${formatNumber(byMm / 2, 1)} mm a side, ${limit.springMm} in all allowed`
+      : `${formatNumber(byMm / 2, 1)} mm a side; then align the dropouts to 0.5 and check the hanger`,
+    parts: [],
+    tasks: bySpring ? ["fitHub"] : ["spreadFrame"],
+    effect: { flags: [`spread ${end}`] },
+    caution: "spread",
+  };
+  return { verdict: "adapt", says, remedies: [remedy], figures, margin, settle };
+}
+
+/** Rings that fill the gap, alike on both sides where such rings are sold, so that the rim stays in the middle. */
+function rings(motor: HubMotor, gapMm: number, build: Build): Remedy {
+  const keys = endKeys(motor);
+  const left = effectOf(build, keys.leftSpacer, 0);
+  const right = effectOf(build, keys.rightSpacer, 0);
+  const each = thinnestRing(
+    build,
+    "axle spacer",
+    motor.spec.axleDiameterMm,
+    gapMm / 2 - OVER_LOCKNUT_TOLERANCE_MM / 2,
+    gapMm / 2 + OVER_LOCKNUT_TOLERANCE_MM / 2,
+  );
+  const one = each
+    ? undefined
+    : thinnestRing(
+        build,
+        "axle spacer",
+        motor.spec.axleDiameterMm,
+        gapMm - OVER_LOCKNUT_TOLERANCE_MM,
+        gapMm + OVER_LOCKNUT_TOLERANCE_MM,
+      );
+  const ringMm = each?.spec.thicknessMm ?? one?.spec.thicknessMm ?? gapMm / 2;
+  const both = !one;
+  const need: PartNeed = {
+    kind: "washer",
+    partId: each?.id ?? one?.id ?? null,
+    quantity: both ? 2 : 1,
+    says: `axle spacer, ${formatNumber(gapMm / 2, 1)} mm, bore ${motor.spec.axleDiameterMm}`,
+  };
+  return {
+    id: both ? `rings-${ringMm}-both` : `ring-${ringMm}-drive-side`,
+    title: both
+      ? `Rings of ${formatNumber(ringMm, 1)} mm, one a side`
+      : `Ring of ${formatNumber(ringMm, 1)} mm on the drive side`,
+    says: both
+      ? "the rim stays in the middle; the cluster moves in as much"
+      : `re-dish the rim ${formatNumber(ringMm / 2, 1)} mm towards the drive side`,
+    parts: [need],
+    tasks: both ? [] : ["redish"],
+    effect: {
+      numbers: both
+        ? { [keys.leftSpacer]: left + ringMm, [keys.rightSpacer]: right + ringMm }
+        : { [keys.rightSpacer]: right + ringMm },
+    },
+  };
+}

@@ -1,0 +1,151 @@
+import { PRACTICE } from "../../../basis";
+import { CUT_OFF_CAUTION, type CutOffMethod, LEVER_CUT_OFFS } from "../../../standards/cutOff";
+import { type Build, countOf, type Motor, motorsOf, partsOf } from "../../build";
+import type { Outcome, PartNeed, Remedy } from "../../finding";
+import { defineRule } from "../../rule";
+import { firstMotor } from "../subjects";
+import { fittedCutOffs } from "./levers";
+
+/** How many cut-offs a control asks for: the least without which it must not go, and the house's number. */
+export function cutOffsWanted(p: {
+  throttle: boolean;
+  senses: "torque" | "cadence" | "none";
+  ratedW: number;
+  mid: boolean;
+  regenerates: boolean;
+  house: { throttleCutOffs: 1 | 2; cadenceCutOffs: 1 | 2 };
+}) {
+  if (p.regenerates) return { least: 2, wanted: 2, because: "regeneration on the levers" };
+  if (p.throttle) return { least: 1, wanted: p.house.throttleCutOffs, because: "a throttle pulls with still feet" };
+  if (p.senses === "cadence")
+    return { least: 1, wanted: p.house.cadenceCutOffs, because: "cadence sensing runs on after pedalling stops" };
+  if (p.senses === "torque" && p.ratedW <= 250)
+    return { least: 0, wanted: 0, because: "torque sensing up to 250 W stops with the rider; one is advised" };
+  if (p.senses === "torque" && p.ratedW <= 500) return { least: 1, wanted: 1, because: "torque sensing over 250 W" };
+  return p.senses === "torque"
+    ? { least: 2, wanted: 2, because: "over 500 W the chain's wind-up keeps pushing" }
+    : { least: 1, wanted: 1, because: "no pedal sensor is known" };
+}
+
+export const cutOff = defineRule<Motor>({
+  id: "brakes/cut-off",
+  title: "Motor cut-off on the levers",
+  why: "A brake that fights the motor stops late; each kind of lever takes only some kinds of switch.",
+  basis: [PRACTICE],
+  subjects: firstMotor,
+  key: () => "levers",
+  place: () => "bar",
+  needs: () => ["leverKind", "frontBrake", "rearBrake"],
+  check(motor, survey, build): Outcome {
+    const brakes = [survey.choice("frontBrake"), survey.choice("rearBrake")];
+    const brakeCount = brakes.filter((brake) => brake !== "none").length;
+    if (brakeCount < 2)
+      return {
+        verdict: "stop",
+        safety: true,
+        says: `${brakeCount === 0 ? "No brake" : "One brake"}: a motor wants two that do not depend on each other.`,
+        figures: [{ label: "brakes", value: brakeCount }],
+        lifts: "a second independent brake",
+        caution: "brakes",
+      };
+    if (brakes.includes("coaster") && motor.kind === "mid-motor" && !motor.spec.coasterSafe)
+      return {
+        verdict: "stop",
+        safety: true,
+        says: "Back-pedal brake behind a mid-drive that is not made for one: the motor's clutch may block it.",
+        figures: [],
+        lifts: "a mid-drive made for back-pedal brakes, a front hub motor, or a rear hand brake",
+        caution: "brakes",
+      };
+    const lever = survey.choice("leverKind");
+    const kind = LEVER_CUT_OFFS[lever];
+    const wanted = wantedFor(motor, build);
+    const have = fittedCutOffs(lever, build);
+    const figures = [
+      { label: "levers", value: kind.says.toLowerCase() },
+      { label: "wanted", value: wanted.wanted },
+      { label: "fit these levers", value: have },
+    ];
+    const margin = { value: have - wanted.wanted, unit: "cut-offs", plusMinus: 0 };
+    if (have >= wanted.wanted)
+      return {
+        verdict: "clear",
+        says: `${have} cut-off${have === 1 ? "" : "s"} for ${wanted.wanted} wanted: ${wanted.because}.`,
+        figures,
+        margin,
+        caution: "cutOffs",
+      };
+    if (kind.methods.length === 0)
+      return {
+        verdict: "stop",
+        safety: true,
+        says: `No hand lever to put a cut-off on; ${wanted.because}.`,
+        figures,
+        lifts: "a hand brake with a switched lever",
+        caution: "cutOffs",
+      };
+    return {
+      verdict: "adapt",
+      safety: have < wanted.least,
+      says: `${have} cut-off${have === 1 ? "" : "s"} for ${wanted.wanted} wanted: ${wanted.because}.${unfit(lever, build)}`,
+      figures,
+      margin,
+      caution: "cutOffs",
+      remedies: kind.methods.map((method) => cutOffRemedy(method, wanted.wanted - have, build)),
+    };
+  },
+});
+
+function wantedFor(motor: Motor, build: Build) {
+  const own = motor.kind === "hub-motor" ? "none" : motor.spec.pedalSensor;
+  return cutOffsWanted({
+    throttle: partsOf(build, "throttle").length > 0,
+    senses: own !== "none" ? own : (partsOf(build, "pedal-sensor")[0]?.spec.senses ?? "none"),
+    ratedW: motorsOf(build).reduce((sum, m) => sum + m.spec.ratedW, 0),
+    mid: motor.kind === "mid-motor",
+    regenerates: motor.kind === "hub-motor" && motor.spec.regenerates,
+    house: build.house,
+  });
+}
+
+function unfit(lever: keyof typeof LEVER_CUT_OFFS, build: Build): string {
+  const inBox = countOf(build, "brake-lever", (spec) => spec.switched);
+  return inBox > 0 && fittedCutOffs(lever, build) === 0 ? " The switched levers in the kit do not go with these brakes." : "";
+}
+
+function cutOffRemedy(method: CutOffMethod, missing: number, build: Build): Remedy {
+  const need: PartNeed = method === "switched lever" ? leverNeed(missing, build) : switchNeed(method, missing, build);
+  const part = need.partId === null ? undefined : build.catalogue.parts.get(need.partId);
+  return {
+    id: method.replace(" ", "-"),
+    title:
+      method === "switched lever"
+        ? "Switched levers"
+        : `${method[0]!.toUpperCase()}${method.slice(1)} on ${missing === 1 ? "one lever" : "both levers"}`,
+    says: CUT_OFF_CAUTION[method],
+    parts: [part ? need : { ...need, partId: null }],
+    tasks: method === "pressure switch" ? ["cutOffs", "hose"] : ["cutOffs"],
+    effect: { flags: method === "switched lever" ? ["levers replaced"] : [] },
+    caution: method === "pressure switch" ? "hydraulic" : "cutOffs",
+  };
+}
+
+function leverNeed(missing: number, build: Build): PartNeed {
+  const rim = build.donor.frontBrake?.value === "rim linear" || build.donor.rearBrake?.value === "rim linear";
+  const pull = rim ? "long" : "short";
+  const part = build.catalogue
+    .distinct("brake-lever")
+    .find(({ spec }) => spec.switched && spec.pull === pull && spec.levers >= missing);
+  return { kind: "brake-lever", partId: part?.id ?? null, quantity: 1, says: `switched levers, ${pull} pull` };
+}
+
+function switchNeed(method: CutOffMethod, missing: number, build: Build): PartNeed {
+  const parts = build.catalogue.distinct("cut-off").filter(({ spec }) => spec.method === method);
+  const part = parts.find(({ spec }) => spec.switches >= missing) ?? parts[0];
+  return {
+    kind: "cut-off",
+    partId: part?.id ?? null,
+    quantity: part ? Math.ceil(missing / part.spec.switches) : missing,
+    says: method,
+  };
+}

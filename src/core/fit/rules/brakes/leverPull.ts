@@ -1,0 +1,76 @@
+import { PRACTICE } from "../../../basis";
+import { LEVER_CUT_OFFS } from "../../../standards/cutOff";
+import { type Motor, partsOf } from "../../build";
+import type { Outcome } from "../../finding";
+import { anyOf } from "../../remedies";
+import { defineRule } from "../../rule";
+import { firstMotor } from "../subjects";
+
+export const leverPull = defineRule<Motor>({
+  id: "brakes/lever-pull",
+  title: "Levers that match the brakes",
+  why: "A lever with the wrong pull halves the braking or bottoms on the bar; fluids that are mixed destroy the seals.",
+  basis: [PRACTICE],
+  subjects: (build) => (partsOf(build, "brake-lever").length > 0 ? firstMotor(build) : []),
+  key: () => "levers",
+  place: () => "bar",
+  needs: () => ["leverKind", "frontBrake", "rearBrake"],
+  check(_motor, survey, build): Outcome {
+    const kind = survey.choice("leverKind");
+    const methods: readonly string[] = LEVER_CUT_OFFS[kind].methods;
+    const levers = partsOf(build, "brake-lever");
+    const figures = [
+      { label: "levers on the bike", value: LEVER_CUT_OFFS[kind].says.toLowerCase() },
+      { label: "levers in the build", value: levers.map((part) => part.spec.pull).join(", ") },
+    ];
+    const hydraulic = LEVER_CUT_OFFS[kind].fluid;
+    if (!methods.includes("switched lever") && !hydraulic)
+      return { verdict: "clear", says: "The levers in the kit do not go on this bar: they stay in the box.", figures };
+    if (hydraulic) {
+      const fluid = survey.choice("brakeFluid");
+      const wet = levers.filter((part) => part.spec.pull === "mineral oil" || part.spec.pull === "DOT");
+      const right = fluid === "mineral" ? "mineral oil" : "DOT";
+      if (wet.some((part) => part.spec.pull !== right))
+        return {
+          verdict: "stop",
+          safety: true,
+          says: `Levers for ${wet[0]!.spec.pull} on brakes with ${right}: never mixed.`,
+          figures,
+          lifts: `levers for ${right}`,
+          caution: "hydraulic",
+        };
+      return {
+        verdict: "clear",
+        says:
+          wet.length > 0
+            ? `Levers for ${right}, as the brakes.`
+            : "The cable levers in the kit do not go on hydraulic brakes: they stay in the box.",
+        figures,
+      };
+    }
+    const pull =
+      survey.choice("frontBrake") === "rim linear" || survey.choice("rearBrake") === "rim linear"
+        ? "long"
+        : survey.choice("leverPull");
+    const right = levers.find((part) => part.spec.pull === pull);
+    if (right)
+      return {
+        verdict: "clear",
+        says: `${right.name} for ${pull}-pull brakes.`,
+        figures: [...figures, { label: "brakes want", value: `${pull} pull` }],
+      };
+    return {
+      verdict: "adapt",
+      safety: true,
+      says: `The levers in the build are for ${levers[0]!.spec.pull} pull, the brakes want ${pull}.`,
+      figures: [...figures, { label: "brakes want", value: `${pull} pull` }],
+      caution: "brakes",
+      remedies: anyOf(build, "brake-lever", {
+        title: `Switched levers, ${pull} pull`,
+        says: "match the brakes; the others stay in the box",
+        will: (spec) => spec.pull === pull && spec.switched,
+        most: 1,
+      }),
+    };
+  },
+});

@@ -1,0 +1,62 @@
+import { PRACTICE } from "../../../basis";
+import { LEVER_CUT_OFFS } from "../../../standards/cutOff";
+import { type Build, type Motor, partsOf } from "../../build";
+import type { Outcome, Remedy } from "../../finding";
+import { acknowledge, defineRule } from "../../rule";
+import { firstMotor } from "../subjects";
+import { fittedCutOffs } from "./levers";
+
+/** A combined lever that gives way to a switched one takes the shifter with it. */
+export const lostShifter = defineRule<Motor>({
+  id: "brakes/lost-shifter",
+  title: "Shifter on the old lever",
+  why: "The old lever was one piece with the gear shifter: the switched lever brakes and no longer shifts.",
+  basis: [PRACTICE],
+  subjects: (build) =>
+    partsOf(build, "brake-lever").some((lever) => lever.spec.switched) && mayShift(build) ? firstMotor(build) : [],
+  key: () => "shifter",
+  place: () => "bar",
+  needs: () => ["leverKind"],
+  check(_motor, survey, build): Outcome {
+    const kind = LEVER_CUT_OFFS[survey.choice("leverKind")];
+    const goesOn =
+      fittedCutOffs(survey.choice("leverKind"), build) > 0 && (kind.methods as readonly string[]).includes("switched lever");
+    if (!kind.shifterIsOnIt)
+      return {
+        verdict: "clear",
+        says: "The shifter has its own clamp and stays.",
+        figures: [{ label: "levers", value: kind.says.toLowerCase() }],
+      };
+    if (!goesOn)
+      return {
+        verdict: "clear",
+        says: "The switched levers do not go on this bike, so the old levers and their shifters stay.",
+        figures: [{ label: "levers", value: kind.says.toLowerCase() }],
+      };
+    const speeds = survey.number("shifterSpeeds").value;
+    const figures = [
+      { label: "levers", value: kind.says.toLowerCase() },
+      { label: "clicks", value: speeds },
+    ];
+    const bought = partsOf(build, "shifter")[0];
+    if (bought) return { verdict: "clear", says: `${bought.name} takes over from the old lever.`, figures };
+    const fits = build.catalogue.distinct("shifter").filter((part) => part.spec.family === null || part.spec.speeds === speeds);
+    const remedies: Remedy[] = fits.slice(0, 2).map((part) => ({
+      id: `shifter-${part.id}`,
+      title: part.name,
+      says: "a separate shifter beside the new lever",
+      parts: [{ kind: "shifter", partId: part.id, quantity: 1, says: part.name }],
+      tasks: ["shifter", "derailleur"],
+      effect: {},
+    }));
+    return {
+      verdict: "adapt",
+      says: `The switched lever throws away a ${speeds}-speed shifter.`,
+      figures,
+      remedies:
+        remedies.length > 0 ? remedies : [acknowledge("brakes/lost-shifter shifter", "the customer gives up the rear gears")],
+    };
+  },
+});
+
+const mayShift = (build: Build) => build.donor.gears?.value !== "single";

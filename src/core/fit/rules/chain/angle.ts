@@ -1,0 +1,98 @@
+import { handbook, PRACTICE } from "../../../basis";
+import { formatNumber } from "../../../units/formatQuantity";
+import type { Build, MidMotor } from "../../build";
+import type { Outcome, Remedy } from "../../finding";
+import { acknowledge, defineRule } from "../../rule";
+import { midMotors, rearHubMotors } from "../subjects";
+import { lineOf, ringOffsetMm, type Subject } from "./line";
+
+/** Degrees over which a chain is refused, and the pair for single cogs (common practice, schools differ). */
+const REFUSE_DEG = 4.5;
+
+const SINGLE_DEG = { warn: 1.0, refuse: 1.5 };
+
+const DEG = 180 / Math.PI;
+
+export const chainAngle = defineRule<Subject>({
+  id: "chain/angle",
+  title: "Chain angle",
+  why: "A crooked chain is noisy, wears ring and cogs, and behind a strong motor comes off where it hurts.",
+  basis: [PRACTICE, handbook("Spicer et al., J. Mech. Design (2001): the loss is small")],
+  subjects: (build) => [...midMotors(build), ...rearHubMotors(build)],
+  key: (motor) => motor.id,
+  place: () => "chain",
+  needs: (motor) => [
+    "gears",
+    "rearOverLocknutMm",
+    "chainstayMm",
+    ...(motor.kind === "hub-motor" ? (["frontChainlineMm"] as const) : (["shellWidthMm"] as const)),
+  ],
+  check(motor, survey, build): Outcome {
+    const { line, plusMinusMm, chainstayMm } = lineOf(motor, survey, build);
+    const single = line.cogs.length === 1;
+    const warnDeg = single ? SINGLE_DEG.warn : build.house.chainAngleWarnDeg;
+    const refuseDeg = single ? SINGLE_DEG.refuse : REFUSE_DEG;
+    const worst = line.cogs.reduce((a, b) => (Math.abs(b.angleDeg) > Math.abs(a.angleDeg) ? b : a));
+    const which = single ? "the cog" : worst === line.cogs[0] ? "the smallest cog" : "the largest cog";
+    const worstDeg = line.worstAngleDeg;
+    const limitDeg = worstDeg > refuseDeg ? refuseDeg : warnDeg;
+    const common = {
+      figures: [
+        { label: "ring", value: line.frontMm, unit: "mm" },
+        { label: which, value: worst.rearMm, unit: "mm" },
+        { label: "crank to axle", value: chainstayMm, unit: "mm" },
+        { label: "worst angle", value: worstDeg, unit: "°" },
+        { label: "house limit", value: warnDeg, unit: "°" },
+        { label: "refused over", value: refuseDeg, unit: "°" },
+      ],
+      margin: { value: limitDeg - worstDeg, unit: "°", plusMinus: Math.atan(plusMinusMm / chainstayMm) * DEG },
+      settle: ["locknutToSmallestMm", "rearOverLocknutMm", "shellWidthMm"] as const,
+    };
+    const says = `The ring stands ${formatNumber(line.frontMm, 1)} mm out, ${which} ${formatNumber(worst.rearMm, 1)}: ${formatNumber(worstDeg, 1)}° over ${formatNumber(chainstayMm, 0)} mm.`;
+    if (worstDeg <= warnDeg) return { verdict: "clear", says, ...common };
+    const key = `chain/angle ${motor.id}`;
+    const rings = motor.kind === "mid-motor" ? otherRings(motor, { line, chainstayMm }, build, worstDeg, refuseDeg) : [];
+    if (worstDeg > refuseDeg && rings.length === 0)
+      return {
+        verdict: "stop",
+        says,
+        lifts: `a ring ${formatNumber(Math.abs(worst.offsetMm) - Math.tan(refuseDeg / DEG) * chainstayMm, 1)} mm further ${worst.offsetMm > 0 ? "out" : "in"}`,
+        ...common,
+      };
+    const asIs = worstDeg > refuseDeg ? [] : [acknowledge(key, `${which} is for rare use; the customer is told`)];
+    return { verdict: "adapt", says, remedies: [...rings, ...asIs], ...common };
+  },
+});
+
+/** Rings in the catalogue that fit the motor and bring the worst angle under the refusal, best first, at most three. */
+function otherRings(
+  motor: MidMotor,
+  { line, chainstayMm }: Pick<ReturnType<typeof lineOf>, "line" | "chainstayMm">,
+  build: Build,
+  nowDeg: number,
+  refuseDeg: number,
+): Remedy[] {
+  const now = ringOffsetMm(build);
+  const worstWith = (offsetMm: number) =>
+    Math.max(...line.cogs.map((cog) => Math.abs(Math.atan((cog.offsetMm - (offsetMm - now)) / chainstayMm) * DEG)));
+  return build.catalogue
+    .distinct("chainring")
+    .filter(
+      (ring) =>
+        ring.spec.mount === motor.spec.ringMount &&
+        ring.spec.offsetMm !== now &&
+        (!ring.spec.narrowWide || ring.spec.teeth % 2 === 0),
+    )
+    .map((ring) => ({ ring, deg: worstWith(ring.spec.offsetMm) }))
+    .filter(({ deg }) => deg < nowDeg - 0.05 && deg <= refuseDeg)
+    .sort((a, b) => a.deg - b.deg)
+    .slice(0, 3)
+    .map(({ ring, deg }) => ({
+      id: `ring-${ring.id}`,
+      title: ring.name,
+      says: `then ${formatNumber(deg, 1)}° at worst, ${ring.spec.teeth} teeth`,
+      parts: [{ kind: "chainring", partId: ring.id, quantity: 1, says: ring.name }],
+      tasks: [],
+      effect: { numbers: { ringOffsetMm: ring.spec.offsetMm, ringTeeth: ring.spec.teeth } },
+    }));
+}

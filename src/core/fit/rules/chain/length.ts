@@ -1,0 +1,113 @@
+import { derived, standard } from "../../../basis";
+import { chainLength, sprocketsFit } from "../../../chain/chainLength";
+import { formatNumber } from "../../../units/formatQuantity";
+import { type MidMotor, needPart, suppliedOf } from "../../build";
+import type { Outcome, Remedy } from "../../finding";
+import { defineRule } from "../../rule";
+import { midMotors } from "../subjects";
+import { ringTeeth } from "./line";
+import { rearCogs } from "./rearCogs";
+
+export const chainLengthRule = defineRule<MidMotor>({
+  id: "chain/length",
+  title: "Chain length and chains",
+  why: "A mid-drive's ring is not the old ring: a chain two links short stops the job, and a long bike wants two.",
+  basis: [standard("ISO 9633 chain pitch"), derived("open belt round two sprockets")],
+  subjects: midMotors,
+  key: (motor) => motor.id,
+  place: () => "chain",
+  needs: () => ["gears", "chainstayMm"],
+  check(motor, survey, build): Outcome {
+    const ring = ringTeeth(motor, build);
+    const gears = survey.choice("gears");
+    if (gears === "belt")
+      return {
+        verdict: "stop",
+        says: "The bike runs a belt: this motor's ring takes a chain.",
+        figures: [],
+        lifts: "a belt ring for this motor, or a front hub motor",
+      };
+    const rear = rearCogs(survey, build);
+    const cogTeeth = rear.largestTeeth ?? survey.number("largestCogTeeth").value;
+    const stay = survey.number("chainstayMm");
+    // The longer of what the tape leaves open: a chain is easily shortened.
+    const need = {
+      ringTeeth: ring,
+      cogTeeth,
+      centreMm: stay.value + stay.plusMinus,
+      derailleur: gears === "derailleur",
+      linksPerChain: 116,
+    };
+    if (!sprocketsFit(need))
+      return {
+        verdict: "measure",
+        says: "The crank-to-axle length is less than the sprockets need.",
+        figures: [],
+        settle: ["chainstayMm"],
+      };
+    const { links, exactLinks } = chainLength(need);
+    const bought = suppliedOf(build, "chain").reduce((sum, s) => sum + s.quantity * s.part.spec.links, 0);
+    const figures = [
+      { label: "ring", value: ring, unit: "T" },
+      { label: "largest cog", value: cogTeeth, unit: "T" },
+      { label: "crank to axle", value: stay.value, unit: "mm", plusMinus: stay.plusMinus },
+      { label: "exact", value: exactLinks, unit: "links" },
+      { label: "to fit", value: links, unit: "links" },
+      { label: "in the build", value: bought, unit: "links" },
+    ];
+    const margin = (have: number) => ({ value: have - links, unit: "links", plusMinus: 0 });
+    if (bought >= links)
+      return { verdict: "clear", says: `${links} links, cut from ${formatNumber(bought, 0)}.`, figures, margin: margin(bought) };
+    if (build.geometry.flags.has("old chain kept"))
+      return {
+        verdict: "clear",
+        says: `${links} links; the old chain has ${survey.number("chainLinks").value}. Quote a new one all the same.`,
+        figures,
+      };
+    const newChain = needPart(
+      build,
+      "chain",
+      1,
+      `chain for ${rear.count} cogs`,
+      (spec) => spec.speeds === rear.count || (rear.count <= 8 && rear.count > 1 && spec.speeds <= 8 && spec.speeds > 1),
+    );
+    const perChain =
+      newChain.partId === null ? 116 : (build.catalogue.parts.get(newChain.partId)!.spec as { links: number }).links;
+    const quantity = Math.ceil((links - bought) / perChain);
+    const remedies: Remedy[] = [
+      {
+        id: `new-chain-${quantity}`,
+        title: quantity === 1 ? "New chain" : `${quantity} new chains, joined`,
+        says: `${links} links wanted, ${perChain} in a chain; keep the offcut in the bike's kit`,
+        parts: [
+          { ...newChain, quantity },
+          ...(quantity > 1
+            ? [needPart(build, "consumable", quantity, "joining link", (spec) => spec.use === "joining link")]
+            : []),
+        ],
+        tasks: quantity > 1 ? ["joinChains"] : [],
+        effect: {},
+      },
+    ];
+    const old = build.donor.chainLinks;
+    if (typeof old?.value === "number" && old.value >= links)
+      remedies.push({
+        id: "keep-chain",
+        title: "Keep the old chain",
+        says: `it has ${old.value} links; gauge its wear first, a worn chain under a motor does not last`,
+        parts: [],
+        tasks: ["derailleur"],
+        effect: { flags: ["old chain kept"] },
+      });
+    return {
+      verdict: "adapt",
+      says:
+        bought > 0
+          ? `${links} links wanted, ${formatNumber(bought, 0)} in the build.`
+          : `${links} links wanted; no chain is in the build yet.`,
+      figures,
+      margin: margin(bought),
+      remedies,
+    };
+  },
+});

@@ -1,0 +1,56 @@
+import { chainline, chainlineFrom } from "../../../chain/chainline";
+import { combined } from "../../../donor/reading";
+import { type Build, effectOf, type HubMotor, type MidMotor, partsOf } from "../../build";
+import type { Survey } from "../../rule";
+import { rearCogs } from "./rearCogs";
+import { driveFace } from "./stay";
+
+export type Subject = MidMotor | HubMotor;
+
+/** The last answer: two rules and the drawing ask for the same line, one after another. */
+let last: { motor: Subject; survey: Survey; build: Build; line: ReturnType<typeof readLine> } | null = null;
+
+/** Where ring and cogs stand with everything in force, and how sure that is. */
+export function lineOf(motor: Subject, survey: Survey, build: Build) {
+  if (last?.motor !== motor || last.survey !== survey || last.build !== build)
+    last = { motor, survey, build, line: readLine(motor, survey, build) };
+  return last.line;
+}
+
+function readLine(motor: Subject, survey: Survey, build: Build) {
+  const rear = rearCogs(survey, build);
+  const overLocknut = survey.number("rearOverLocknutMm");
+  const stay = survey.number("chainstayMm");
+  const shared = {
+    overLocknutMm: overLocknut.value,
+    locknutToSmallestMm: rear.locknutToSmallestMm,
+    cogPitchMm: rear.pitchMm,
+    cogs: rear.count,
+    chainstayMm: stay.value,
+  };
+  if (motor.kind === "hub-motor") {
+    const front = survey.number("frontChainlineMm");
+    return {
+      line: chainlineFrom({ frontMm: front.value, ...shared }),
+      plusMinusMm: combined(front.plusMinus, overLocknut.plusMinus / 2, rear.plusMinus),
+      chainstayMm: stay.value,
+    };
+  }
+  const face = driveFace(survey, build);
+  const line = chainline({
+    shellWidthMm: face.value * 2,
+    driveSpacerMm: effectOf(build, "driveSpacerMm", 0),
+    ringOffsetMm: motor.spec.ringPlaneMm + ringOffsetMm(build),
+    ...shared,
+  });
+  return { line, plusMinusMm: combined(face.plusMinus, overLocknut.plusMinus / 2, rear.plusMinus), chainstayMm: stay.value };
+}
+
+/** The ring's offset: a remedy's, else the one that the kit or a choice brought, else the stock ring's own plane. */
+export function ringOffsetMm(build: Build): number {
+  return effectOf(build, "ringOffsetMm", partsOf(build, "chainring")[0]?.spec.offsetMm ?? 0);
+}
+
+export function ringTeeth(motor: MidMotor, build: Build): number {
+  return effectOf(build, "ringTeeth", partsOf(build, "chainring")[0]?.spec.teeth ?? motor.spec.stockRingTeeth);
+}

@@ -1,0 +1,22 @@
+import { COG_PITCH_MM } from "../../../standards/clusters";
+import { type Build, effectOf, partsOf } from "../../build";
+import type { Survey } from "../../rule";
+
+/** Whether the donor changes gear with a derailleur; unknown counts as not, the rules that need it then ask. */
+export const hasDerailleur = (build: Build) => build.donor.gears?.value === "derailleur";
+
+/** The cogs that will run: a new cluster's when the build brings one, else the donor's; where the smallest stands, mm. */
+export function rearCogs(survey: Survey, build: Build) {
+  const motor = partsOf(build, "hub-motor").find((part) => part.spec.end === "rear");
+  const brought = partsOf(build, "cluster")[0];
+  const gears = survey.choice("gears");
+  const count = brought?.spec.teeth.length ?? (gears === "derailleur" ? survey.number("cogCount").value : 1);
+  const pitchMm = COG_PITCH_MM[count]?.pitchMm ?? 0;
+  const shared = { count, pitchMm, largestTeeth: brought ? Math.max(...brought.spec.teeth) : undefined };
+  const spacerMm = effectOf(build, "rearRightSpacerMm", 0);
+  // A hub motor carries the cluster at its own place, from its sheet; otherwise the old hub stays, as measured.
+  if (motor?.spec.locknutToSmallestMm != null)
+    return { locknutToSmallestMm: motor.spec.locknutToSmallestMm + spacerMm, plusMinus: 0, ...shared };
+  const measured = survey.number("locknutToSmallestMm");
+  return { locknutToSmallestMm: measured.value, plusMinus: measured.plusMinus, ...shared };
+}

@@ -1,0 +1,55 @@
+import { PRACTICE } from "../../../basis";
+import { lastOf, type MidMotor } from "../../build";
+import { judge } from "../../judge";
+import { defineRule, stated } from "../../rule";
+import { perMidMotor } from "../subjects";
+import { ringOffsetMm, ringTeeth } from "./line";
+import { ringsFor, useRing } from "./rings";
+
+export const ringOnMotor = defineRule<MidMotor>({
+  ...perMidMotor,
+  id: "chain/ring-on-motor",
+  title: "Ring on the motor",
+  why: "A ring has its bolt circle, and a dished one must be large enough to turn round the gear case.",
+  basis: [PRACTICE],
+  place: () => "ring",
+  needs: () => [],
+  check(motor, _survey, build) {
+    const ring = lastOf(build, "chainring");
+    const teeth = ringTeeth(motor, build);
+    const offset = ringOffsetMm(build);
+    const figures = [
+      { label: "ring", value: teeth, unit: "T" },
+      { label: "offset", value: offset, unit: "mm" },
+      { label: "motor's mount", value: motor.spec.ringMount },
+    ];
+    if (ring && ring.spec.mount !== motor.spec.ringMount)
+      return {
+        verdict: "adapt",
+        says: `${ring.name} is for ${ring.spec.mount}, the motor takes ${motor.spec.ringMount}.`,
+        figures,
+        remedies: ringsFor(motor, build)
+          .slice(0, 3)
+          .map((part) => useRing(part, "the motor's own bolt circle")),
+      };
+    if (offset >= 0) return { verdict: "clear", says: `${teeth} teeth, not dished: it clears the case by itself.`, figures };
+    const least = stated(motor, motor.spec.ringMinTeeth, "how few teeth a dished ring may have");
+    return judge({
+      room: teeth - least,
+      unit: "T",
+      figures: [...figures, { label: "fewest teeth over the case", value: least, unit: "T" }],
+      clear: `${teeth} teeth turn round the gear case; ${least} are the fewest.`,
+      short: () => {
+        const others = ringsFor(motor, build).filter((part) => part.spec.teeth >= least);
+        const says = `A dished ring of ${teeth} teeth meets the gear case; ${least} are the fewest.`;
+        return others.length > 0
+          ? {
+              verdict: "adapt",
+              says,
+              remedies: others.slice(0, 3).map((part) => useRing(part, `${part.spec.teeth} teeth clear the case`)),
+            }
+          : { verdict: "stop", says, lifts: `a ring of ${least} teeth or more, or one that is not dished` };
+      },
+    });
+  },
+});

@@ -1,0 +1,134 @@
+import { LAW_KNOWN, LEGAL_CLASSES, type LegalClass, legalClassOf, UNDER_LIMIT_KMH } from "../../../standards/law";
+import { formatNumber } from "../../../units/formatQuantity";
+import { batteryOf, type Build, controllersOf, effectOf, type Motor, motorsOf, partsOf, voltsOf } from "../../build";
+import type { Outcome } from "../../finding";
+import { isDone, operation } from "../../remedies";
+import { asked, defineRule } from "../../rule";
+import { onceABike } from "../subjects";
+
+export const legalClass = defineRule<Motor>({
+  ...onceABike,
+  id: "law/class",
+  title: "Legal class where it is ridden",
+  why: "Rated power, speed and throttle decide what the bike is in law; no program says that it is legal.",
+  basis: LEGAL_CLASSES.flatMap((row) => row.basis),
+  place: () => "kit",
+  needs: () => [],
+  check(_motor, _survey, build): Outcome {
+    const where = asked(build, "where");
+    const row = legalClassOf(where);
+    const figures = [
+      { label: "ridden", value: where },
+      { label: "law as known in", value: LAW_KNOWN },
+    ];
+    if (row === undefined)
+      return {
+        verdict: "measure",
+        says: `No class is known for “${where}”: confirm locally what it must meet.`,
+        figures,
+        asks: true,
+        caution: "law",
+      };
+    if (row === null)
+      return {
+        verdict: "clear",
+        says: "Private land: road law usually does not apply; consent, insurance and product safety do.",
+        figures,
+        caution: "law",
+      };
+    return byClass(row, build, figures);
+  },
+});
+
+function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outcome {
+  const ratedW = motorsOf(build).reduce((sum, motor) => sum + motor.spec.ratedW, 0);
+  const kmh = Math.min(build.asked.assistKmh ?? row.assistKmh, effectOf(build, "speedLimitKmh", Infinity));
+  const throttle = partsOf(build, "throttle").length > 0 && !isDone(build, "throttle walks");
+  const figures = [
+    ...given,
+    { label: "class", value: `${row.id}: ${row.says}` },
+    { label: "rated power", value: ratedW, unit: "W" },
+    { label: "class allows", value: row.ratedW, unit: "W" },
+    { label: "assist ends at", value: kmh, unit: "km/h" },
+    { label: "class allows", value: row.assistKmh, unit: "km/h" },
+    { label: "throttle", value: throttle ? "fitted" : "none, or to 6 km/h" },
+    { label: "to be marked", value: row.marks },
+  ];
+  const common = { figures, basis: row.basis, caution: "law" as const };
+  const margin = { value: row.ratedW - ratedW, unit: "W", plusMinus: 0 };
+  if (ratedW > row.ratedW)
+    return {
+      verdict: "stop",
+      says: `${ratedW} W rated; ${row.id} ends at ${row.ratedW}. It may not be ridden there.`,
+      margin,
+      safety: false,
+      lifts: `motors of ${row.ratedW} W together, or private land; a setting does not change what is printed on the motor`,
+      ...common,
+    };
+  if (row.ratedUnsureOverW && ratedW > row.ratedUnsureOverW)
+    return {
+      verdict: "measure",
+      says: `${ratedW} W lies between two texts (${row.ratedUnsureOverW} and ${row.ratedW} W): confirm locally.`,
+      asks: true,
+      ...common,
+    };
+  if (kmh > row.assistKmh + 1e-9) {
+    const settable = controllersOf(build).every((controller) => controller.speedSettable);
+    const set = Math.floor((row.assistKmh - UNDER_LIMIT_KMH) * 10) / 10;
+    return settable
+      ? {
+          verdict: "adapt",
+          safety: true,
+          says: `The assist is to end at ${formatNumber(kmh, 1)} km/h, ${row.id} at ${formatNumber(row.assistKmh, 1)}.`,
+          remedies: [
+            {
+              id: `set-${set}`,
+              title: `Set the assist to end at ${formatNumber(set, 1)} km/h`,
+              says: "read back and written on the work order",
+              parts: [],
+              tasks: ["setSpeed"],
+              effect: { numbers: { speedLimitKmh: set } },
+              caution: "law",
+            },
+          ],
+          ...common,
+        }
+      : {
+          verdict: "stop",
+          says: `The assist ends at ${formatNumber(kmh, 1)} km/h and cannot be set; ${row.id} ends at ${formatNumber(row.assistKmh, 1)}.`,
+          lifts: "a controller whose limit can be set",
+          ...common,
+        };
+  }
+  if (throttle && row.throttle !== "allowed")
+    return {
+      verdict: "adapt",
+      safety: true,
+      says: `${row.id} allows no throttle beyond walking pace.`,
+      remedies: [
+        operation(
+          "throttle-walks",
+          "Limit the throttle to 6 km/h",
+          "walk assist only; or leave it off the bike",
+          ["setSpeed"],
+          "throttle walks",
+          "law",
+        ),
+      ],
+      ...common,
+    };
+  const volts = batteryOf(build) ? voltsOf(batteryOf(build)!).nominal : 0;
+  if (row.nominalV !== null && volts > row.nominalV + 0.1)
+    return {
+      verdict: "measure",
+      says: `${formatNumber(volts, 1)} V nominal is over the ${row.nominalV} V that the class's standard covers: confirm locally.`,
+      asks: true,
+      ...common,
+    };
+  return {
+    verdict: "clear",
+    says: `Within the figures of ${row.id} as known in ${LAW_KNOWN}; confirm locally, mark it: ${row.marks}.`,
+    margin,
+    ...common,
+  };
+}

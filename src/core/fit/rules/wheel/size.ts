@@ -1,0 +1,97 @@
+import { PRACTICE, standard } from "../../../basis";
+import { BEAD_SEAT_NAMES } from "../../../donor/items";
+import { CALLIPER_REACH_MM } from "../../../standards/brakes";
+import { formatNumber } from "../../../units/formatQuantity";
+import { type HubMotor, partsOf } from "../../build";
+import type { Outcome } from "../../finding";
+import { anyOf } from "../../remedies";
+import { acknowledge, defineRule } from "../../rule";
+import { endKey, endKeys, hubMotors } from "../subjects";
+
+const sizeName = (mm: number) => `${mm}${BEAD_SEAT_NAMES[mm] ? ` (${BEAD_SEAT_NAMES[mm]})` : ""}`;
+
+export const wheelSize = defineRule<HubMotor>({
+  id: "wheel/size",
+  title: "Wheel size of the motor",
+  why: "A motor that comes laced brings its rim: the brake, the tyre and the frame were made for another, perhaps.",
+  basis: [standard("ISO 5775"), PRACTICE],
+  subjects: hubMotors,
+  key: endKey,
+  place: (motor) => (motor.spec.end === "front" ? "front wheel" : "rear wheel"),
+  needs: (motor) => [endKeys(motor).beadSeat, endKeys(motor).brake],
+  check(motor, survey, build): Outcome {
+    const keys = endKeys(motor);
+    const bike = survey.number(keys.beadSeat);
+    const donorMm = bike.value;
+    if (motor.spec.laced === null)
+      return {
+        verdict: "clear",
+        says: `The motor comes bare and is laced into ${sizeName(donorMm)}: see its lacing.`,
+        figures: [{ label: "bike", value: sizeName(donorMm), unit: "mm" }],
+      };
+    const motorMm = motor.spec.laced.beadSeatMm;
+    const figures = [
+      { label: "bike", value: sizeName(donorMm), unit: "mm" },
+      { label: "motor's rim", value: sizeName(motorMm), unit: "mm" },
+    ];
+    // Sizes are read off the tyre, and are that size or another; only what was told may be its neighbour.
+    const margin = { value: -Math.abs(motorMm - donorMm), unit: "mm", plusMinus: bike.how === "told" ? bike.plusMinus : 0 };
+    if (motorMm === donorMm)
+      return {
+        verdict: "clear",
+        says: `Laced in a ${sizeName(motorMm)} rim, as the bike.`,
+        figures,
+        margin,
+        settle: [keys.beadSeat],
+      };
+    const brake = survey.choice(keys.brake);
+    const says = `The motor's rim is ${motorMm}, the bike's ${donorMm}.`;
+    // A calliper reaches further or less: half the difference; one in common sale may reach.
+    if (brake === "rim calliper") {
+      const reach = survey.number(keys.reach);
+      const newMm = reach.value + (donorMm - motorMm) / 2;
+      const calliper = CALLIPER_REACH_MM.find((row) => newMm >= row.from && newMm <= row.to);
+      const all = [
+        ...figures,
+        { label: "reach now", value: reach.value, unit: "mm" },
+        { label: "reach then", value: newMm, unit: "mm" },
+      ];
+      const has = partsOf(build, "brake").find(
+        ({ spec }) => spec.reachMm && newMm >= spec.reachMm[0] && newMm <= spec.reachMm[1],
+      );
+      if (has) return { verdict: "clear", says: `${says} ${has.name} reaches ${formatNumber(newMm, 0)} mm.`, figures: all };
+      if (calliper)
+        return {
+          verdict: "adapt",
+          safety: true,
+          says: `${says} The brake must reach ${formatNumber(newMm, 0)} mm: a ${calliper.says} one.`,
+          figures: all,
+          margin,
+          caution: "brakes",
+          remedies: anyOf(build, "brake", {
+            title: `Calliper of ${calliper.says} reach`,
+            says: `rim calliper, ${formatNumber(newMm, 0)} mm`,
+            will: (spec) => spec.reachMm !== null && newMm >= spec.reachMm[0] && newMm <= spec.reachMm[1],
+            tasks: ["brakeUpgrade"],
+            most: 1,
+          }),
+        };
+    }
+    if (brake === "rim linear" || brake === "rim calliper")
+      return {
+        verdict: "stop",
+        safety: true,
+        says: `${says} The rim brake would miss it by ${formatNumber(Math.abs(motorMm - donorMm) / 2, 1)} mm.`,
+        figures,
+        margin,
+        lifts: `the same motor laced in ${donorMm}, or bare to be laced into the bike's rim`,
+      };
+    return {
+      verdict: "adapt",
+      says: `${says} With this brake it can turn, but gearing, ground clearance and tyre change.`,
+      figures,
+      margin,
+      remedies: [acknowledge(`wheel/size ${motor.spec.end}`, "other wheel size: room for the tyre measured, computer set to it")],
+    };
+  },
+});

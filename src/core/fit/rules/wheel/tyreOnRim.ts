@@ -1,0 +1,112 @@
+import { memory, PRACTICE } from "../../../basis";
+import { combined } from "../../../donor/reading";
+import { formatNumber } from "../../../units/formatQuantity";
+import { type Build, type HubMotor, lastOf } from "../../build";
+import { bought } from "../../remedies";
+import { acknowledge, defineRule, type Survey } from "../../rule";
+import { endKeys, perHubMotor, wheelPlace } from "../subjects";
+import { tyreAt } from "./tyreAt";
+
+/** Tyre widths on a rim by its inner width: the older tables (from memory), and the ratio in common practice. */
+const GUIDE: readonly (readonly [innerMm: number, from: number, to: number])[] = [
+  [13, 18, 25],
+  [15, 23, 32],
+  [17, 25, 50],
+  [19, 28, 62],
+  [21, 32, 64],
+  [23, 35, 70],
+  [25, 40, 75],
+  [30, 50, 80],
+  [40, 85, 125],
+];
+
+const RATIO = { least: 1.4, most: 2.2 };
+
+/**
+ * Both ways to judge a tyre on a rim, and the room that is left to the nearest limit of either, mm.
+ * @example tyreOnRim(50, 19) // => { guide: true, ratio: false, roomMm: -8.2 }
+ */
+export function tyreOnRim(tyreMm: number, innerMm: number): { guide: boolean; ratio: boolean; roomMm: number } {
+  const row = GUIDE.reduce((best, next) => (Math.abs(next[0] - innerMm) < Math.abs(best[0] - innerMm) ? next : best));
+  const guideMm = Math.min(tyreMm - row[1], row[2] - tyreMm);
+  const ratioMm = Math.min(tyreMm - RATIO.least * innerMm, RATIO.most * innerMm - tyreMm);
+  return { guide: guideMm >= 0, ratio: ratioMm >= -1e-9, roomMm: Math.min(guideMm, ratioMm) };
+}
+
+function rimInner(motor: HubMotor, survey: Survey, build: Build): { mm: number; plusMinus: number } {
+  const sheetMm = motor.spec.laced?.rimInnerMm ?? lastOf(build, "rim")?.spec.innerMm;
+  if (sheetMm !== undefined) return { mm: sheetMm, plusMinus: 0 };
+  const own = survey.number(endKeys(motor).rimInner);
+  return { mm: own.value, plusMinus: own.plusMinus };
+}
+
+export const tyreRim = defineRule<HubMotor>({
+  ...perHubMotor,
+  place: (motor) => wheelPlace(motor.spec.end),
+  id: "wheel/tyre-on-rim",
+  title: "Tyre on the rim",
+  why: "Too wide a tyre rolls on a narrow rim; too narrow a one is flattened by a wide rim and pinches its tube.",
+  basis: [memory("rim and tyre width tables"), PRACTICE],
+  needs: () => [],
+  check(motor, survey, build) {
+    const tyre = tyreAt(motor, survey, build);
+    const rim = rimInner(motor, survey, build);
+    const innerMm = rim.mm;
+    const goes = tyreOnRim(tyre.mm, innerMm);
+    const figures = [
+      { label: "tyre", value: tyre.mm, unit: "mm" },
+      { label: "rim, inner width", value: innerMm, unit: "mm" },
+      { label: "tyre ÷ rim", value: tyre.mm / innerMm },
+    ];
+    const says = `${formatNumber(tyre.mm, 0)} mm on a rim of ${formatNumber(innerMm, 0)}: ${formatNumber(tyre.mm / innerMm, 1)} times.`;
+    const common = {
+      figures,
+      margin: { value: goes.roomMm, unit: "mm", plusMinus: combined(tyre.plusMinus, RATIO.most * rim.plusMinus) },
+      settle: [
+        ...(tyre.plusMinus > 0 ? (["tyreWidthMm"] as const) : []),
+        ...(rim.plusMinus > 0 ? [endKeys(motor).rimInner] : []),
+      ],
+    };
+    if (goes.guide && goes.ratio) return { verdict: "clear", says, ...common };
+    const key = `wheel/tyre-on-rim ${motor.spec.end}`;
+    const size = motor.spec.laced?.beadSeatMm ?? survey.number(endKeys(motor).beadSeat).value;
+    const others = build.catalogue
+      .distinct("tyre")
+      .filter(
+        ({ spec }) =>
+          spec.beadSeatMm === size && tyreOnRim(spec.widthMm, innerMm).guide && tyreOnRim(spec.widthMm, innerMm).ratio,
+      )
+      .slice(0, 2)
+      .map((part) =>
+        bought(
+          `tyre-${part.id}`,
+          part.name,
+          "goes by both tables",
+          [{ kind: "tyre" as const, partId: part.id, quantity: 1, says: part.name }],
+          ["moveTyre"],
+          `has ${motor.spec.end} tyre`,
+        ),
+      );
+    if (!goes.guide && !goes.ratio && others.length === 0)
+      return {
+        verdict: "stop",
+        safety: true,
+        says,
+        lifts: `a tyre of ${formatNumber(innerMm * RATIO.least, 0)} to ${formatNumber(innerMm * RATIO.most, 0)} mm`,
+        ...common,
+      };
+    return {
+      verdict: "adapt",
+      safety: !goes.guide && !goes.ratio,
+      says: `${says} One table takes it, the other does not.`.replace(
+        "One table takes it, the other does not.",
+        goes.guide || goes.ratio ? "One table takes it, the other does not." : "Neither table takes it.",
+      ),
+      remedies: [
+        ...(goes.guide || goes.ratio ? [acknowledge(key, "inside the older table; pressure by the rim maker's figure")] : []),
+        ...others,
+      ],
+      ...common,
+    };
+  },
+});

@@ -1,0 +1,59 @@
+import { PRACTICE } from "../../../basis";
+import { formatNumber } from "../../../units/formatQuantity";
+import type { HubMotor } from "../../build";
+import { judge } from "../../judge";
+import { anyOf } from "../../remedies";
+import { defineRule } from "../../rule";
+import { endKeys, perHubMotor, wheelPlace } from "../subjects";
+import { tyreAt } from "./tyreAt";
+
+/** Free beside a tyre on each side, mm, without and with a mudguard (reading; the trade gives no figure). */
+const TYRE_ROOM_MM = { bare: 4, mudguard: 6 };
+
+export const tyreRoom = defineRule<HubMotor>({
+  ...perHubMotor,
+  place: (motor) => wheelPlace(motor.spec.end),
+  id: "wheel/tyre-room",
+  title: "Room for the tyre",
+  why: "A tyre that just passes takes a stone with it into the fork or stays.",
+  basis: [PRACTICE],
+  needs: (motor) => [endKeys(motor).tyreRoom, endKeys(motor).mudguard],
+  check(motor, survey, build) {
+    const tyre = tyreAt(motor, survey, build);
+    const room = survey.number(endKeys(motor).tyreRoom);
+    const guard = survey.choice(endKeys(motor).mudguard) === "yes";
+    const least = guard ? TYRE_ROOM_MM.mudguard : TYRE_ROOM_MM.bare;
+    const freeMm = (room.value - tyre.mm) / 2;
+    return judge({
+      room: freeMm - least,
+      unit: "mm",
+      plusMinus: Math.hypot(room.plusMinus, tyre.plusMinus) / 2,
+      figures: [
+        { label: "between", value: room.value, unit: "mm", plusMinus: room.plusMinus },
+        { label: "tyre", value: tyre.mm, unit: "mm" },
+        { label: "free a side", value: freeMm, unit: "mm" },
+        { label: guard ? "wanted with a mudguard" : "wanted", value: least, unit: "mm" },
+      ],
+      settle: [endKeys(motor).tyreRoom],
+      clear: `${formatNumber(freeMm, 1)} mm free on each side of the tyre.`,
+      short: () => {
+        const size = motor.spec.laced?.beadSeatMm ?? survey.number(endKeys(motor).beadSeat).value;
+        const most = room.value - 2 * least;
+        return {
+          verdict: "adapt",
+          says: `${formatNumber(freeMm, 1)} mm free on each side of the tyre, ${least} wanted.`,
+          remedies: [
+            ...anyOf(build, "tyre", {
+              title: "Narrower tyre",
+              says: `${formatNumber(most, 0)} mm or narrower, for ${size}`,
+              will: (spec) => spec.beadSeatMm === size && spec.widthMm <= most,
+              tasks: ["moveTyre"],
+              most: 1,
+              flag: `has ${motor.spec.end} tyre`,
+            }),
+          ],
+        };
+      },
+    });
+  },
+});
