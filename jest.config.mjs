@@ -15,6 +15,8 @@ const config = {
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
   moduleNameMapper: {
     "^@/(.*)$": "<rootDir>/src/$1",
+    // As in the pages: a screen that loads when it is opened suspends until it is there.
+    "^next/dynamic$": "<rootDir>/node_modules/next/dist/shared/lib/app-dynamic.js",
     "^server-only$": "<rootDir>/tests/empty.cjs",
     "\\.css$": "<rootDir>/tests/empty.cjs",
   },

@@ -1,6 +1,7 @@
 import type { Knex } from "knex";
 import { summarySchema, type JobList, type Summary } from "@/core/job/summary";
-import { jobSchema, placedOrderSchema, type Job, type PlacedOrder } from "@/core/job/job";
+import { jobSchema, type Job } from "@/core/job/job";
+import { placedOrderSchema, type PlacedOrder } from "@/core/supply/placedOrder";
 import type { HistoryLine } from "@/core/job/view";
 
 type Row = {

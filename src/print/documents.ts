@@ -1,6 +1,6 @@
 import Papa from "papaparse";
 import type { Content } from "pdfmake/interfaces";
-import { formatMoney } from "@/core/cost/money";
+import { formatMoney } from "@/core/money/money";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { FASTENERS } from "@/core/standards/fasteners";
@@ -8,7 +8,7 @@ import { isOpen } from "@/core/fit/finding";
 import { ridePromises } from "@/core/promise/ridePromises";
 import { forecast } from "@/core/ride/forecast";
 import { segmentsOf } from "@/core/route/profile";
-import type { PlacedOrder } from "@/core/job/job";
+import type { PlacedOrder } from "@/core/supply/placedOrder";
 import type { JobView } from "@/core/job/view";
 import { pdfOf, table } from "./pdf";
 

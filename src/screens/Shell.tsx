@@ -1,26 +1,23 @@
 "use client";
 
-import { App, ConfigProvider } from "antd";
+import { ConfigProvider } from "antd";
 import { theme } from "@/ui/theme";
+import { NoticesProvider } from "./notices";
 import { Rail } from "./Rail";
-import { SettingsProvider } from "./settings";
-
-export type CreateJob = (request: {
-  customer: string;
-  bike: string;
-  by: string;
-}) => Promise<{ ok: true; id: string } | { ok: false; says: string }>;
+import { SettingsProvider, type CreateJob } from "./settings";
 
 /** The frame round every place: the rail, and what is remembered on this machine (name, units). */
 export function Shell({ children, createJob }: { children: React.ReactNode; createJob: CreateJob }) {
   return (
     <ConfigProvider theme={theme}>
-      <App className="shell">
-        <SettingsProvider createJob={createJob}>
-          <Rail />
-          <main className="main">{children}</main>
-        </SettingsProvider>
-      </App>
+      <div className="shell">
+        <NoticesProvider>
+          <SettingsProvider createJob={createJob}>
+            <Rail />
+            <main className="main">{children}</main>
+          </SettingsProvider>
+        </NoticesProvider>
+      </div>
     </ConfigProvider>
   );
 }

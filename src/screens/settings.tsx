@@ -2,7 +2,12 @@
 
 import { createContext, useContext, useSyncExternalStore, type ReactNode } from "react";
 import type { UnitSystem } from "@/core/units/dimension";
-import type { CreateJob } from "./Shell";
+
+export type CreateJob = (request: {
+  customer: string;
+  bike: string;
+  by: string;
+}) => Promise<{ ok: true; id: string } | { ok: false; says: string }>;
 
 /** What this machine remembers: who stands at it, and millimetres or inches. */
 type Settings = { by: string; setBy: (name: string) => void; system: UnitSystem; toggleSystem: () => void; createJob: CreateJob };

@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState, type ReactNode } from "react";
+import "./zoomed.css";
 
 const MOST = 8;
 const STEP = 1.25;
@@ -60,7 +61,7 @@ export function Zoomed({ head, children }: { head: ReactNode; children: ReactNod
   };
   return (
     <>
-      <div className="fit-tools">
+      <div className="zoomed-tools">
         {head}
         <div className="zoomed-buttons">
           <button className="zoom-button" onClick={() => zoomAt(STEP)} aria-label="Zoom in">

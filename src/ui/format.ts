@@ -1,4 +1,4 @@
-import { formatMoney } from "@/core/cost/money";
+import { formatMoney } from "@/core/money/money";
 import { formatNumber, formatQuantity } from "@/core/units/formatQuantity";
 import type { UnitSystem } from "@/core/units/dimension";
 import type { Currency } from "@/core/parts/part";

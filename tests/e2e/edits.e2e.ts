@@ -82,8 +82,8 @@ describe("edits on a job", () => {
 
   test("a pin on the drawing points at its finding, and the drawings change over", async () => {
     const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Ivo")}/fit`);
-    await page.waitForSelector(".fit-tools");
-    await page.click(".fit-tools .ant-segmented-item:nth-child(1)");
+    await page.waitForSelector(".zoomed-tools");
+    await page.click(".zoomed-tools .ant-segmented-item:nth-child(1)");
     await page.waitForSelector(".pin");
     const title = await page.$eval(".pin:nth-child(3)", (pin) => pin.getAttribute("aria-label")!.slice(3));
     await page.click(".pin:nth-child(3) rect");

@@ -150,18 +150,19 @@ test("the cradle's template is true to size: one unit is a millimetre and its ch
 
 test("drawings change over, zoom by keys, and follow the units", async () => {
   const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Silas")}/fit`);
-  const labels = await page.$$eval(".fit-tools .ant-segmented-item", (items) =>
+  const labels = await page.$$eval(".zoomed-tools .ant-segmented-item", (items) =>
     items.map((item) => (item as HTMLElement).innerText),
   );
   expect(labels).toEqual(["Side", "Down the line", "Axle, front", "Axle, rear", "Wheel, front", "Wheel, rear", "Bar"]);
   for (const label of labels) {
     await page.evaluate((wanted: string) => {
-      [...document.querySelectorAll<HTMLElement>(".fit-tools .ant-segmented-item")]
+      [...document.querySelectorAll<HTMLElement>(".zoomed-tools .ant-segmented-item")]
         .find((item) => item.innerText === wanted)!
         .click();
     }, label);
     await page.waitForFunction(
-      (wanted: string) => (document.querySelector(".fit-tools .ant-segmented-item-selected") as HTMLElement).innerText === wanted,
+      (wanted: string) =>
+        (document.querySelector(".zoomed-tools .ant-segmented-item-selected") as HTMLElement).innerText === wanted,
       {},
       label,
     );

@@ -6,7 +6,7 @@ import { assess } from "../job/assess";
 import { newJob, type Job } from "../job/job";
 import type { Offer, Part, Supplier } from "../parts/part";
 import { supplyPlan } from "../supply/supplyPlan";
-import { converted, formatMoney, parseMoney, percentOf } from "./money";
+import { converted, formatMoney, parseMoney, percentOf } from "../money/money";
 
 const house = DEFAULT_HOUSE_RULES;
 const INLET: Supplier = {

@@ -1,14 +1,25 @@
 import type { Supplied } from "../fit/build";
 import type { Fit } from "../fit/engine";
 import type { HouseRules } from "../house/houseRules";
-import type { Job } from "../job/job";
+import type { PlacedOrder } from "../supply/placedOrder";
+import type { Wish } from "../wish/wish";
+import type { HandLine } from "./handLine";
 import type { Catalogue } from "../parts/catalogue";
 import type { Currency, Part } from "../parts/part";
 import { supplyPlan, type SupplyPlan, type Want } from "../supply/supplyPlan";
 import { quoteMinutes, type Step } from "../work/steps";
-import { percentOf } from "./money";
+import { percentOf } from "../money/money";
 
 export type Source = "buy" | "stock" | "customer" | "in the kit";
+
+/** What of a job its sheet is made of. */
+export type Costed = {
+  readonly choices: { readonly kit?: string | undefined };
+  readonly sources: Readonly<Record<string, Exclude<Source, "in the kit">>>;
+  readonly hand: readonly HandLine[];
+  readonly orders: readonly PlacedOrder[];
+  readonly wish: Pick<Wish, "budgetMinor">;
+};
 
 /** A line of the build sheet and why it is there. Amounts in the shop's currency, before tax. */
 export type SheetLine = {
@@ -67,7 +78,7 @@ type Draft = {
 };
 
 /** Costs a build: lines from kit, choices, remedies and by hand; labour from the steps; carriage from the supply plan. */
-export function buildSheet(job: Job, fit: Fit, steps: readonly Step[], catalogue: Catalogue, house: HouseRules): Sheet {
+export function buildSheet(job: Costed, fit: Fit, steps: readonly Step[], catalogue: Catalogue, house: HouseRules): Sheet {
   const drafts = [...chosen(job, fit, catalogue), ...missing(fit)];
   const plan = supplyPlan(stillToBuy(job, drafts), catalogue, house);
   const lines = [...drafts.map((draft) => priced(draft, job, plan, catalogue, house)), ...job.hand.map(handLine)];
@@ -107,7 +118,7 @@ export function buildSheet(job: Job, fit: Fit, steps: readonly Step[], catalogue
   };
 }
 
-function chosen(job: Job, fit: Fit, catalogue: Catalogue): Draft[] {
+function chosen(job: Costed, fit: Fit, catalogue: Catalogue): Draft[] {
   const kit = catalogue.parts.get(job.choices.kit ?? "");
   const kitLine: Draft[] = kit
     ? [
@@ -131,7 +142,7 @@ function chosen(job: Job, fit: Fit, catalogue: Catalogue): Draft[] {
   return [...kitLine, ...[...inKit, ...rest].map((supplied) => draftOf(job, supplied, fit))];
 }
 
-function draftOf(job: Job, { part, quantity, origin }: Supplied, fit: Fit): Draft {
+function draftOf(job: Costed, { part, quantity, origin }: Supplied, fit: Fit): Draft {
   const key =
     origin.type === "kit"
       ? `kit ${origin.kitId} ${part.id}`
@@ -160,7 +171,7 @@ function draftOf(job: Job, { part, quantity, origin }: Supplied, fit: Fit): Draf
 }
 
 /** A stocked part comes from the shelf unless the job says otherwise. */
-const sourceOf = (job: Job, key: string, part: Part, quantity: number): Source =>
+const sourceOf = (job: Costed, key: string, part: Part, quantity: number): Source =>
   job.sources[key] ?? (part.inStock >= quantity ? "stock" : "buy");
 
 /** Parts that an accepted remedy wants and the catalogue does not have. */
@@ -182,7 +193,7 @@ function missing(fit: Fit): Draft[] {
 }
 
 /** What is left to buy of each part after the orders already placed. */
-function stillToBuy(job: Job, drafts: readonly Draft[]): Want[] {
+function stillToBuy(job: Costed, drafts: readonly Draft[]): Want[] {
   const wants = new Map<string, number>();
   for (const draft of drafts)
     if (draft.part && draft.source === "buy") wants.set(draft.part.id, (wants.get(draft.part.id) ?? 0) + draft.quantity);
@@ -191,7 +202,7 @@ function stillToBuy(job: Job, drafts: readonly Draft[]): Want[] {
   return [...wants].map(([partId, quantity]) => ({ partId, quantity })).filter((want) => want.quantity > 0);
 }
 
-function priced(draft: Draft, job: Job, plan: SupplyPlan, catalogue: Catalogue, house: HouseRules): SheetLine {
+function priced(draft: Draft, job: Costed, plan: SupplyPlan, catalogue: Catalogue, house: HouseRules): SheetLine {
   const { part, source } = draft;
   const cost = costOf(draft, job, plan, catalogue, house);
   const markUp = part?.kind === "battery" ? house.batteryMarkUpPercent : house.partsMarkUpPercent;
@@ -213,7 +224,7 @@ function priced(draft: Draft, job: Job, plan: SupplyPlan, catalogue: Catalogue, 
 /** Frozen prices of placed orders first, then the plan's, then (for stock) the cheapest offer. */
 function costOf(
   draft: Draft,
-  job: Job,
+  job: Costed,
   plan: SupplyPlan,
   catalogue: Catalogue,
   house: HouseRules,
@@ -229,7 +240,7 @@ function costOf(
   return { minor: null, problem: from.unpriced.find((u) => u.part.id === part.id)?.why ?? "no price" };
 }
 
-const handLine = (line: Job["hand"][number]): SheetLine => ({
+const handLine = (line: HandLine): SheetLine => ({
   key: `hand ${line.id}`,
   partId: null,
   says: line.says,

@@ -1,13 +1,12 @@
-import { z } from "zod";
+import { DONOR_KEYS, donorItem, type DonorItem, type DonorKey, type NumberItem } from "./items";
+import type { Reading } from "./readingSchema";
+import { type How, LEVEL_PLUS_MINUS_DEG, TOOL_PLUS_MINUS_MM } from "./reading";
+import { shownUnit, type UnitSystem } from "../units/dimension";
 import { bad, good, type Result } from "../result";
 import { parseQuantity } from "../units/parseQuantity";
-import { formatNumber } from "../units/formatQuantity";
-import { shownUnit, type UnitSystem } from "../units/dimension";
-import { DONOR_KEYS, donorItem, type DonorItem, type DonorKey, type NumberItem } from "./items";
 import { KIND_UNIT } from "./item";
-import { LEVEL_PLUS_MINUS_DEG, readingSchema, TOOL_PLUS_MINUS_MM, type How, type Reading } from "./reading";
+import { formatNumber } from "../units/formatQuantity";
 
-export const donorSchema = z.partialRecord(z.enum(DONOR_KEYS), readingSchema);
 /** What the survey holds so far. A missing key was not measured. */
 export type Donor = Partial<Record<DonorKey, Reading>>;
 

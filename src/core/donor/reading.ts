@@ -1,7 +1,6 @@
-import { z } from "zod";
-
 /** How a figure was taken. `seen`: looked at, for what is not a length. */
 export const HOWS = ["caliper", "rule", "tape", "gauge", "level", "nominal", "told", "seen"] as const;
+
 export type How = (typeof HOWS)[number];
 
 /** One uncertainty for each tool, ± mm: a tape 2, a rule 0.5, a caliper 0.1, a plug or feeler gauge 0.02. */
@@ -11,18 +10,6 @@ export const TOOL_PLUS_MINUS_MM: Record<"caliper" | "rule" | "tape" | "gauge", n
   tape: 2,
   gauge: 0.02,
 };
-
-const takenAt = z.strictObject({ at: z.iso.datetime({ offset: true }), by: z.string().max(40) });
-
-/** What the survey keeps for one item: the value, how it was taken, by whom, when, and what stood there before. */
-export const readingSchema = z.strictObject({
-  value: z.union([z.number(), z.string().max(60)]),
-  how: z.enum(HOWS),
-  plusMinus: z.number().min(0),
-  taken: takenAt,
-  earlier: z.array(z.strictObject({ value: z.union([z.number(), z.string()]), how: z.enum(HOWS), taken: takenAt })).max(50),
-});
-export type Reading = z.output<typeof readingSchema>;
 
 /** A figure that somebody took, with how sure it is. */
 export type Measured = {

@@ -1,8 +1,9 @@
 import type { Donor } from "../donor/donor";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
-import type { Part, PartOf } from "../parts/part";
-import type { PartKind, Spec } from "../parts/specs";
+import type { Part, PartCount, PartOf } from "../parts/part";
+import type { Spec } from "../parts/specs";
+import type { PartKind } from "../parts/kinds";
 import { packVolts } from "../power/batteryPack";
 import type { EffectNumber, Geometry } from "./effect";
 import type { PartNeed } from "./finding";
@@ -13,7 +14,7 @@ export type Origin =
   | { readonly type: "choice"; readonly slot: string }
   | { readonly type: "remedy"; readonly finding: string; readonly remedy: string };
 
-export type Supplied = { readonly part: Part; readonly quantity: number; readonly origin: Origin };
+export type Supplied<P = Part> = PartCount<P> & { readonly origin: Origin };
 
 /** What the wish says that a fit depends on; null where it was not asked yet. */
 export type Asked = {
@@ -73,11 +74,8 @@ function sorted(build: Build) {
 const NO_PARTS: readonly never[] = [];
 
 /** Parts of one kind in the build, one entry each (not multiplied by quantity). */
-export function suppliedOf<K extends PartKind>(
-  build: Build,
-  kind: K,
-): readonly { part: PartOf<K>; quantity: number; origin: Origin }[] {
-  return (sorted(build).kinds.get(kind)?.all ?? NO_PARTS) as unknown as { part: PartOf<K>; quantity: number; origin: Origin }[];
+export function suppliedOf<K extends PartKind>(build: Build, kind: K): readonly Supplied<PartOf<K>>[] {
+  return (sorted(build).kinds.get(kind)?.all ?? NO_PARTS) as unknown as Supplied<PartOf<K>>[];
 }
 
 export const partsOf = <K extends PartKind>(build: Build, kind: K): readonly PartOf<K>[] =>

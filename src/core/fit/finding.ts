@@ -1,6 +1,6 @@
 import type { Basis } from "../basis";
 import type { DonorKey } from "../donor/items";
-import type { PartKind } from "../parts/specs";
+import type { PartKind } from "../parts/kinds";
 import type { CautionId } from "../standards/cautions";
 import type { TaskId } from "../standards/tasks";
 import type { Effect } from "./effect";

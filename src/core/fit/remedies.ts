@@ -1,6 +1,7 @@
 import type { CautionId } from "../standards/cautions";
 import type { TaskId } from "../standards/tasks";
-import type { PartKind, Spec } from "../parts/specs";
+import type { Spec } from "../parts/specs";
+import type { PartKind } from "../parts/kinds";
 import { needPart, type Build } from "./build";
 import type { PartNeed, Remedy } from "./finding";
 

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import type { PromiseId } from "../promise/promiseIds";
+import type { PromiseId } from "../wish/promiseIds";
 import { argue } from "./argument";
 import type { Compared, RideFigures, School } from "./compare";
 

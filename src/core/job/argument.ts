@@ -1,5 +1,5 @@
-import { formatMoney } from "../cost/money";
-import { PROMISE_IDS, type PromiseId } from "../promise/promiseIds";
+import { formatMoney } from "../money/money";
+import { PROMISE_IDS, type PromiseId } from "../wish/promiseIds";
 import { formatNumber } from "../units/formatQuantity";
 import type { Compared, School } from "./compare";
 

@@ -5,7 +5,8 @@ import type { Catalogue } from "../parts/catalogue";
 import { promises, type Promise } from "../promise/promises";
 import { workSteps, type Step } from "../work/steps";
 import type { Asked } from "../fit/build";
-import type { Job, Wish } from "./job";
+import type { Job } from "./job";
+import type { Wish } from "../wish/wish";
 import { stages, type StageState } from "./stages";
 import { chosenParts } from "./supplied";
 

@@ -2,7 +2,7 @@ import type { HouseRules } from "../house/houseRules";
 import type { Job } from "./job";
 import { Catalogue, type BrokenPart } from "../parts/catalogue";
 import type { Part, Supplier } from "../parts/part";
-import { PART_KINDS } from "../parts/specs";
+import { PART_KINDS } from "../parts/kinds";
 
 /** What the engine needs to judge one job away from the shop's database: plain data, so that it crosses to a browser's worker. */
 export type Books = {

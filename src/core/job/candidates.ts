@@ -1,5 +1,5 @@
 import type { Verdict } from "../fit/finding";
-import type { Slot } from "./job";
+import type { Slot } from "./slots";
 
 /** A part that could go in a slot, as Drive lists it. `broken` says why it cannot be chosen. */
 export type Candidate = {

@@ -1,7 +1,10 @@
 import { z } from "zod";
 import { DONOR_KEYS } from "../donor/items";
 import { HOWS } from "../donor/reading";
-import { handLineSchema, photoSchema, SLOTS, wishSchema, type Job } from "./job";
+import { handLineSchema } from "../cost/handLine";
+import { photoSchema, type Job } from "./job";
+import { SLOTS } from "./slots";
+import { wishSchema } from "../wish/wish";
 
 const key = z.string().min(1).max(160);
 const reason = z

@@ -5,12 +5,13 @@ import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import type { Currency, Part, PartOf } from "../parts/part";
 import type { Promise } from "../promise/promises";
-import type { PromiseId } from "../promise/promiseIds";
+import type { PromiseId } from "../wish/promiseIds";
 import { ridePromises } from "../promise/ridePromises";
 import { forecast, type Band, type Forecast, type ForecastInput } from "../ride/forecast";
 import { roadSegments } from "../route/roadSegments";
 import { assess, fitOf } from "./assess";
-import type { Job, Slot } from "./job";
+import type { Job } from "./job";
+import type { Slot } from "./slots";
 import { massOf, rideOf } from "./rideOf";
 import { chosenParts, SLOT_KINDS, slotOf } from "./supplied";
 

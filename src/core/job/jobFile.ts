@@ -1,13 +1,15 @@
 import { z } from "zod";
 import { isPossible, plusMinusOf } from "../donor/donor";
 import { DONOR_KEYS, donorItem, type DonorKey } from "../donor/items";
-import { HOWS, type Reading } from "../donor/reading";
+import { HOWS } from "../donor/reading";
+import { type Reading } from "../donor/readingSchema";
 import { DEFAULT_HOUSE_RULES, houseRulesSchema, type HouseRules } from "../house/houseRules";
 import { readPart, type Part } from "../parts/part";
-import { PART_KINDS } from "../parts/specs";
-import type { PromiseId } from "../promise/promiseIds";
+import { PART_KINDS } from "../parts/kinds";
+import type { PromiseId } from "../wish/promiseIds";
 import { bad, good, type Result } from "../result";
-import { EMPTY_WISH, jobSchema, newJob, wishSchema, type Job } from "./job";
+import { EMPTY_WISH, wishSchema } from "../wish/wish";
+import { jobSchema, newJob, type Job } from "./job";
 
 const stamp = { at: z.iso.datetime({ offset: true }).optional(), by: z.string().max(40).optional() };
 

@@ -5,7 +5,8 @@ import type { Part } from "../parts/part";
 import { routeByHand } from "../route/byHand";
 import type { RoadDetails } from "../route/roadSegments";
 import { fitOf } from "./assess";
-import { newJob, type Wish } from "./job";
+import { newJob } from "./job";
+import { type Wish } from "../wish/wish";
 import { hillOf, rideOf } from "./rideOf";
 
 /** Flat, then so many percent for 400 m, then flat. */

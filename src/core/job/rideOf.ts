@@ -9,7 +9,8 @@ import { ASSIST_MARGIN_KMH, type Promise } from "../promise/promises";
 import { worstHill } from "../route/profile";
 import { STOP_S } from "../route/roadSegments";
 import { formatNumber } from "../units/formatQuantity";
-import type { Route, Wish } from "./job";
+import type { Route } from "../route/routeSchema";
+import type { Wish } from "../wish/wish";
 
 /** What the ride is reckoned from, or what is still wanted before it can be. */
 export type RideOf = { input: ForecastInput; wants: null } | { input: null; wants: string[] };

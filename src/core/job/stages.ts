@@ -1,15 +1,10 @@
-import type { Sheet } from "../cost/sheet";
-import { walk } from "../donor/donor";
-import type { Fit } from "../fit/engine";
-import { isOpen } from "../fit/finding";
-import type { Step } from "../work/steps";
+import { STAGE_NAMES, type StageName } from "./stageNames";
 import type { Job } from "./job";
-
-export const STAGE_NAMES = ["Ask", "Survey", "Drive", "Fit", "Ride", "Sheet", "Order", "Build", "Prove", "Hand over"] as const;
-export type StageName = (typeof STAGE_NAMES)[number];
-
-/** Stages that do not exist yet: on the string, greyed. */
-export const FUTURE_STAGES: ReadonlySet<StageName> = new Set(["Prove", "Hand over"]);
+import type { Fit } from "../fit/engine";
+import type { Sheet } from "../cost/sheet";
+import type { Step } from "../work/steps";
+import { walk } from "../donor/donor";
+import { isOpen } from "../fit/finding";
 
 /** A knot on the string: open (nothing done), half, tied (done), and how many things are still undone. */
 export type StageState = { readonly name: StageName; readonly knot: "open" | "half" | "tied" | "later"; readonly undone: number };

@@ -1,8 +1,9 @@
 import type { Supplied } from "../fit/build";
 import type { Catalogue } from "../parts/catalogue";
 import type { Part } from "../parts/part";
-import type { PartKind } from "../parts/specs";
-import { SLOTS, type Job, type Slot } from "./job";
+import type { PartKind } from "../parts/kinds";
+import { SLOTS, type Slot } from "./slots";
+import { type Job } from "./job";
 
 /** Kinds of part that each slot takes. */
 export const SLOT_KINDS: Record<Slot, readonly PartKind[]> = {

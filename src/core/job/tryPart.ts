@@ -3,7 +3,8 @@ import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { assess } from "./assess";
 import type { Preview } from "./candidates";
-import type { Job, Slot } from "./job";
+import type { Job } from "./job";
+import type { Slot } from "./slots";
 
 /** Tries parts in a slot of a job without storing anything; ids that the catalogue does not hold are left out. One at a time, so that a worker can be told to stop. */
 export function* tryParts(

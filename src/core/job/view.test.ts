@@ -5,7 +5,7 @@ import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
 import { assess } from "./assess";
 import { newJob, jobSchema, type Job } from "./job";
 import { layoutOf } from "./layout";
-import { STAGE_NAMES } from "./stages";
+import { STAGE_NAMES } from "./stageNames";
 import { chosenParts, slotOf } from "./supplied";
 import { viewOf } from "./view";
 

@@ -1,5 +1,5 @@
 import type { Sheet } from "../cost/sheet";
-import type { DonorKey } from "../donor/items";
+import { donorItem, type DonorKey } from "../donor/items";
 import { readsOf, type AppliedRemedy, type Accepted } from "../fit/engine";
 import type { Build } from "../fit/build";
 import { isOpen, type Finding, type Override, type Remedy } from "../fit/finding";
@@ -26,7 +26,11 @@ export type Effects = {
 };
 
 export type RemedyView = Remedy & { readonly would: Effects; readonly refused: boolean };
-export type FindingView = Omit<Finding, "remedies"> & { readonly remedies: readonly RemedyView[] };
+export type FindingView = Omit<Finding, "remedies"> & {
+  readonly remedies: readonly RemedyView[];
+  /** What to measure next for a finding that waits for it, named here so that a screen needs no list of all items. */
+  readonly measureNext: { readonly key: DonorKey; readonly label: string } | null;
+};
 
 /** One line of what was done, for the history and undo. */
 export type HistoryLine = {
@@ -87,6 +91,7 @@ export function viewOf(
   }));
   const findings = now.fit.findings.map((finding) => ({
     ...finding,
+    measureNext: measureNext(finding),
     remedies: ranked(
       finding.remedies.map((remedy) => ({
         ...remedy,
@@ -136,6 +141,11 @@ function needed(build: Build, findings: readonly FindingView[], assessed: (more:
   const reads = readsOf(build);
   if (first.length > 0) for (const key of readsOf(assessed(first).fit.build)) reads.add(key);
   return [...reads];
+}
+
+function measureNext({ verdict, settle }: Finding): FindingView["measureNext"] {
+  const [key] = settle;
+  return verdict === "measure" && key !== undefined ? { key, label: donorItem(key).label } : null;
 }
 
 /** What can be had first, then what is worked or bought before what is only acknowledged, then by price and minutes; refused ones last. */

@@ -1,5 +1,6 @@
 import type { Part, PartOf, SpecIssue, Supplier } from "./part";
-import type { PartKind, Spec } from "./specs";
+import type { Spec } from "./specs";
+import type { PartKind } from "./kinds";
 
 /** A part that is in the books but must not be chosen, and which of its fields says so. */
 export type BrokenPart = {

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { bad, good, type Result } from "../result";
-import { PART_KINDS, SPECS, type PartKind, type Spec } from "./specs";
+import { SPECS, type Spec } from "./specs";
+import { PART_KINDS, type PartKind } from "./kinds";
 
 export const CURRENCIES = ["EUR", "GBP", "USD", "CHF"] as const;
 export const currencySchema = z.enum(CURRENCIES, "must be one of EUR, GBP, USD, CHF");
@@ -38,6 +39,9 @@ export type PartHead = z.output<typeof partHeadSchema>;
 
 export type PartOf<K extends PartKind> = Omit<PartHead, "kind" | "spec"> & { readonly kind: K; readonly spec: Spec<K> };
 export type Part = { [K in PartKind]: PartOf<K> }[PartKind];
+
+/** So many pieces of a part: what a build holds, an order line buys, a sheet prices. */
+export type PartCount<P = Part> = { readonly part: P; readonly quantity: number };
 
 /** What is wrong with a part's spec, field by field. */
 export type SpecIssue = { path: string; message: string };

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { CLUSTER_INTERFACES, SHIFTER_FAMILIES, type ClusterInterface, type ShifterFamily } from "../standards/clusters";
 import { amps, count, mm, newtonMetres, stated, volts, watts, word, yes } from "./field";
+import type { PartKind } from "./kinds";
 
 const clusterInterface = z
   .enum(Object.keys(CLUSTER_INTERFACES) as [ClusterInterface, ...ClusterInterface[]])
@@ -309,54 +310,8 @@ export const SPECS = {
       .min(1, "must hold one part or more")
       .describe("What is in the box"),
   }),
-} as const satisfies Record<string, z.ZodType>;
+} as const satisfies Record<PartKind, z.ZodType>;
 
-export type PartKind = keyof typeof SPECS;
 export type Spec<K extends PartKind> = z.output<(typeof SPECS)[K]>;
 /** A spec as it is written down, what a sheet leaves out left out. */
 export type WrittenSpec<K extends PartKind> = z.input<(typeof SPECS)[K]>;
-export const PART_KINDS = Object.keys(SPECS) as [PartKind, ...PartKind[]];
-
-/** What screens and papers call a kind. */
-export const KIND_NAMES: Record<PartKind, string> = {
-  "hub-motor": "hub motor",
-  "mid-motor": "mid-drive motor",
-  "frame-motor": "motor made for a frame",
-  battery: "battery",
-  controller: "controller",
-  display: "display",
-  throttle: "throttle",
-  "pedal-sensor": "pedal sensor",
-  "brake-lever": "brake lever",
-  "cut-off": "cut-off switch",
-  "gear-sensor": "gear sensor",
-  shifter: "shifter",
-  chainring: "chainring",
-  cluster: "cassette or freewheel",
-  chain: "chain",
-  rotor: "rotor",
-  "calliper-adapter": "calliper adapter",
-  "torque-arm": "torque arm",
-  washer: "washer or spacer",
-  "shell-adapter": "shell adapter",
-  "battery-mount": "battery mount",
-  wire: "wire",
-  connector: "connector",
-  fuse: "fuse",
-  spoke: "spoke",
-  rim: "rim",
-  tyre: "tyre",
-  tube: "tube",
-  charger: "charger",
-  light: "lamp",
-  converter: "voltage converter",
-  lead: "extension lead",
-  "motor-bracket": "motor bracket",
-  "chain-guide": "chain guide",
-  "clamp-shim": "clamp shim",
-  brake: "brake",
-  "axle-nut": "axle nut",
-  bell: "bell",
-  consumable: "consumable",
-  kit: "kit",
-};

@@ -1,5 +1,5 @@
 import { memory } from "../basis";
-import type { Motor as FittedMotor } from "../fit/build";
+import type { PartOf } from "../parts/part";
 import type { Thermal } from "./heat";
 import type { Motor } from "./machine";
 
@@ -68,6 +68,8 @@ const CLASSES = {
 } satisfies Record<string, Omit<MotorClass, "says">>;
 
 type ClassName = keyof typeof CLASSES;
+
+type FittedMotor = PartOf<"hub-motor"> | PartOf<"mid-motor"> | PartOf<"frame-motor">;
 
 function classOf(motor: FittedMotor): ClassName {
   if (motor.kind === "hub-motor") {

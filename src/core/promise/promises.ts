@@ -1,9 +1,9 @@
 import { controllersOf } from "../fit/build";
 import type { Fit } from "../fit/engine";
 import type { Sheet } from "../cost/sheet";
-import type { Wish } from "../job/job";
+import type { Wish } from "../wish/wish";
 import { memory } from "../basis";
-import type { PromiseId } from "./promiseIds";
+import type { PromiseId } from "../wish/promiseIds";
 
 /** A measurable line of the wish: asked and predicted now, proved when the bike is finished. */
 export type Promise = {

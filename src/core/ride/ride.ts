@@ -1,5 +1,6 @@
 import { machineOf } from "../power/machine";
 import type { Thermal } from "../power/heat";
+import type { Segment } from "../route/segment";
 import type { DriveInput } from "./driveSteady";
 import { inWeather, onGrade, resistanceOf, type Load } from "./roadLoad";
 import { RideRun, type Ended, type RidePlan } from "./rideRun";
@@ -11,18 +12,6 @@ export type TracePoint = {
   electricalW: number;
   windingC: number;
   percent: number;
-};
-
-/** A piece of the road: its grade, and where it differs from the rest its wind, its surface, and a stop at its end. */
-export type Segment = {
-  lengthM: number;
-  gradePercent: number;
-  /** on top of the ride's own headwind */
-  headwindKmh?: number;
-  crosswindKmh?: number;
-  /** rolling resistance against the tyre's own on smooth asphalt */
-  rollingTimes?: number;
-  stopS?: number;
 };
 
 export type RideInput = Omit<DriveInput, "load"> & {

@@ -1,4 +1,4 @@
-import type { Segment } from "./ride";
+import type { Segment } from "../route/segment";
 import { inWeather, loadN, onGrade, resistanceOf, WHEEL_DRAG_AREA_M2 } from "./roadLoad";
 
 /** A converted bike of the usual kind, and what motor, pack and the rest add to a bike as it came, kg (from memory). */

@@ -1,4 +1,4 @@
-import type { RideInput } from "../ride/ride";
+import type { Segment } from "./segment";
 
 export type Climb = { fromM: number; lengthM: number; riseM: number; meanPercent: number; steepestPercent: number };
 
@@ -9,7 +9,7 @@ const CLIMB = { fallM: 8, leastRiseM: 12, leastPercent: 2, steepOverM: 100 };
  * The climbs of a road, the one with the most rise first.
  * @param segments of one grade each   @param most how many   @returns way and rise in m, grades in percent; steepest over 100 m
  */
-export function climbsOf(segments: RideInput["segments"], most = 6): Climb[] {
+export function climbsOf(segments: readonly Segment[], most = 6): Climb[] {
   const at = [0];
   const height = [0];
   for (const { lengthM, gradePercent } of segments) {

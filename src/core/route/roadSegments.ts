@@ -1,5 +1,5 @@
-import type { Segment } from "../ride/ride";
 import { segmentsOf, type Profile } from "./profile";
+import type { Segment } from "./segment";
 
 /** Rolling resistance against a tyre's own on smooth asphalt (typical, from memory; Wilson, Bicycling Science, 2004, has the order). */
 export const SURFACES = { asphalt: 1, "rough paving": 1.75, gravel: 1.7, "grass or soft ground": 4 } as const;

@@ -1,5 +1,6 @@
 import { weakestBasis, standard, memory, PRACTICE } from "../basis";
-import { STEP_DETAILS, PART_STEP } from "./stepDetails";
+import { STEP_DETAILS } from "./stepDetails";
+import { PART_STEP } from "../work/partStep";
 import { ARM_TABLE, TORQUE_CLASSES } from "./axleTorque";
 import { CAUTIONS } from "./cautions";
 import { BODY_TAKES, CLUSTER_INTERFACES, clusterStackMm, COG_PITCH_MM, SHIFTER_FAMILIES } from "./clusters";

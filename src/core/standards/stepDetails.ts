@@ -1,6 +1,5 @@
-import type { PartKind } from "../parts/specs";
-import type { CautionId } from "./cautions";
 import type { FastenerId } from "./fasteners";
+import type { CautionId } from "./cautions";
 import type { TaskId } from "./tasks";
 
 type StepDetail = {
@@ -96,45 +95,4 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
   },
   roadTest: { tools: ["helmet", "torque wrench 20–100"], cautions: ["brakes", "law"], after: ["checks"] },
   handOver: { cautions: ["packFire", "law"], after: ["roadTest"] },
-};
-
-/** The step in which a kind of part is used; kinds that no step waits for are left out. */
-export const PART_STEP: Partial<Record<PartKind, TaskId>> = {
-  "hub-motor": "fitHub",
-  "mid-motor": "fitMid",
-  "frame-motor": "fitMid",
-  "torque-arm": "fitHub",
-  rotor: "fitHub",
-  "calliper-adapter": "brakeUpgrade",
-  "shell-adapter": "cleanShell",
-  chainring: "fitMid",
-  battery: "cradle",
-  "battery-mount": "cradle",
-  controller: "harness",
-  display: "harness",
-  throttle: "harness",
-  fuse: "harness",
-  wire: "harness",
-  connector: "harness",
-  "pedal-sensor": "pedalSensor",
-  "gear-sensor": "gearSensor",
-  "brake-lever": "cutOffs",
-  "cut-off": "cutOffs",
-  shifter: "shifter",
-  cluster: "cluster",
-  chain: "derailleur",
-  tyre: "moveTyre",
-  tube: "moveTyre",
-  rim: "laceWheel",
-  spoke: "laceWheel",
-  charger: "handOver",
-  light: "lights",
-  converter: "lights",
-  lead: "leads",
-  "motor-bracket": "bracket",
-  "chain-guide": "chainGuide",
-  "clamp-shim": "barLayout",
-  brake: "brakeUpgrade",
-  "axle-nut": "fitHub",
-  bell: "barLayout",
 };

@@ -1,14 +1,12 @@
-import { converted } from "../cost/money";
+import { converted } from "../money/money";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
-import type { Offer, Part, Supplier } from "../parts/part";
+import type { Offer, PartCount, Supplier } from "../parts/part";
 
 export type Want = { readonly partId: string; readonly quantity: number };
 
-export type OrderLine = {
-  readonly part: Part;
+export type OrderLine = PartCount & {
   readonly offer: Offer;
-  readonly quantity: number;
   readonly packs: number;
   readonly totalMinor: number;
 };
@@ -25,9 +23,13 @@ export type PlannedOrder = {
 
 export type SupplyPlan = {
   readonly orders: readonly PlannedOrder[];
-  readonly unpriced: readonly { part: Part; quantity: number; why: string }[];
+  readonly unpriced: readonly Unpriced[];
 };
 
+/** What nobody offers, and why. */
+export type Unpriced = PartCount & { readonly why: string };
+
+type Offered = PartCount & { readonly offers: readonly Priced[] };
 type Priced = { supplier: Supplier; offer: Offer; packs: number; totalMinor: number };
 
 /** So many suppliers are searched through all their combinations (2^12 = 4,096); past it, the cheapest line by line is taken. */
@@ -39,8 +41,8 @@ const SEARCHED_SUPPLIERS = 12;
  * dearer line could still reach.
  */
 export function supplyPlan(wants: readonly Want[], catalogue: Catalogue, house: HouseRules): SupplyPlan {
-  const unpriced: { part: Part; quantity: number; why: string }[] = [];
-  const lines: { part: Part; quantity: number; offers: Priced[] }[] = [];
+  const unpriced: Unpriced[] = [];
+  const lines: Offered[] = [];
   for (const { partId, quantity } of wants) {
     const part = catalogue.parts.get(partId);
     if (!part || quantity <= 0) continue;
@@ -80,11 +82,7 @@ function* subsets(ids: readonly string[]): Generator<Set<string>> {
   for (let bits = 1; bits < 2 ** ids.length; bits += 1) yield new Set(ids.filter((_, i) => bits & (1 << i)));
 }
 
-function assign(
-  lines: readonly { part: Part; quantity: number; offers: Priced[] }[],
-  open: ReadonlySet<string>,
-  house: HouseRules,
-): PlannedOrder[] | undefined {
+function assign(lines: readonly Offered[], open: ReadonlySet<string>, house: HouseRules): PlannedOrder[] | undefined {
   const bySupplier = new Map<string, OrderLine[]>();
   const suppliers = new Map<string, Supplier>();
   for (const { part, quantity, offers } of lines) {

@@ -2,7 +2,8 @@ import type { AppliedRemedy } from "../fit/engine";
 import { motorsOf, partsOf, type Build, type Supplied } from "../fit/build";
 import { CAUTIONS, type CautionId } from "../standards/cautions";
 import { FASTENERS, type FastenerId } from "../standards/fasteners";
-import { PART_STEP, STEP_DETAILS } from "../standards/stepDetails";
+import { PART_STEP } from "./partStep";
+import { STEP_DETAILS } from "../standards/stepDetails";
 import { estimate, STAGES, TASKS, type TaskId } from "../standards/tasks";
 
 export type Step = {

@@ -1,5 +1,5 @@
 import type { Surface } from "@/core/route/roadSegments";
-import type { Wish } from "@/core/job/job";
+import type { Wish } from "@/core/wish/wish";
 import type { Recorded } from "./recordedRoad";
 import { DISCS, ISO_SHELL, NINE_SPEED, NUTTED_REAR, SOUND_BIKE, STEEL_FORK, type TypedSurvey } from "./surveys";
 

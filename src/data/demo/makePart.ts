@@ -1,5 +1,6 @@
 import type { Offer, PartHead } from "@/core/parts/part";
-import type { PartKind, WrittenSpec } from "@/core/parts/specs";
+import type { WrittenSpec } from "@/core/parts/specs";
+import type { PartKind } from "@/core/parts/kinds";
 
 const offer = (supplierId: string, price: number, leadDays: number, more: Partial<Offer> = {}): Offer => ({
   supplierId,

@@ -1,10 +1,10 @@
 "use client";
 
-import { App } from "antd";
 import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from "react";
 import type { Command, Refusal } from "@/core/job/command";
 import type { DonorKey } from "@/core/donor/items";
 import type { FindingView, JobView } from "@/core/job/view";
+import { useNotices } from "../notices";
 import { useSettings } from "../settings";
 import { useForecast, type Rides } from "./useForecast";
 
@@ -70,7 +70,7 @@ export function JobProvider({
     [goTo],
   );
   const { by } = useSettings();
-  const { notification } = App.useApp();
+  const notices = useNotices();
   const latest = useRef(first);
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const underWay = useRef(new Set<string>());
@@ -93,7 +93,7 @@ export function JobProvider({
           if (answer.ok) return { done: true };
           const { error } = answer;
           if (error.kind === "ask") return { done: false, ask: error };
-          notification.open({
+          notices.open({
             title:
               error.kind === "stale" ? "This job was changed elsewhere" : error.kind === "gone" ? "The job is gone" : "Not done",
             description: error.says,
@@ -104,7 +104,7 @@ export function JobProvider({
           });
           return { done: false };
         } catch {
-          notification.open({
+          notices.open({
             title: "The bench does not answer",
             description: "Nothing was stored. What you typed is still here: try again when the server is back.",
             duration: 0,
@@ -121,7 +121,7 @@ export function JobProvider({
       queue.current = next;
       return next;
     },
-    [actOnJob, by, notification],
+    [actOnJob, by, notices],
   );
 
   const rides = useForecast(view);

@@ -1,31 +1,31 @@
 "use client";
 
-import { Modal } from "antd";
 import dynamic from "next/dynamic";
 import { useCallback, useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
-import { isOpen } from "@/core/fit/finding";
-import { FUTURE_STAGES, STAGE_NAMES, type StageName } from "@/core/job/stages";
+import { FUTURE_STAGES, type StageName } from "@/core/job/stageNames";
 import type { JobView } from "@/core/job/view";
 import { Key } from "@/ui/Key";
 import { useSettings } from "../settings";
-import { AskStage } from "./AskStage";
-import { BuildStage } from "./BuildStage";
-import { DriveStage } from "./DriveStage";
-import { FitStage } from "./FitStage";
-import { HistoryPanel } from "./HistoryPanel";
 import { JobProvider, useJob, type ActOnJob } from "./JobContext";
-import { Knots } from "./Knots";
-import { OrderStage } from "./OrderStage";
-import { SheetStage } from "./SheetStage";
-import { SurveyStage } from "./SurveyStage";
+import { Knots } from "@/ui/Knots";
 import { Tally } from "./Tally";
+import { useStandKeys } from "./useStandKeys";
 import { shortDate } from "@/ui/format";
 import "./job.css";
-import "./stages.css";
 
-// Loaded where it is shown: the charts weigh more than the rest of the job.
-const RideStage = dynamic(() => import("./RideStage").then((m) => m.RideStage), { ssr: false });
+// A stage's code, drawings, charts and styles load when it is opened; dialogs likewise.
+const STAGES: Partial<Record<StageName, React.ComponentType>> = {
+  Ask: dynamic(() => import("./ask/AskStage").then((m) => m.AskStage)),
+  Survey: dynamic(() => import("./survey/SurveyStage").then((m) => m.SurveyStage)),
+  Drive: dynamic(() => import("./drive/DriveStage").then((m) => m.DriveStage)),
+  Fit: dynamic(() => import("./fit/FitStage").then((m) => m.FitStage)),
+  Ride: dynamic(() => import("./ride/RideStage").then((m) => m.RideStage), { ssr: false }),
+  Sheet: dynamic(() => import("./sheet/SheetStage").then((m) => m.SheetStage)),
+  Order: dynamic(() => import("./order/OrderStage").then((m) => m.OrderStage)),
+  Build: dynamic(() => import("./build/BuildStage").then((m) => m.BuildStage)),
+};
+const KeyList = dynamic(() => import("./KeyList").then((m) => m.KeyList), { ssr: false });
+const HistoryPanel = dynamic(() => import("./HistoryPanel").then((m) => m.HistoryPanel), { ssr: false });
 
 const slug = (stage: string) => stage.toLowerCase().replace(" ", "-");
 
@@ -47,24 +47,13 @@ export function JobScreen({ first, stage: asked, actOnJob }: { first: JobView; s
   );
 }
 
-const STAGES: Record<string, React.ComponentType> = {
-  Ask: AskStage,
-  Survey: SurveyStage,
-  Drive: DriveStage,
-  Fit: FitStage,
-  Ride: RideStage,
-  Sheet: SheetStage,
-  Order: OrderStage,
-  Build: BuildStage,
-};
-
 function Stand() {
   const { view, stage, goTo, act, busy } = useJob();
   const { system, toggleSystem } = useSettings();
   const [keys, setKeys] = useState(false);
   const [history, setHistory] = useState(false);
   useStandKeys(() => setKeys(true));
-  const Stage = STAGES[stage] ?? FitStage;
+  const Stage = STAGES[stage as StageName] ?? STAGES.Fit!;
   const { job } = view;
   const last = view.history.find((line) => !line.undone);
   return (
@@ -111,74 +100,8 @@ function Stand() {
           <Key>z</Key> undo
         </button>
       </footer>
-      <Modal open={keys} onCancel={() => setKeys(false)} footer={null} title="Keys">
-        <KeyList />
-      </Modal>
+      {keys && <KeyList onClose={() => setKeys(false)} />}
       {history && <HistoryPanel onClose={() => setHistory(false)} />}
     </div>
-  );
-}
-
-/** The keys of the stand; they rest while something is typed. */
-function useStandKeys(showKeys: () => void) {
-  const { view, goTo, act, point, pointed, shown, measureItem, stage } = useJob();
-  const { toggleSystem } = useSettings();
-  const step = (by: 1 | -1) => {
-    const open = view.findings.filter(isOpen);
-    const all = open.length > 0 ? open : view.findings;
-    if (all.length === 0) return;
-    const at = all.findIndex((finding) => finding.key === pointed);
-    point(all[at < 0 ? (by > 0 ? 0 : all.length - 1) : (at + by + all.length) % all.length]!.key);
-    if (stage !== "Fit") goTo("Fit");
-  };
-  useHotkeys("1,2,3,4,5,6,7,8,9,0", (event) => goTo(STAGE_NAMES[(Number(event.key) + 9) % 10]!));
-  // With Alt the stages are reached out of a box too.
-  useHotkeys(
-    "alt+1,alt+2,alt+3,alt+4,alt+5,alt+6,alt+7,alt+8,alt+9,alt+0",
-    (event) => (event.preventDefault(), goTo(STAGE_NAMES[(Number(event.code.slice(-1)) + 9) % 10]!)),
-    { enableOnFormTags: true },
-  );
-  useHotkeys("f", () => step(1));
-  useHotkeys("shift+f", () => step(-1));
-  useHotkeys("m", (event) => {
-    event.preventDefault();
-    const first = stage === "Fit" && shown?.verdict === "measure" ? shown.settle[0] : undefined;
-    if (first) measureItem(first);
-    else goTo("Survey");
-  });
-  useHotkeys("u", toggleSystem);
-  useHotkeys("z", () => void act({ do: "undo" }));
-  useHotkeys("mod+z", (event) => {
-    event.preventDefault();
-    void act({ do: "undo" });
-  });
-  useHotkeys("p", () => window.open(`/api/jobs/${view.job.id}/${stage === "Build" ? "work" : "sheet"}.pdf`, "_blank"));
-  useHotkeys("?,shift+?", showKeys, { useKey: true });
-}
-
-function KeyList() {
-  const rows: [string, string][] = [
-    ["1 … 0", "a stage: Ask, Survey, Drive …; with Alt also while typing"],
-    ["f  F", "next and previous finding that is open"],
-    ["Enter", "in Fit: accept the first remedy; in Survey: keep the reading and go on"],
-    ["m", "the next measurement"],
-    ["/", "find"],
-    ["u", "millimetres or inches"],
-    ["p", "print: the sheet, or in Build the work order"],
-    ["z", "undo the last edit"],
-    ["n", "in Jobs: a new job"],
-    ["?", "this list"],
-  ];
-  return (
-    <dl className="key-list">
-      {rows.map(([key, says]) => (
-        <div key={key}>
-          <dt>
-            <Key>{key}</Key>
-          </dt>
-          <dd>{says}</dd>
-        </div>
-      ))}
-    </dl>
   );
 }

@@ -1,6 +1,6 @@
 "use client";
 
-import { givesAs } from "@/core/promise/promiseIds";
+import { givesAs } from "@/core/wish/promiseIds";
 import { ridePromises } from "@/core/promise/ridePromises";
 import { countVerdicts, VERDICTS } from "@/core/fit/finding";
 import type { Promise as Promised } from "@/core/promise/promises";
@@ -10,6 +10,7 @@ import { VerdictMark } from "@/ui/VerdictMark";
 import { useSettings } from "../settings";
 import { useJob } from "./JobContext";
 import { useChooseSet } from "./useChooseSet";
+import "./tally.css";
 
 /** Always there on the right: each promise asked and predicted, the money against the budget, the findings counted. */
 export function Tally() {

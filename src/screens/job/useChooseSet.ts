@@ -1,7 +1,7 @@
 "use client";
 
+import { SLOTS } from "@/core/job/slots";
 import type { Choices } from "@/core/job/compare";
-import { SLOTS } from "@/core/job/job";
 import { useJob } from "./JobContext";
 
 /** Makes a job's choices those of a set, slot by slot; stops at the first that is refused. */

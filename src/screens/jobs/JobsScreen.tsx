@@ -1,25 +1,27 @@
 "use client";
 
-import { Input, Modal, type InputRef } from "antd";
+import { Input } from "antd";
+import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import type { JobList, JobTicket } from "@/core/job/summary";
 import { useSettings } from "../settings";
-import { Knots } from "../job/Knots";
+import { Knots } from "@/ui/Knots";
 import { money, shortDate } from "@/ui/format";
 import { useListing } from "@/ui/useListing";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { VERDICTS } from "@/core/fit/finding";
+import type { FileIssue } from "./FileIssues";
 import "./jobs.css";
+
+const TakeIn = dynamic(() => import("./TakeIn").then((m) => m.TakeIn), { ssr: false });
+const FileIssues = dynamic(() => import("./FileIssues").then((m) => m.FileIssues), { ssr: false });
 
 const PAGE = 24;
 
-type TakeJobFile = (
-  text: string,
-  by: string,
-) => Promise<{ ok: true; id: string } | { ok: false; issues: { path: string; message: string }[] }>;
+type TakeJobFile = (text: string, by: string) => Promise<{ ok: true; id: string } | { ok: false; issues: FileIssue[] }>;
 
 /** Every job as its hang-tag, found by typing; a new job in one step. */
 export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; first: JobList; takeJobFile: TakeJobFile }) {
@@ -75,7 +77,7 @@ export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; 
 function ReadFile({ takeJobFile }: { takeJobFile: TakeJobFile }) {
   const { by } = useSettings();
   const router = useRouter();
-  const [issues, setIssues] = useState<readonly { path: string; message: string }[]>([]);
+  const [issues, setIssues] = useState<readonly FileIssue[]>([]);
   const read = async (file: File | undefined) => {
     if (!file) return;
     const taken = await takeJobFile(await file.text(), by).catch(() => ({
@@ -99,19 +101,7 @@ function ReadFile({ takeJobFile }: { takeJobFile: TakeJobFile }) {
           }}
         />
       </label>
-      {issues.length > 0 && (
-        <Modal open footer={null} title="This file does not read" onCancel={() => setIssues([])}>
-          <ul>
-            {issues.slice(0, 12).map((issue) => (
-              <li key={issue.path + issue.message}>
-                <b>{issue.path || "the file"}</b>: {issue.message}
-              </li>
-            ))}
-          </ul>
-          {issues.length > 12 && <p className="soft">and {issues.length - 12} more</p>}
-          <p className="soft">Nothing was stored.</p>
-        </Modal>
-      )}
+      {issues.length > 0 && <FileIssues issues={issues} onClose={() => setIssues([])} />}
     </>
   );
 }
@@ -152,54 +142,3 @@ const Count = ({ verdict, n }: { verdict: (typeof VERDICTS)[number]; n: number }
     <VerdictMark verdict={verdict} size={15} /> <span className="num">{n}</span>
   </span>
 );
-
-function TakeIn({ onClose }: { onClose: () => void }) {
-  const { createJob, by } = useSettings();
-  const router = useRouter();
-  const [customer, setCustomer] = useState("");
-  const [bike, setBike] = useState("");
-  const [says, setSays] = useState("");
-  const [busy, setBusy] = useState(false);
-  const first = useRef<InputRef>(null);
-  const take = async () => {
-    if (busy) return;
-    setBusy(true);
-    const made = await createJob({ customer, bike, by }).catch(() => ({
-      ok: false as const,
-      says: "The bench does not answer. What you typed is still here: try again.",
-    }));
-    if (made.ok) return router.push(`/jobs/${made.id}`);
-    setSays(made.says);
-    setBusy(false);
-  };
-  return (
-    <Modal
-      open
-      afterOpenChange={(open) => open && first.current?.focus()}
-      title="New job"
-      okText="Take it in"
-      onOk={() => void take()}
-      onCancel={onClose}
-      confirmLoading={busy}
-      destroyOnHidden
-    >
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void take();
-        }}
-      >
-        <label className="field">
-          <span>Customer</span>
-          <Input ref={first} value={customer} onChange={(event) => setCustomer(event.target.value)} maxLength={80} />
-        </label>
-        <label className="field">
-          <span>Bike, in a few words</span>
-          <Input value={bike} onChange={(event) => setBike(event.target.value)} maxLength={80} />
-        </label>
-        {says && <p className="field wrong bad">{says}</p>}
-        <button type="submit" hidden />
-      </form>
-    </Modal>
-  );
-}

@@ -4,10 +4,11 @@ import { Input, Select, Switch } from "antd";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { parseMoney } from "@/core/money/money";
 import { z } from "zod";
-import { parseMoney } from "@/core/cost/money";
 import { CURRENCIES, type Supplier } from "@/core/parts/part";
-import { KIND_NAMES, PART_KINDS, SPECS, type PartKind } from "@/core/parts/specs";
+import { SPECS } from "@/core/parts/specs";
+import { KIND_NAMES, PART_KINDS, type PartKind } from "@/core/parts/kinds";
 import "./parts.css";
 
 type Issue = { path: string; message: string };

@@ -3,7 +3,7 @@
 import { Input } from "antd";
 import Link from "next/link";
 import { useState } from "react";
-import { KIND_NAMES, PART_KINDS, type PartKind } from "@/core/parts/specs";
+import { KIND_NAMES, PART_KINDS, type PartKind } from "@/core/parts/kinds";
 import { money } from "@/ui/format";
 import { useListing } from "@/ui/useListing";
 import type { PartList } from "@/core/parts/partList";

@@ -1,5 +1,5 @@
 import { SLOT_KINDS } from "@/core/job/supplied";
-import { KIND_NAMES } from "@/core/parts/specs";
+import { KIND_NAMES } from "@/core/parts/kinds";
 import { brokenWords } from "../choices";
 import { done, refused, type UseCase } from "../useCase";
 

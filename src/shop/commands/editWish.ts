@@ -1,4 +1,4 @@
-import { wishSchema, type Wish } from "@/core/job/job";
+import { wishSchema, type Wish } from "@/core/wish/wish";
 import { done, refused, type UseCase } from "../useCase";
 
 const NAMES: Record<keyof Wish, string> = {

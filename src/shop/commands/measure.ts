@@ -1,6 +1,6 @@
 import { isPossible, plusMinusOf, readTyped } from "@/core/donor/donor";
 import { donorItem } from "@/core/donor/items";
-import type { Reading } from "@/core/donor/reading";
+import type { Reading } from "@/core/donor/readingSchema";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { bad } from "@/core/result";
 import { done, refused, type UseCase } from "../useCase";

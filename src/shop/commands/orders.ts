@@ -1,7 +1,7 @@
 import { countVerdicts } from "@/core/fit/finding";
-import { formatMoney } from "@/core/cost/money";
+import { formatMoney } from "@/core/money/money";
 import { assess } from "@/core/job/assess";
-import type { PlacedOrder } from "@/core/job/job";
+import type { PlacedOrder } from "@/core/supply/placedOrder";
 import { done, refused, type UseCase } from "../useCase";
 
 /** Marks a planned order as placed: prices, packs and reasons are frozen with it. Refused while the fit has an open stop. */

@@ -1,5 +1,5 @@
 import { assess } from "@/core/job/assess";
-import { formatMoney } from "@/core/cost/money";
+import { formatMoney } from "@/core/money/money";
 import { done, refused, type UseCase } from "../useCase";
 
 /** Where a line's part comes from: bought, from the shelf, or brought by the customer. */

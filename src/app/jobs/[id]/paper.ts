@@ -1,5 +1,5 @@
 import type { JobView } from "@/core/job/view";
-import type { PlacedOrder } from "@/core/job/job";
+import type { PlacedOrder } from "@/core/supply/placedOrder";
 import { openJob } from "@/shop/jobView";
 import { database } from "@/shop/openShop";
 

@@ -1,5 +1,5 @@
 import { notFound } from "next/navigation";
-import { FUTURE_STAGES, STAGE_NAMES } from "@/core/job/stages";
+import { FUTURE_STAGES, STAGE_NAMES } from "@/core/job/stageNames";
 import { JobScreen } from "@/screens/job/JobScreen";
 import { actOnJob } from "../../../actions";
 import { openStand } from "../openStand";

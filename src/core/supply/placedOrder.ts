@@ -1,0 +1,33 @@
+import { z } from "zod";
+import { partId, stamp, text } from "../record";
+import { currencySchema } from "../parts/part";
+
+export const placedOrderSchema = z.strictObject({
+  id: text(40),
+  number: text(40),
+  supplierId: text(60),
+  supplierName: text(60),
+  placed: z.strictObject(stamp),
+  currency: currencySchema,
+  lines: z.array(
+    z.strictObject({
+      partId,
+      name: text(90),
+      kind: text(30),
+      quantity: z.int(),
+      packs: z.int(),
+      packSize: z.int(),
+      packPriceMinor: z.int(),
+      offerCurrency: currencySchema,
+      totalMinor: z.int(),
+      because: z.array(text(200)),
+    }),
+  ),
+  goodsMinor: z.int(),
+  carriageMinor: z.int(),
+  dangerousGoods: z.boolean(),
+  leadDays: z.int(),
+  arrived: z.strictObject(stamp).nullable(),
+});
+
+export type PlacedOrder = z.output<typeof placedOrderSchema>;

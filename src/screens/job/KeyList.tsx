@@ -1,0 +1,34 @@
+"use client";
+
+import { Modal } from "antd";
+import { Key } from "@/ui/Key";
+
+/** Every key of the stand and what it does. */
+export function KeyList({ onClose }: { onClose: () => void }) {
+  const rows: [string, string][] = [
+    ["1 … 0", "a stage: Ask, Survey, Drive …; with Alt also while typing"],
+    ["f  F", "next and previous finding that is open"],
+    ["Enter", "in Fit: accept the first remedy; in Survey: keep the reading and go on"],
+    ["m", "the next measurement"],
+    ["/", "find"],
+    ["u", "millimetres or inches"],
+    ["p", "print: the sheet, or in Build the work order"],
+    ["z", "undo the last edit"],
+    ["n", "in Jobs: a new job"],
+    ["?", "this list"],
+  ];
+  return (
+    <Modal open onCancel={onClose} footer={null} title="Keys">
+      <dl className="key-list">
+        {rows.map(([key, says]) => (
+          <div key={key}>
+            <dt>
+              <Key>{key}</Key>
+            </dt>
+            <dd>{says}</dd>
+          </div>
+        ))}
+      </dl>
+    </Modal>
+  );
+}

@@ -1,0 +1,350 @@
+"use client";
+
+import { AutoComplete, Input, Select, Switch } from "antd";
+import { parseMoney } from "@/core/money/money";
+import type { Wish } from "@/core/wish/wish";
+import { useState } from "react";
+import type { Dimension } from "@/core/units/dimension";
+import { PLACES_RIDDEN } from "@/core/standards/law";
+import { PROMISE_IDS, type PromiseId } from "@/core/wish/promiseIds";
+import { shownUnit } from "@/core/units/dimension";
+import { formatNumber, formatQuantity } from "@/core/units/formatQuantity";
+import { parseQuantity } from "@/core/units/parseQuantity";
+import { money } from "@/ui/format";
+import { useSettings } from "../../settings";
+import { useJob } from "../JobContext";
+import { RoadBox } from "./RoadBox";
+import "./ask.css";
+
+/** The wish, and the promises that it makes. Each field is kept as soon as it is left. */
+export function AskStage() {
+  const { view, act } = useJob();
+  const { wish } = view.job;
+  const edit = (change: Partial<Wish>) => act({ do: "edit wish", wish: change }).then((outcome) => outcome.done);
+  return (
+    <>
+      <section className="hands">
+        <h2>The wish</h2>
+        <TextField label="Customer" value={wish.customer} onKeep={(customer) => edit({ customer })} />
+        <TextField label="Bike" value={wish.bike} onKeep={(bike) => edit({ bike })} />
+        <TextField label="How to reach them" value={wish.contact} onKeep={(contact) => edit({ contact })} />
+        <TextField label="What the bike is for" value={wish.purpose} long onKeep={(purpose) => edit({ purpose })} />
+        <label className="field">
+          <span>Where it will be ridden</span>
+          <AutoComplete
+            key={wish.where}
+            defaultValue={wish.where}
+            options={PLACES_RIDDEN.map((value) => ({ value }))}
+            onSelect={(where: string) => void edit({ where })}
+            onBlur={(event) => {
+              const where = (event.target as HTMLInputElement).value.trim();
+              if (where !== wish.where) void edit({ where });
+            }}
+            aria-label="Where it will be ridden"
+          />
+        </label>
+        <TextField label="Notes" value={wish.notes} long onKeep={(notes) => edit({ notes })} />
+      </section>
+      <section className="eyes ask">
+        <div className="ask-numbers">
+          <h2>Figures to be held to</h2>
+          <div className="ask-grid">
+            <QuantityField label="Rider" dimension="mass" value={wish.riderKg} onKeep={(riderKg) => edit({ riderKg })} />
+            <QuantityField label="Load carried" dimension="mass" value={wish.loadKg} onKeep={(loadKg) => edit({ loadKg })} />
+            <MoneyField
+              label={`Budget, all in (${view.sheet.currency})`}
+              value={wish.budgetMinor}
+              onKeep={(budgetMinor) => edit({ budgetMinor })}
+            />
+            <QuantityField
+              label="Bike no heavier than"
+              dimension="mass"
+              value={wish.massKg}
+              onKeep={(massKg) => edit({ massKg })}
+            />
+            <QuantityField
+              label="Assist ends at"
+              dimension="speed"
+              value={wish.assistKmh}
+              onKeep={(assistKmh) => edit({ assistKmh })}
+            />
+            <label className="field">
+              <span>Ready by</span>
+              <Input
+                type="date"
+                defaultValue={wish.readyBy ?? ""}
+                key={wish.readyBy ?? ""}
+                onBlur={(event) =>
+                  event.target.value !== (wish.readyBy ?? "") && void edit({ readyBy: event.target.value || null })
+                }
+              />
+            </label>
+            <PlainField label="Steepest hill" unit="%" value={wish.hillPercent} onKeep={(hillPercent) => edit({ hillPercent })} />
+            <PlainField label="Its length" unit="km" value={wish.hillKm} onKeep={(hillKm) => edit({ hillKm })} />
+            <QuantityField
+              label="Range wanted"
+              dimension="distance"
+              value={wish.rangeKm}
+              onKeep={(rangeKm) => edit({ rangeKm })}
+            />
+            <QuantityField
+              label="Up the hill at"
+              dimension="speed"
+              value={wish.hillKmh}
+              onKeep={(hillKmh) => edit({ hillKmh })}
+            />
+            <PlainField label="Coldest ride" unit="°C" value={wish.coldestC} onKeep={(coldestC) => edit({ coldestC })} />
+            <label className="field">
+              <span>Child seat or trailer</span>
+              <Select
+                value={wish.tows}
+                onChange={(tows) => void edit({ tows })}
+                options={[
+                  { value: "nothing", label: "Neither" },
+                  { value: "child seat", label: "Child seat" },
+                  { value: "trailer", label: "Trailer" },
+                ]}
+              />
+            </label>
+            <label className="field">
+              <span>What gives first</span>
+              <Select<PromiseId[]>
+                mode="multiple"
+                value={[...wish.gives]}
+                onChange={(gives) => void edit({ gives })}
+                placeholder="Nothing said; in order"
+                showSearch={false}
+                options={PROMISE_IDS.map((value) => ({ value, label: GIVES[value] }))}
+              />
+            </label>
+            <label className="field">
+              <span>Throttle wanted</span>
+              <Switch
+                checked={wish.throttle}
+                onChange={(throttle) => void edit({ throttle })}
+                checkedChildren="yes"
+                unCheckedChildren="no"
+              />
+            </label>
+          </div>
+        </div>
+        <RoadBox onKeep={(change) => edit(change)} />
+        <Promises />
+        <p className="small soft">
+          Legal classes differ by place and change: confirm locally before anything is promised for the road.
+        </p>
+      </section>
+    </>
+  );
+}
+
+const GIVES: Record<PromiseId, string> = {
+  price: "price",
+  mass: "weight",
+  ready: "date",
+  assist: "assist's end",
+  range: "range",
+  hill: "speed uphill",
+};
+
+function Promises() {
+  const { view, goTo } = useJob();
+  const { system } = useSettings();
+  const { wish } = view.job;
+  const lines = [
+    wish.budgetMinor !== null && {
+      says: `All in for ${money(wish.budgetMinor, view.sheet.currency)} or less`,
+      note: view.promises.find((p) => p.id === "price")?.note,
+    },
+    wish.massKg !== null && {
+      says: `The bike weighs ${formatQuantity(wish.massKg, "mass", system)} or less`,
+      note: view.promises.find((p) => p.id === "mass")?.note,
+    },
+    wish.readyBy !== null && { says: `Ready by ${wish.readyBy}`, note: view.promises.find((p) => p.id === "ready")?.note },
+    wish.rangeKm !== null && {
+      says: `${formatQuantity(wish.rangeKm, "distance", system)} or more on this road`,
+      note: "with 15 % left",
+    },
+    wish.hillKmh !== null && {
+      says: `Up the steepest hill at ${formatQuantity(wish.hillKmh, "speed", system)} or more`,
+      note: wish.hillPercent === null ? "the road's own" : `${formatNumber(wish.hillPercent, 1)} %`,
+    },
+    wish.assistKmh !== null && {
+      says: `Assist ends at ${formatQuantity(wish.assistKmh, "speed", system)}`,
+      note: view.promises.find((p) => p.id === "assist")?.note,
+    },
+  ].filter((line) => line !== false);
+  return (
+    <div className="ask-promises card">
+      <h2>What this promises</h2>
+      {lines.length === 0 && <p className="soft">Nothing yet: each figure above makes a promise that the job is held to.</p>}
+      <ul>
+        {lines.map((line) => (
+          <li key={line.says}>
+            <b>{line.says}</b> <span className="soft">{line.note}</span>
+          </li>
+        ))}
+      </ul>
+      <p className="small soft">Range and the hill are promised with what they may come to on both sides: see Ride.</p>
+      <button className="button main-action" onClick={() => goTo("Survey")}>
+        Go on to the bike
+      </button>
+    </div>
+  );
+}
+
+/** What is typed stays in the box until it is kept or taken back with Escape; a newer value from elsewhere shows once the box is left alone. */
+function useDraft(shown: string) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const [wrong, setWrong] = useState("");
+  return { text: draft ?? shown, draft, setDraft, wrong, setWrong };
+}
+
+function TextField({
+  label,
+  value,
+  long,
+  onKeep,
+}: {
+  label: string;
+  value: string;
+  long?: boolean;
+  onKeep: (value: string) => Promise<boolean>;
+}) {
+  const { text, draft, setDraft } = useDraft(value);
+  const keep = async () => {
+    if (draft === null || draft.trim() === value) return setDraft(null);
+    if (await onKeep(draft.trim())) setDraft(null);
+  };
+  const shared = { value: text, onBlur: () => void keep(), "aria-label": label };
+  return (
+    <label className="field">
+      <span>{label}</span>
+      {long ? (
+        <Input.TextArea
+          {...shared}
+          onChange={(event) => setDraft(event.target.value)}
+          autoSize={{ minRows: 2, maxRows: 5 }}
+          maxLength={2000}
+        />
+      ) : (
+        <Input {...shared} onChange={(event) => setDraft(event.target.value)} onPressEnter={() => void keep()} maxLength={120} />
+      )}
+    </label>
+  );
+}
+
+function QuantityField({
+  label,
+  dimension,
+  value,
+  onKeep,
+}: {
+  label: string;
+  dimension: Dimension;
+  value: number | null;
+  onKeep: (value: number | null) => Promise<boolean>;
+}) {
+  const { system } = useSettings();
+  const { text, draft, setDraft, wrong, setWrong } = useDraft(
+    value === null ? "" : formatQuantity(value, dimension, system).replace(/ .*/, ""),
+  );
+  const keep = async () => {
+    if (draft === null) return;
+    const read = draft.trim() === "" ? null : parseQuantity(draft, dimension, shownUnit(dimension, system));
+    if (read && !read.ok) return setWrong(read.error);
+    setWrong("");
+    if (await onKeep(read ? Math.round(read.value * 1000) / 1000 : null)) setDraft(null);
+  };
+  return (
+    <label className="field">
+      <span>{label}</span>
+      <Input
+        value={text}
+        suffix={shownUnit(dimension, system)}
+        onChange={(event) => setDraft(event.target.value)}
+        onBlur={() => void keep()}
+        onPressEnter={() => void keep()}
+        status={wrong ? "error" : ""}
+        aria-label={label}
+        maxLength={40}
+        className="num"
+      />
+      {wrong && <span className="wrong">{wrong}</span>}
+    </label>
+  );
+}
+
+/** A figure in one unit that no toggle changes. */
+function PlainField({
+  label,
+  unit,
+  value,
+  onKeep,
+}: {
+  label: string;
+  unit: string;
+  value: number | null;
+  onKeep: (value: number | null) => Promise<boolean>;
+}) {
+  const { text, draft, setDraft, wrong, setWrong } = useDraft(value === null ? "" : formatNumber(value, 2));
+  const keep = async () => {
+    if (draft === null) return;
+    const plain = draft.trim().replace(unit, "").replace("−", "-").replace(",", ".").trim();
+    if (plain !== "" && !/^-?\d+(\.\d+)?$/.test(plain)) return setWrong(`expected a figure in ${unit}, got “${draft}”`);
+    setWrong("");
+    if (await onKeep(plain === "" ? null : Number(plain))) setDraft(null);
+  };
+  return (
+    <label className="field">
+      <span>{label}</span>
+      <Input
+        value={text}
+        suffix={unit}
+        onChange={(event) => setDraft(event.target.value)}
+        onBlur={() => void keep()}
+        onPressEnter={() => void keep()}
+        status={wrong ? "error" : ""}
+        aria-label={label}
+        maxLength={12}
+        className="num"
+      />
+      {wrong && <span className="wrong">{wrong}</span>}
+    </label>
+  );
+}
+
+function MoneyField({
+  label,
+  value,
+  onKeep,
+}: {
+  label: string;
+  value: number | null;
+  onKeep: (value: number | null) => Promise<boolean>;
+}) {
+  const { text, draft, setDraft, wrong, setWrong } = useDraft(value === null ? "" : formatNumber(value / 100, 2));
+  const keep = async () => {
+    if (draft === null) return;
+    const minor = draft.trim() === "" ? null : parseMoney(draft);
+    if (minor === undefined) return setWrong(`expected an amount such as 1650 or 1,650.40, got “${draft}”`);
+    setWrong("");
+    if (await onKeep(minor)) setDraft(null);
+  };
+  return (
+    <label className="field">
+      <span>{label}</span>
+      <Input
+        value={text}
+        onChange={(event) => setDraft(event.target.value)}
+        onBlur={() => void keep()}
+        onPressEnter={() => void keep()}
+        status={wrong ? "error" : ""}
+        aria-label={label}
+        maxLength={20}
+        className="num"
+      />
+      {wrong && <span className="wrong">{wrong}</span>}
+    </label>
+  );
+}

@@ -1,0 +1,219 @@
+"use client";
+
+import { Input, type InputRef } from "antd";
+import { useEffect, useRef, useState } from "react";
+import { CAUTIONS } from "@/core/standards/cautions";
+import { FASTENERS } from "@/core/standards/fasteners";
+import { hours } from "@/ui/format";
+import { useSettings } from "../../settings";
+import { useJob } from "../JobContext";
+import "./build.css";
+
+/** The work order at arm's length: one step large, the rest as a list; ticked and signed by name. */
+export function BuildStage() {
+  const { view } = useJob();
+  const { steps, job } = view;
+  const [picked, setPicked] = useState<string | null>(null);
+  const next = steps.find((step) => !job.ticks[step.id]);
+  const shown = steps.find((step) => step.id === picked) ?? next ?? steps[steps.length - 1];
+  if (!shown)
+    return (
+      <section className="eyes wide build">
+        <p className="card empty">No work order yet: choose a kit or a motor in Drive.</p>
+      </section>
+    );
+  const index = steps.indexOf(shown);
+  return (
+    <>
+      <section className="hands steps" aria-label="Steps">
+        <div className="findings-head">
+          <b>{steps.length} steps</b>
+          <span className="soft">{hours(view.sheet.labourMinutes)} quoted</span>
+        </div>
+        <ol>
+          {steps.map((step, i) => (
+            <li key={step.id}>
+              <button
+                className={`step${step === shown ? " here" : ""}${job.ticks[step.id] ? " done" : ""}`}
+                onClick={() => setPicked(step.id)}
+              >
+                <StepMark done={Boolean(job.ticks[step.id])} number={i + 1} />
+                <span className="step-title">
+                  {step.title}
+                  {!job.ticks[step.id] && step.parts.some((part) => part.waits) && (
+                    <span className="bad small">a part is not here yet</span>
+                  )}
+                </span>
+                <span className="num soft small">{hours(step.minutes)}</span>
+              </button>
+            </li>
+          ))}
+        </ol>
+      </section>
+      <section className="eyes build">
+        <StepCard key={shown.id} step={shown} number={index + 1} onDone={() => setPicked(null)} />
+        <SignOff />
+      </section>
+    </>
+  );
+}
+
+function StepMark({ done, number }: { done: boolean; number: number }) {
+  return <span className={`step-mark num${done ? " done" : ""}`}>{done ? "✓" : number}</span>;
+}
+
+type StepView = ReturnType<typeof useJob>["view"]["steps"][number];
+
+function StepCard({ step, number, onDone }: { step: StepView; number: number; onDone: () => void }) {
+  const { view, act, busy, point, goTo } = useJob();
+  const [note, setNote] = useState("");
+  const tick = view.job.ticks[step.id];
+  // Ready for the note, without scrolling the step's title and cautions away.
+  const box = useRef<InputRef>(null);
+  useEffect(() => box.current?.focus({ preventScroll: true }), []);
+  const overrides = view.findings.filter((finding) => finding.overridden);
+  const done = async () => {
+    const outcome = await act({ do: "tick", step: step.id, note: note.trim() });
+    if (outcome.done) onDone();
+  };
+  return (
+    <article className="step-card">
+      <p className="soft">
+        Step {number}, about {hours(step.minutes)} ± {Math.round(step.spread)}
+      </p>
+      <h1>{step.title}</h1>
+      {step.cautions.map((id) => (
+        <p key={id} className={`caution${CAUTIONS[id].severity === 3 ? " severe" : ""}`}>
+          <b>Take care.</b> {CAUTIONS[id].says} Defer to {CAUTIONS[id].deferTo}.
+        </p>
+      ))}
+      {step.because.length > 0 && (
+        <ul className="step-because">
+          {step.because.map((remedy) => (
+            <li key={remedy.finding + remedy.title}>
+              <b>{remedy.title}</b>: {remedy.says}{" "}
+              <button
+                className="link"
+                onClick={() => {
+                  point(remedy.finding);
+                  goTo("Fit");
+                }}
+              >
+                its finding
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="step-columns">
+        <div>
+          <h3>Parts</h3>
+          {step.parts.length === 0 && <p className="soft">none</p>}
+          <ul>
+            {step.parts.map((part) => (
+              <li key={part.id + part.from}>
+                {part.quantity > 1 && <span className="num">{part.quantity} × </span>}
+                {part.name} {part.waits && <b className="bad">{part.waits}</b>}
+              </li>
+            ))}
+          </ul>
+        </div>
+        <div>
+          <h3>Torques</h3>
+          {step.fasteners.length === 0 && <p className="soft">none</p>}
+          <ul>
+            {step.fasteners.map((id) => {
+              const row = FASTENERS[id];
+              return (
+                <li key={id}>
+                  {row.says}{" "}
+                  <b className="num torque">{row.lowNm === row.highNm ? row.lowNm : `${row.lowNm}–${row.highNm}`} N·m</b>
+                  {"hand" in row && <span className="bad small"> {row.hand}</span>}
+                </li>
+              );
+            })}
+          </ul>
+          {step.fasteners.length > 0 && <p className="small soft">The figure on the part governs.</p>}
+        </div>
+        <div>
+          <h3>Tools</h3>
+          <p>{step.tools.join(", ") || <span className="soft">the ordinary bench</span>}</p>
+        </div>
+      </div>
+      {step.id === "survey" && overrides.length > 0 && (
+        <ul className="note">
+          {overrides.map((finding) => (
+            <li key={finding.key}>
+              {finding.title} overridden by {finding.overridden!.by || "somebody"}: {finding.overridden!.reason}
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="step-foot">
+        {tick ? (
+          <>
+            <span className="good">
+              Done by {tick.by || "no name"}, {tick.at.slice(0, 16).replace("T", " ")}
+              {tick.note && `: ${tick.note}`}
+            </span>
+            <button
+              className="button quiet"
+              disabled={busy || view.job.signed !== null}
+              onClick={() => void act({ do: "untick", step: step.id })}
+            >
+              Open it again
+            </button>
+          </>
+        ) : (
+          <>
+            <Input
+              ref={box}
+              value={note}
+              onChange={(event) => setNote(event.target.value)}
+              placeholder="What was set, what was torqued"
+              aria-label="Note on this step"
+              maxLength={200}
+              onPressEnter={() => void done()}
+            />
+            <button className="button main-action" disabled={busy} onClick={() => void done()}>
+              Done
+            </button>
+          </>
+        )}
+      </div>
+    </article>
+  );
+}
+
+function SignOff() {
+  const { view, act, busy } = useJob();
+  const { by } = useSettings();
+  const { job, steps } = view;
+  const left = steps.filter((step) => !job.ticks[step.id]).length;
+  return (
+    <div className="sign card">
+      {job.signed ? (
+        <b className="good">
+          Signed by {job.signed.by}, {job.signed.at.slice(0, 16).replace("T", " ")}
+        </b>
+      ) : (
+        <>
+          <span>
+            {left > 0
+              ? `${left} ${left === 1 ? "step" : "steps"} left before it can be signed.`
+              : by
+                ? `All done. Signing as ${by}.`
+                : "All done. Put your name at the top right to sign."}
+          </span>
+          <button className="button main-action" disabled={busy || left > 0} onClick={() => void act({ do: "sign" })}>
+            Sign the work order
+          </button>
+        </>
+      )}
+      <span className="fill" />
+      <a className="button" href={`/api/jobs/${job.id}/work.pdf`} target="_blank" rel="noreferrer">
+        Work order PDF
+      </a>
+    </div>
+  );
+}

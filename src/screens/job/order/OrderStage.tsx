@@ -1,0 +1,165 @@
+"use client";
+
+import { countVerdicts } from "@/core/fit/finding";
+import type { PlannedOrder } from "@/core/supply/supplyPlan";
+import { money, shortDate } from "@/ui/format";
+import { useJob } from "../JobContext";
+import "./order.css";
+
+/** What to order from whom: planned orders, cheapest with their carriage; placed ones as they were frozen. */
+export function OrderStage() {
+  const { view } = useJob();
+  const { sheet, job } = view;
+  const stops = countVerdicts(view.findings).stop;
+  return (
+    <section className="eyes order wide">
+      <div className="sheet-head">
+        <h2>Orders</h2>
+        <span className="soft">goods and carriage together at their cheapest, carriage counted once a supplier</span>
+      </div>
+      {stops > 0 && <p className="note stop">The fit says stop ({stops}): nothing is ordered until that is settled.</p>}
+      {sheet.plan.orders.length === 0 && job.orders.length === 0 && (
+        <p className="card empty">Nothing to order: the sheet has no line to buy.</p>
+      )}
+      {sheet.plan.orders.map((order) => (
+        <Planned key={order.supplier.id} order={order} stopped={stops > 0} />
+      ))}
+      {sheet.plan.unpriced.length > 0 && (
+        <p className="note stop">
+          Without a price, so on no order: {sheet.plan.unpriced.map((line) => `${line.part.name} (${line.why})`).join("; ")}.
+        </p>
+      )}
+      {[...job.orders].reverse().map((order) => (
+        <Placed key={order.id} order={order} />
+      ))}
+    </section>
+  );
+}
+
+function Planned({ order, stopped }: { order: PlannedOrder; stopped: boolean }) {
+  const { view, act, busy } = useJob();
+  const { currency } = view.sheet;
+  const total = order.goodsMinor + order.carriageMinor;
+  const why = (partId: string) => view.sheet.lines.filter((line) => line.partId === partId && line.source === "buy");
+  return (
+    <article className="card order-card">
+      <header>
+        <h3>{order.supplier.name}</h3>
+        <span className="soft">to place; {order.leadDays} days</span>
+        {order.dangerousGoods && <span className="tag-danger">dangerous goods: battery by special carriage</span>}
+        <span className="fill" />
+        <b className="num">{money(total, currency)}</b>
+        <button
+          className="button main-action"
+          disabled={busy || stopped}
+          onClick={() => void act({ do: "place order", supplierId: order.supplier.id, expectMinor: total })}
+        >
+          Mark as placed
+        </button>
+      </header>
+      <table className="lines">
+        <tbody>
+          {order.lines.map((line) => (
+            <tr key={line.part.id}>
+              <td>{line.part.name}</td>
+              <td className="soft">{line.part.id}</td>
+              <td>
+                <Reasons lines={why(line.part.id)} />
+              </td>
+              <td className="right num">
+                {line.packs}{" "}
+                {line.offer.packSize > 1
+                  ? `pack${line.packs === 1 ? "" : "s"} of ${line.offer.packSize}`
+                  : line.packs === 1
+                    ? "piece"
+                    : "pieces"}
+              </td>
+              <td className="right num">{money(line.offer.priceMinor * line.packs, line.offer.currency)}</td>
+            </tr>
+          ))}
+          <tr>
+            <td colSpan={4}>Carriage</td>
+            <td className="right num">{money(order.carriageMinor, currency)}</td>
+          </tr>
+        </tbody>
+      </table>
+    </article>
+  );
+}
+
+function Reasons({ lines }: { lines: { key: string; why: string; finding: string | null }[] }) {
+  const { point, goTo } = useJob();
+  return (
+    <>
+      {lines.map((line) =>
+        line.finding ? (
+          <button
+            key={line.key}
+            className="link"
+            onClick={() => {
+              point(line.finding);
+              goTo("Fit");
+            }}
+          >
+            {line.why}
+          </button>
+        ) : (
+          <span key={line.key} className="soft">
+            {line.why}
+          </span>
+        ),
+      )}
+    </>
+  );
+}
+
+function Placed({ order }: { order: ReturnType<typeof useJob>["view"]["job"]["orders"][number] }) {
+  const { view, act, busy } = useJob();
+  const wanted = new Set(view.sheet.lines.filter((line) => line.source === "buy").map((line) => line.partId));
+  const surplus = order.lines.filter((line) => !wanted.has(line.partId));
+  return (
+    <article className="card order-card placed">
+      <header>
+        <h3>
+          {order.number} <span className="soft">{order.supplierName}</span>
+        </h3>
+        <span className="soft">
+          placed {shortDate(order.placed.at)} by {order.placed.by || "no name"};{" "}
+          {order.arrived ? `here since ${shortDate(order.arrived.at)}` : `due in ${order.leadDays} days`}
+        </span>
+        <span className="fill" />
+        <b className="num">{money(order.goodsMinor + order.carriageMinor, order.currency)}</b>
+        {!order.arrived && (
+          <button className="button" disabled={busy} onClick={() => void act({ do: "arrived", orderId: order.id })}>
+            It is here
+          </button>
+        )}
+        <a className="button" href={`/api/jobs/${view.job.id}/order.pdf?order=${order.id}`} target="_blank" rel="noreferrer">
+          PDF
+        </a>
+        <a className="button" href={`/api/jobs/${view.job.id}/order.csv?order=${order.id}`}>
+          CSV
+        </a>
+      </header>
+      {surplus.length > 0 && (
+        <p className="note">
+          Ordered, but the build does not want it any more: {surplus.map((line) => line.name).join(", ")}. Cancel it or send it
+          back.
+        </p>
+      )}
+      <table className="lines">
+        <tbody>
+          {order.lines.map((line) => (
+            <tr key={line.partId}>
+              <td>{line.name}</td>
+              <td className="soft">{line.partId}</td>
+              <td className="soft">{line.because.join("; ")}</td>
+              <td className="right num">{line.packs}</td>
+              <td className="right num">{money(line.packPriceMinor * line.packs, line.offerCurrency)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </article>
+  );
+}

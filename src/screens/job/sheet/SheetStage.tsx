@@ -1,0 +1,254 @@
+"use client";
+
+import { Input, Select } from "antd";
+import { parseMoney } from "@/core/money/money";
+import { useState } from "react";
+import type { SheetLine } from "@/core/cost/sheet";
+import { hours, money, signedMoney } from "@/ui/format";
+import { useJob } from "../JobContext";
+import "./sheet.css";
+
+/** The costed build sheet: every line says why it is there and goes back to its finding. */
+export function SheetStage() {
+  const { view } = useJob();
+  const { sheet, job } = view;
+  const groups: [SheetLine["group"], string, number][] = [
+    ["running", "The running bike", sheet.runningMinor],
+    ["dressing", "The dressing", sheet.dressingMinor],
+  ];
+  return (
+    <section className="eyes sheet wide">
+      <div className="sheet-head">
+        <h2>Build sheet</h2>
+        <span className="fill" />
+        <a className="button" href={`/api/jobs/${job.id}/sheet.pdf`} target="_blank" rel="noreferrer">
+          PDF for the customer
+        </a>
+        <a className="button" href={`/api/jobs/${job.id}/sheet.csv`}>
+          CSV
+        </a>
+        <GiveSheet />
+      </div>
+      <Given />
+      {sheet.lines.length === 0 && <p className="card empty">Nothing on the sheet yet: choose a kit or parts in Drive.</p>}
+      {groups.map(([group, title, total]) => {
+        const lines = sheet.lines.filter((line) => line.group === group);
+        return lines.length === 0 ? null : (
+          <table key={group} className="lines">
+            <thead>
+              <tr>
+                <th>{title}</th>
+                <th>From</th>
+                <th>Why it is here</th>
+                <th className="right">Qty</th>
+                <th className="right">Price</th>
+              </tr>
+            </thead>
+            <tbody>
+              {lines.map((line) => (
+                <LineRow key={line.key} line={line} />
+              ))}
+            </tbody>
+            <tfoot>
+              <tr>
+                <td colSpan={4}>Subtotal</td>
+                <td className="right num">{money(total, sheet.currency)}</td>
+              </tr>
+            </tfoot>
+          </table>
+        );
+      })}
+      <AddLine />
+      {sheet.lines.length > 0 && <Totals />}
+    </section>
+  );
+}
+
+function LineRow({ line }: { line: SheetLine }) {
+  const { view, act, point, goTo } = useJob();
+  const fixed = line.source === "in the kit" || line.partId === null;
+  const hand = line.key.startsWith("hand ");
+  return (
+    <tr className={line.source === "in the kit" ? "in-kit" : ""}>
+      <td>{line.says}</td>
+      <td>
+        {fixed ? (
+          <span className="soft">{hand ? "by hand" : line.partId === null ? "missing" : "kit"}</span>
+        ) : (
+          <Select
+            size="small"
+            value={line.source}
+            onChange={(source) => void act({ do: "source", line: line.key, source: source as "buy" })}
+            options={[
+              { value: "buy", label: "bought" },
+              { value: "stock", label: "our shelf" },
+              { value: "customer", label: "customer's" },
+            ]}
+            aria-label={`Where ${line.says} comes from`}
+            className="line-source"
+          />
+        )}
+      </td>
+      <td className="soft">
+        {line.finding ? (
+          <button
+            className="link"
+            onClick={() => {
+              point(line.finding);
+              goTo("Fit");
+            }}
+          >
+            {line.why}
+          </button>
+        ) : (
+          line.why
+        )}
+        {hand && (
+          <button className="link" onClick={() => void act({ do: "remove line", id: line.key.slice(5) })}>
+            {" "}
+            take out
+          </button>
+        )}
+      </td>
+      <td className="right num">{line.quantity}</td>
+      <td className="right num">
+        {line.priceMinor === null ? (
+          <span className="bad">{line.problem}</span>
+        ) : line.source === "in the kit" ? (
+          <span className="soft">in the kit</span>
+        ) : (
+          money(line.priceMinor, view.sheet.currency)
+        )}
+      </td>
+    </tr>
+  );
+}
+
+function Totals() {
+  const { sheet } = useJob().view;
+  const m = (minor: number) => money(minor, sheet.currency);
+  const rows: [string, string][] = [
+    [`Labour, ${hours(sheet.labourMinutes)} with one spread`, m(sheet.labourMinor)],
+    [
+      `Carriage, ${sheet.plan.orders.length} ${sheet.plan.orders.length === 1 ? "order" : "orders"} to place`,
+      m(sheet.carriageMinor),
+    ],
+    ["Consumables", m(sheet.consumablesMinor)],
+    ["Contingency", m(sheet.contingencyMinor)],
+    ["Before tax", m(sheet.beforeTaxMinor)],
+    ["Tax", m(sheet.taxMinor)],
+  ];
+  return (
+    <div className="totals card">
+      {rows.map(([says, amount]) => (
+        <div key={says} className="tally-row">
+          <span>{says}</span>
+          <span className="num">{amount}</span>
+        </div>
+      ))}
+      <div className="tally-row grand">
+        <b>All in</b>
+        <b className="num">{m(sheet.allInMinor)}</b>
+      </div>
+      <p className="small soft">
+        Deposit {m(sheet.depositMinor)}: parts landed and a fifth of the labour, rounded up. Margin on parts{" "}
+        {sheet.partsMarginPercent === null ? "–" : `${sheet.partsMarginPercent.toFixed(1)} %`} (for the shop, not on the
+        customer&apos;s paper).
+      </p>
+    </div>
+  );
+}
+
+function GiveSheet() {
+  const { act, busy, view } = useJob();
+  return (
+    <button
+      className="button main-action"
+      disabled={busy || view.sheet.lines.length === 0}
+      onClick={() => void act({ do: "give sheet" })}
+    >
+      Give it to the customer
+    </button>
+  );
+}
+
+function Given() {
+  const { sheet, job } = useJob().view;
+  const last = job.given.at(-1);
+  if (!last) return null;
+  const change = sheet.allInMinor - last.allInMinor;
+  return (
+    <p className={change === 0 ? "soft" : "note"}>
+      Given on {last.at.slice(0, 10)} at {money(last.allInMinor, last.currency)}
+      {change === 0 ? "; nothing has changed since." : `; since then ${signedMoney(change, sheet.currency)}. Tell the customer.`}
+    </p>
+  );
+}
+
+function AddLine() {
+  const { act } = useJob();
+  const [says, setSays] = useState("");
+  const [price, setPrice] = useState("");
+  const [quantity, setQuantity] = useState("1");
+  const [group, setGroup] = useState<"running" | "dressing">("dressing");
+  const [wrong, setWrong] = useState("");
+  const add = async () => {
+    const priceMinor = parseMoney(price);
+    if (says.trim() === "") return setWrong("Say what it is.");
+    if (priceMinor === undefined) return setWrong("The price wants an amount such as 12.50.");
+    if (!/^[1-9]\d{0,2}$/.test(quantity.trim())) return setWrong("The quantity wants a whole number from 1.");
+    setWrong("");
+    const outcome = await act({
+      do: "add line",
+      line: { id: crypto.randomUUID(), says: says.trim(), quantity: Number(quantity), priceMinor, group },
+    });
+    if (outcome.done) {
+      setSays("");
+      setPrice("");
+      setQuantity("1");
+    }
+  };
+  return (
+    <form
+      className="add-line"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void add();
+      }}
+    >
+      <Input
+        value={says}
+        onChange={(event) => setSays(event.target.value)}
+        placeholder="A line by hand: bell, mudguards, paint …"
+        aria-label="What the line is"
+        maxLength={90}
+      />
+      <Input
+        value={quantity}
+        onChange={(event) => setQuantity(event.target.value)}
+        aria-label="Quantity"
+        className="num add-quantity"
+        maxLength={3}
+      />
+      <Input
+        value={price}
+        onChange={(event) => setPrice(event.target.value)}
+        placeholder="price each"
+        aria-label="Price each, before tax"
+        className="num add-price"
+        maxLength={12}
+      />
+      <Select
+        value={group}
+        onChange={setGroup}
+        options={[
+          { value: "running", label: "running bike" },
+          { value: "dressing", label: "dressing" },
+        ]}
+        aria-label="Group"
+      />
+      <button className="button">Add line</button>
+      {wrong && <span className="bad small">{wrong}</span>}
+    </form>
+  );
+}

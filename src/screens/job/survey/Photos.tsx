@@ -1,0 +1,75 @@
+"use client";
+
+import { useRef, useState } from "react";
+import { donorItem, type DonorKey } from "@/core/donor/items";
+import { useJob } from "../JobContext";
+
+type Kept = { id: string; widthPx: number; heightPx: number };
+
+/** Photographs of the measurement at hand and of the bike: taken with the tablet's camera or from a file, kept beside the job. */
+export function Photos({ item }: { item: DonorKey }) {
+  const { view, act } = useJob();
+  const [of, setOf] = useState<"item" | "bike">("item");
+  const [says, setSays] = useState("");
+  const [busy, setBusy] = useState(false);
+  const box = useRef<HTMLInputElement>(null);
+  const wanted = of === "item" ? item : null;
+  const photos = view.job.photos.filter((photo) => photo.item === wanted);
+  const take = async (files: FileList | null) => {
+    if (!files || files.length === 0) return;
+    setBusy(true);
+    setSays("");
+    for (const file of files) {
+      try {
+        const answer = await fetch(`/api/jobs/${view.job.id}/photos`, { method: "POST", body: file });
+        const kept = (await answer.json()) as Kept & { error?: string };
+        if (!answer.ok) setSays(`${file.name}: ${kept.error ?? "not taken"}`);
+        else await act({ do: "keep photo", photo: { ...kept, item: wanted, says: "" } });
+      } catch {
+        setSays(`${file.name}: the bench does not answer; the picture is still in the camera.`);
+      }
+    }
+    setBusy(false);
+    if (box.current) box.current.value = "";
+  };
+  const inAll = view.job.photos.length;
+  return (
+    <div className="photos">
+      <div className="photos-head">
+        <button className={`chip${of === "item" ? " on" : ""}`} onClick={() => setOf("item")}>
+          Photos of {donorItem(item).label.toLowerCase()}
+        </button>
+        <button className={`chip${of === "bike" ? " on" : ""}`} onClick={() => setOf("bike")}>
+          Of the bike
+        </button>
+        <label className="button photo-add">
+          {busy ? "storing …" : "Add a photo"}
+          <input
+            ref={box}
+            type="file"
+            accept="image/jpeg,image/png,image/webp"
+            multiple
+            hidden
+            disabled={busy}
+            onChange={(event) => void take(event.target.files)}
+          />
+        </label>
+        <span className="soft small">{inAll === 0 ? "none yet" : `${inAll} on this job`}</span>
+      </div>
+      {says && <p className="note bad">{says}</p>}
+      <div className="photos-row">
+        {photos.map((photo) => (
+          <figure key={photo.id}>
+            <a href={`/api/photos/${photo.id}`} target="_blank" rel="noreferrer">
+              {/* eslint-disable-next-line @next/next/no-img-element -- already re-encoded and sized by the server */}
+              <img src={`/api/photos/${photo.id}`} alt={`Photograph, ${photo.at.slice(0, 10)}`} width={120} height={90} />
+            </a>
+            <button className="button quiet small" onClick={() => void act({ do: "drop photo", id: photo.id })}>
+              Drop
+            </button>
+          </figure>
+        ))}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,319 @@
+"use client";
+
+import { Input, Select } from "antd";
+import { plusMinusOf, readTyped, walk } from "@/core/donor/donor";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { KIND_UNIT } from "@/core/donor/item";
+import type { How } from "@/core/donor/reading";
+import { donorItem, PLACES, type DonorItem, type DonorKey } from "@/core/donor/items";
+import { isOpen } from "@/core/fit/finding";
+import { shownUnit } from "@/core/units/dimension";
+import { formatQuantity } from "@/core/units/formatQuantity";
+import { WherePicture } from "@/draw/WherePicture";
+import { figure } from "@/ui/format";
+import { Key } from "@/ui/Key";
+import { useSettings } from "../../settings";
+import { useJob } from "../JobContext";
+import { Photos } from "./Photos";
+import "./survey.css";
+
+/** The walk round the bike, one measurement at a time: Enter keeps and goes on, Escape skips. */
+export function SurveyStage() {
+  const { view, wantedItem } = useJob();
+  const { donor } = view.job;
+  const whole = walk(donor);
+  const needed = useMemo(() => new Set(view.needed), [view.needed]);
+  const [all, setAll] = useState(false);
+  const short = needed.size > 0 && !all;
+  // The short walk is what some check of this build looks at, and whatever was measured already.
+  const items = short ? whole.filter((key) => needed.has(key) || donor[key]) : whole;
+  const settles = useMemo(() => settledBy(view.findings), [view.findings]);
+  const [at, setAt] = useState<DonorKey>(() => wantedItem ?? nextToMeasure(items, donor, settles) ?? items[0]!);
+  const here = items.includes(at) ? at : items[0]!;
+  const go = (by: number) => setAt(items[(items.indexOf(here) + by + items.length) % items.length]!);
+  // On to what is still missing, round the bike; with nothing missing, to the next in the walk.
+  const goOn = () => {
+    const from = items.indexOf(here);
+    const onwards = [...items.slice(from + 1), ...items.slice(0, from)];
+    setAt(onwards.find((key) => donor[key] === undefined) ?? onwards[0] ?? here);
+  };
+  return (
+    <>
+      <section className="hands walk" aria-label="The walk">
+        <div className="walk-head">
+          <h2>The walk</h2>
+          <span className="soft num">
+            {items.filter((key) => donor[key]).length} of {items.length}
+          </span>
+          <span className="fill" />
+          <a className="button quiet" href={`/api/jobs/${view.job.id}/walk.pdf`} target="_blank" rel="noreferrer">
+            Paper form
+          </a>
+        </div>
+        {needed.size > 0 && (
+          <label className="walk-all small">
+            <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} /> the whole walk, also what
+            no check of this build asks
+          </label>
+        )}
+        {PLACES.filter((place) => items.some((key) => donorItem(key).place === place)).map((place) => (
+          <div key={place}>
+            <h3 className="walk-place">{place}</h3>
+            {items
+              .filter((key) => donorItem(key).place === place)
+              .map((key) => (
+                <WalkRow key={key} itemKey={key} here={key === here} settles={settles.get(key) ?? 0} onPick={() => setAt(key)} />
+              ))}
+          </div>
+        ))}
+      </section>
+      <section className="eyes survey">
+        <MeasureCard key={here} itemKey={here} settles={settles.get(here) ?? 0} onNext={goOn} onBack={() => go(-1)} />
+        <Photos key={`photos ${here}`} item={here} />
+      </section>
+    </>
+  );
+}
+
+function settledBy(findings: ReturnType<typeof useJob>["view"]["findings"]): Map<DonorKey, number> {
+  const counts = new Map<DonorKey, number>();
+  for (const finding of findings)
+    if (isOpen(finding) && finding.verdict === "measure")
+      for (const key of finding.settle) counts.set(key, (counts.get(key) ?? 0) + 1);
+  return counts;
+}
+
+/** The item that would settle the most checks; with none, the first that was not measured. */
+function nextToMeasure(
+  items: DonorKey[],
+  donor: Partial<Record<DonorKey, { plusMinus: number }>>,
+  settles: Map<DonorKey, number>,
+): DonorKey | undefined {
+  // Unmeasured before measured, the least sure first, then what settles most.
+  const unsure = (key: DonorKey) => donor[key]?.plusMinus ?? Infinity;
+  const wanted = items
+    .filter((key) => settles.has(key))
+    .sort((a, b) => (unsure(a) === unsure(b) ? settles.get(b)! - settles.get(a)! : unsure(b) - unsure(a)));
+  return wanted[0] ?? items.find((key) => donor[key] === undefined);
+}
+
+function WalkRow({ itemKey, here, settles, onPick }: { itemKey: DonorKey; here: boolean; settles: number; onPick: () => void }) {
+  const { view } = useJob();
+  const { system } = useSettings();
+  const reading = view.job.donor[itemKey];
+  const item = donorItem(itemKey);
+  const row = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (here) row.current?.scrollIntoView({ block: "nearest" });
+  }, [here]);
+  return (
+    <button ref={row} className={`walk-row${here ? " here" : ""}`} onClick={onPick}>
+      <span>{item.label}</span>
+      {settles > 0 && (
+        <span className="walk-settles" title={`settles ${settles} ${settles === 1 ? "check" : "checks"}`}>
+          {settles}
+        </span>
+      )}
+      <span className={reading ? (item.kind === "choice" ? "" : "num") : "soft"}>
+        {reading ? shown(item, reading.value, system) : "–"}
+      </span>
+    </button>
+  );
+}
+
+/** The unit that a kind of figure is stored and told in; a count has none. */
+const unitOf = (item: DonorItem) => (item.kind === "choice" || item.kind === "count" ? undefined : KIND_UNIT[item.kind]);
+
+function shown(item: DonorItem, value: number | string, system: "metric" | "imperial"): string {
+  if (item.kind === "choice") return item.options[value] ?? String(value);
+  return figure(value, unitOf(item), system);
+}
+
+/** Arrow keys move among the buttons of a group. */
+function moveFocus(event: React.KeyboardEvent<HTMLElement>) {
+  const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key];
+  if (by === undefined) return;
+  event.preventDefault();
+  const buttons = [...event.currentTarget.querySelectorAll("button")];
+  const at = buttons.indexOf(document.activeElement as HTMLButtonElement);
+  buttons[(at + by + buttons.length) % buttons.length]?.focus();
+}
+
+const TOOLS: { value: How; label: string }[] = [
+  { value: "caliper", label: "Caliper" },
+  { value: "rule", label: "Rule" },
+  { value: "tape", label: "Tape" },
+  { value: "gauge", label: "Gauge" },
+  { value: "nominal", label: "Marked on it" },
+  { value: "told", label: "Told, not seen" },
+];
+
+function MeasureCard({
+  itemKey,
+  settles,
+  onNext,
+  onBack,
+}: {
+  itemKey: DonorKey;
+  settles: number;
+  onNext: () => void;
+  onBack: () => void;
+}) {
+  const { view, act } = useJob();
+  const { system } = useSettings();
+  const item = donorItem(itemKey);
+  const reading = view.job.donor[itemKey];
+  const [text, setText] = useState("");
+  const [how, setHow] = useState<How>(
+    item.kind === "choice" ? "seen" : reading && reading.how !== "seen" ? reading.how : item.tool,
+  );
+  const [question, setQuestion] = useState<{ says: string; perhaps: number | null; typed: string } | null>(null);
+  const keep = async (typed: string, confirmed = false) => {
+    if (typed.trim() === "") return onNext();
+    const outcome = await act({ do: "measure", key: itemKey, text: typed, system, how, confirmed });
+    if (outcome.done) onNext();
+    else if (outcome.ask) setQuestion({ ...outcome.ask, typed });
+  };
+  // The uncertainty on the screen is of the figure in the box, or of the likely size while it is empty.
+  const typed = text.trim() === "" ? null : readTyped(itemKey, text, system);
+  const figureNow = typed?.ok ? typed.value.value : item.kind === "choice" ? "" : (item.chips[0] ?? 0);
+  const unit = item.kind === "length" || item.kind === "mass" ? shownUnit(item.kind, system) : (unitOf(item) ?? "");
+  const written = (value: number) => `${value}${unitOf(item) ? ` ${unitOf(item)}` : ""}`;
+  const chip = (value: number) =>
+    item.kind === "length"
+      ? formatQuantity(value, "length", system)
+      : item.kind === "mass"
+        ? formatQuantity(value, "mass", system)
+        : written(value);
+  return (
+    <div className="measure-card" onKeyDown={(event) => event.key === "Escape" && onNext()}>
+      <div className="measure-head">
+        <div>
+          <h1>{item.label}</h1>
+          <p className="soft">{item.ask}</p>
+        </div>
+        {settles > 0 && (
+          <span className="measure-settles">
+            settles {settles} {settles === 1 ? "check" : "checks"}
+          </span>
+        )}
+      </div>
+      <div className="measure-picture">
+        <WherePicture picture={item.picture} label={item.label} />
+      </div>
+      {item.kind === "choice" ? (
+        <div
+          className="measure-options"
+          role="group"
+          aria-label={`${item.label}: arrows move, Enter keeps`}
+          onKeyDown={moveFocus}
+        >
+          {Object.entries(item.options).map(([value, label], index) => (
+            <button
+              key={value}
+              data-value={value}
+              autoFocus={reading ? reading.value === value : index === 0}
+              className={`chip${reading?.value === value ? " on" : ""}`}
+              onClick={() => void keep(value)}
+            >
+              {label}
+            </button>
+          ))}
+        </div>
+      ) : (
+        <div className="measure-entry">
+          <Input
+            autoFocus
+            className="measure-box num"
+            value={text}
+            placeholder={
+              reading
+                ? shown(item, reading.value, system)
+                : item.kind !== "length"
+                  ? "figure"
+                  : system === "metric"
+                    ? "68.3"
+                    : '2 11/16"'
+            }
+            suffix={unit}
+            onChange={(event) => setText(event.target.value)}
+            onPressEnter={() => void keep(text)}
+            onKeyDown={(event) => {
+              // One key keeps the likely size: a nominal bike is walked round with the space bar.
+              if (event.key !== " " || text !== "") return;
+              event.preventDefault();
+              void keep(written(item.chips[0]!));
+            }}
+            aria-label={item.label}
+            maxLength={40}
+          />
+          {item.kind === "length" && (
+            <Select value={how} onChange={setHow} options={TOOLS} className="measure-tool" aria-label="Taken with" />
+          )}
+          {item.kind === "length" && (
+            <span className="soft num">± {figure(plusMinusOf(item, how, figureNow), "mm", system)}</span>
+          )}
+          <div className="measure-chips">
+            {item.chips.map((value, index) => (
+              <button key={value} className="chip num" onClick={() => void keep(written(value))}>
+                {chip(value)}
+                {index === 0 && <Key>Space</Key>}
+              </button>
+            ))}
+          </div>
+        </div>
+      )}
+      {question && (
+        <div className="note" role="alert">
+          <p>
+            <b>{question.says}</b>
+          </p>
+          <div className="measure-ask">
+            {question.perhaps !== null && (
+              <button className="button main-action" autoFocus onClick={() => void keep(written(question.perhaps!))}>
+                {chip(question.perhaps)}
+              </button>
+            )}
+            <button className="button" onClick={() => void keep(question.typed, true)}>
+              No, {question.typed} is right
+            </button>
+            <button className="button quiet" onClick={() => setQuestion(null)}>
+              Type it again
+            </button>
+          </div>
+        </div>
+      )}
+      <div className="measure-foot">
+        {reading && (
+          <span className="soft small measure-was">
+            {shown(item, reading.value, system)}, {reading.how}
+            {reading.plusMinus > 0 && ` ± ${figure(reading.plusMinus, unitOf(item), system)}`}, {reading.taken.by || "no name"},{" "}
+            {reading.taken.at.slice(0, 16).replace("T", " ")}
+            {reading.earlier.length > 0 &&
+              `; before: ${reading.earlier
+                .slice(0, 3)
+                .map((e) => shown(item, e.value, system))
+                .join(", ")}`}
+          </span>
+        )}
+        <span className="fill" />
+        {reading && (
+          <button className="button quiet" onClick={() => void act({ do: "forget reading", key: itemKey })}>
+            Clear
+          </button>
+        )}
+        <button className="button" onClick={onBack}>
+          Back
+        </button>
+        <button className="button" onClick={onNext}>
+          Skip <Key>Esc</Key>
+        </button>
+        {item.kind !== "choice" && (
+          <button className="button main-action" onClick={() => void keep(text)}>
+            Keep, next <Key>Enter</Key>
+          </button>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,93 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { dirname, join, relative, resolve } from "node:path";
+import { RULES } from "@/core/fit/rules";
+
+const SRC = __dirname;
+
+/** Every module of the product, tests and fixtures left out, with what it imports of the product. */
+function modules(): Map<string, string[]> {
+  const files = readdirSync(SRC, { recursive: true, encoding: "utf8" }).filter(
+    (file) => /\.tsx?$/.test(file) && !/\.(test|fixture)\.tsx?$/.test(file),
+  );
+  const known = new Set(files);
+  const find = (path: string) => [`${path}.ts`, `${path}.tsx`, `${path}/index.ts`].find((file) => known.has(file));
+  return new Map(
+    files.map((file) => {
+      const text = readFileSync(join(SRC, file), "utf8");
+      const specifiers = [...text.matchAll(/(?:from|import\() ?"([^"]+)"/g)].map((match) => match[1]!);
+      const imported = specifiers.flatMap((one) => {
+        if (one.startsWith("@/")) return find(one.slice(2)) ?? [];
+        return one.startsWith(".") ? (find(relative(SRC, resolve(SRC, dirname(file), one))) ?? []) : [];
+      });
+      return [file, imported];
+    }),
+  );
+}
+
+/** A way from something back to itself, if there is one. */
+function circle(arrows: ReadonlyMap<string, Iterable<string>>): string[] | null {
+  const state = new Map<string, "open" | "done">();
+  const way: string[] = [];
+  const visit = (at: string): string[] | null => {
+    if (state.get(at) === "done") return null;
+    if (state.get(at) === "open") return [...way.slice(way.indexOf(at)), at];
+    state.set(at, "open");
+    way.push(at);
+    for (const next of arrows.get(at) ?? []) {
+      const found = visit(next);
+      if (found) return found;
+    }
+    way.pop();
+    state.set(at, "done");
+    return null;
+  };
+  for (const start of arrows.keys()) {
+    const found = visit(start);
+    if (found) return found;
+  }
+  return null;
+}
+
+/** Folders of the core, and the layers outside it, as one room each. */
+function rooms(files: ReadonlyMap<string, string[]>): Map<string, Set<string>> {
+  const room = (file: string) => (file.startsWith("core/") ? file.split("/").slice(0, 2).join("/") : file.split("/")[0]!);
+  const arrows = new Map<string, Set<string>>();
+  for (const [file, imported] of files)
+    for (const other of imported)
+      if (room(other) !== room(file)) arrows.set(room(file), (arrows.get(room(file)) ?? new Set()).add(room(other)));
+  return arrows;
+}
+
+const all = modules();
+
+test("the files are found with their imports", () => {
+  expect(all.size).toBeGreaterThan(300);
+  expect(all.get("core/job/assess.ts")).toContain("core/fit/engine.ts");
+});
+test("no file imports itself by a round about way", () => expect(circle(all)).toBeNull());
+test("no room of the core, and no layer, imports one that stands on it", () => expect(circle(rooms(all))).toBeNull());
+test("a circle would be found", () =>
+  expect(
+    circle(
+      new Map([
+        ["a", ["b"]],
+        ["b", ["c"]],
+        ["c", ["b"]],
+      ]),
+    ),
+  ).toEqual(["b", "c", "b"]));
+
+/** `axle/arm-seat` is in `axle/armSeat.ts`; the conditions are one family in one file. */
+const fileOf = (rule: string) => {
+  const family = /^condition\/(?!tyre-age)/.test(rule) ? "condition/conditions" : rule;
+  return `core/fit/rules/${family.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase())}.ts`;
+};
+test("every rule stands in the file of its name", () => {
+  const stray = RULES.filter(({ id }) => {
+    const file = fileOf(id);
+    const named = file.endsWith("conditions.ts") ? `"${id.slice("condition/".length)}"` : `"${id}"`;
+    return !all.has(file) || !readFileSync(join(SRC, file), "utf8").includes(named);
+  });
+  expect(stray.map((rule) => rule.id)).toEqual([]);
+  expect(RULES).toHaveLength(96);
+});
