@@ -4,8 +4,7 @@ import { readJobFile } from "@/core/job/jobFile";
 import { isOpen, type Finding } from "@/core/fit/finding";
 import { Catalogue } from "@/core/parts/catalogue";
 import { readPart, type Part } from "@/core/parts/part";
-
-export type Told = { exit: 0 | 2 | 3 | 4; out?: string; error?: string };
+import type { Told } from "./told";
 
 /** What the shop can buy: the file's own parts first, then its database's, and where there is none the demo's catalogue. */
 async function catalogueFor(parts: readonly Part[]): Promise<Catalogue> {
@@ -32,18 +31,18 @@ async function catalogueFor(parts: readonly Part[]): Promise<Catalogue> {
 
 /**
  * Reads a job file and says what fits: exit 0 clear or adapt, 3 something is left to measure or ask, 4 a stop, 2 unreadable.
- * @param words a file's name, or none for standard input; `--table` for a table in place of JSON
+ * @param words a file's name, or none for what `input` reads; `--table` for a table in place of JSON
  */
-export async function fitFile(words: readonly string[]): Promise<Told> {
+export async function fitFile(words: readonly string[], input: () => string): Promise<Told> {
   const table = words.includes("--table");
   const [name] = words.filter((word) => !word.startsWith("--"));
   const refuse = (issues: { path: string; message: string }[]): Told => ({
     exit: 2,
-    error: JSON.stringify({ error: { issues } }),
+    error: `${JSON.stringify({ error: { issues } })}\n`,
   });
   let text: string;
   try {
-    text = readFileSync(name ?? 0, "utf8");
+    text = name === undefined ? input() : readFileSync(name, "utf8");
   } catch {
     return refuse([{ path: "", message: `cannot read ${name ?? "standard input"}` }]);
   }
@@ -66,7 +65,7 @@ export async function fitFile(words: readonly string[]): Promise<Told> {
   const { findings, idle, unusedOverrides } = fitOf(job, catalogue, house);
   const open = findings.filter(isOpen);
   const exit = open.some((f) => f.verdict === "stop") ? 4 : open.some((f) => f.verdict === "measure") ? 3 : 0;
-  return { exit, out: table ? asTable(findings) : JSON.stringify({ findings, idle, unusedOverrides }) };
+  return { exit, out: `${table ? asTable(findings) : JSON.stringify({ findings, idle, unusedOverrides })}\n` };
 }
 
 function asTable(findings: readonly Finding[]): string {

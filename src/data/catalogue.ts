@@ -33,7 +33,7 @@ export async function loadCatalogue(db: Knex): Promise<Catalogue> {
   if (kept && kept.config === config && kept.revision === revision) return kept.catalogue;
   const [partRows, offerRows, supplierRows] = await Promise.all([
     db<PartRow>("part").select(),
-    db<OfferRow>("offer").select(),
+    db<OfferRow>("offer").select().orderBy("id"),
     db<SupplierRow>("supplier").select(),
   ]);
   const offers = new Map<string, Offer[]>();
@@ -54,7 +54,7 @@ export async function loadCatalogue(db: Knex): Promise<Catalogue> {
 export async function findRawPart(db: Knex, id: string): Promise<Record<string, unknown> | undefined> {
   const row = await db<PartRow>("part").where({ id }).first();
   if (!row) return undefined;
-  const offers = await db<OfferRow>("offer").where({ part_id: id });
+  const offers = await db<OfferRow>("offer").where({ part_id: id }).orderBy("id");
   return rawPart(row, offers.map(offerOf));
 }
 

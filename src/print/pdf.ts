@@ -1,6 +1,7 @@
 import path from "node:path";
 import pdfmake from "pdfmake";
-import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
+import type { TDocumentDefinitions } from "pdfmake/interfaces";
+import type { Paper } from "./paper";
 
 const fontFile = (folder: string, file: string) =>
   path.join(/* turbopackIgnore: true */ process.cwd(), "node_modules/@expo-google-fonts", folder, file);
@@ -23,8 +24,8 @@ function prepare(): void {
   ready = true;
 }
 
-/** A document on A4 with page numbers at the foot. */
-export async function pdfOf(title: string, content: Content[]): Promise<Uint8Array> {
+/** A paper as PDF, on A4 with page numbers at the foot. */
+export async function pdfOf({ title, content }: Paper): Promise<Uint8Array> {
   prepare();
   const definition: TDocumentDefinitions = {
     info: { title },
@@ -46,29 +47,4 @@ export async function pdfOf(title: string, content: Content[]): Promise<Uint8Arr
     }),
   };
   return new Uint8Array(await pdfmake.createPdf(definition).getBuffer());
-}
-
-/** A table with a ruled head; amounts stand right. */
-export function table(head: string[], rows: TableCell[][], widths: (string | number)[], right: number[] = []): Content {
-  const cell = (content: TableCell, column: number, bold: boolean): TableCell =>
-    ({
-      ...(typeof content === "string" ? { text: content } : (content as object)),
-      ...(bold && { bold: true }),
-      ...(right.includes(column) && { alignment: "right" }),
-    }) as TableCell;
-  return {
-    table: {
-      headerRows: 1,
-      widths,
-      body: [head.map((text, i) => cell(text, i, true)), ...rows.map((row) => row.map((content, i) => cell(content, i, false)))],
-    },
-    layout: {
-      hLineWidth: (i: number) => (i === 1 ? 1.2 : 0.4),
-      vLineWidth: () => 0,
-      hLineColor: () => "#7C8B92",
-      paddingLeft: () => 0,
-      paddingRight: () => 8,
-    },
-    margin: [0, 0, 0, 6],
-  };
 }

@@ -1,4 +1,9 @@
-import { sheetPdf } from "@/print/documents";
+import { pdfOf } from "@/print/pdf";
+import { sheetPaper as paper } from "@/print/sheetPaper";
 import { jobPaper } from "../../../../jobs/[id]/paper";
 
-export const GET = jobPaper("application/pdf", (view) => `sheet-${view.job.number}.pdf`, sheetPdf);
+export const GET = jobPaper(
+  "application/pdf",
+  (view) => `sheet-${view.job.number}.pdf`,
+  (view) => pdfOf(paper(view)),
+);

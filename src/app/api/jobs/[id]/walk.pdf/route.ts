@@ -1,4 +1,9 @@
-import { walkPdf } from "@/print/walk";
+import { pdfOf } from "@/print/pdf";
+import { walkPaper as paper } from "@/print/walkPaper";
 import { jobPaper } from "../../../../jobs/[id]/paper";
 
-export const GET = jobPaper("application/pdf", (view) => `walk-${view.job.number}.pdf`, walkPdf);
+export const GET = jobPaper(
+  "application/pdf",
+  (view) => `walk-${view.job.number}.pdf`,
+  (view) => pdfOf(paper(view)),
+);

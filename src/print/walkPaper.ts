@@ -4,24 +4,27 @@ import { donorItem, PLACES, type DonorKey } from "@/core/donor/items";
 import { KIND_UNIT } from "@/core/donor/item";
 import type { JobView } from "@/core/job/view";
 import { formatNumber } from "@/core/units/formatQuantity";
-import { pdfOf } from "./pdf";
+import type { Paper } from "./paper";
 
 /** The walk as a paper form: filled in at the stand, typed in later in the same order and under the same numbers. */
-export function walkPdf(view: JobView): Promise<Uint8Array> {
+export function walkPaper(view: JobView): Paper {
   const items = walk(view.job.donor);
   const number = String(view.job.number).padStart(4, "0");
   const needed = new Set(view.needed);
-  return pdfOf(`Walk round the bike, job ${number}`, [
-    { text: "The walk round the bike", style: "title" },
-    { text: `Job ${number}: ${view.job.wish.customer}, ${view.job.wish.bike || "bike not named"}`, margin: [0, 2, 0, 2] },
-    {
-      text: "Bike down: bars, fork. Bike up: front end, shell, stays, rear end, cluster. Then frame, condition, rider. Circle a size or write the figure; one circle in each row of answers. Bold numbers decide something on this build. A crack stops the job.",
-      style: "soft",
-      margin: [0, 0, 0, 6],
-    },
-    ...PLACES.flatMap((place) => placeTable(place, items, needed, view)),
-    { text: "Measured by ______________________   on ____________   with caliper no. ______", margin: [0, 14, 0, 0] },
-  ]);
+  return {
+    title: `Walk round the bike, job ${number}`,
+    content: [
+      { text: "The walk round the bike", style: "title" },
+      { text: `Job ${number}: ${view.job.wish.customer}, ${view.job.wish.bike || "bike not named"}`, margin: [0, 2, 0, 2] },
+      {
+        text: "Bike down: bars, fork. Bike up: front end, shell, stays, rear end, cluster. Then frame, condition, rider. Circle a size or write the figure; one circle in each row of answers. Bold numbers decide something on this build. A crack stops the job.",
+        style: "soft",
+        margin: [0, 0, 0, 6],
+      },
+      ...PLACES.flatMap((place) => placeTable(place, items, needed, view)),
+      { text: "Measured by ______________________   on ____________   with caliper no. ______", margin: [0, 14, 0, 0] },
+    ],
+  };
 }
 
 function placeTable(place: string, items: readonly DonorKey[], needed: ReadonlySet<DonorKey>, view: JobView): Content[] {

@@ -1,0 +1,205 @@
+import { existsSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { chainLength } from "@/core/chain/chainLength";
+import { CALCULATORS } from "@/core/calc/registry";
+import { openDatabase } from "@/data/connection";
+import { saveParts, saveSuppliers } from "@/data/catalogue";
+import { DEMO_PARTS } from "@/data/demo/parts";
+import { DEMO_SUPPLIERS } from "@/data/demo/suppliers";
+import { listJobs } from "@/data/jobs";
+import { exportJob } from "@/shop/jobFiles";
+import { openDemoShop } from "../../tests/demoShop";
+import { run } from "./run";
+
+const folder = mkdtempSync(join(tmpdir(), "gull-cli-"));
+const NOW = "2026-11-25T09:00:00.000Z";
+const gull = (line: string, input = "") => run(line.split(" "), { input: () => input, now: () => NOW });
+const read = (text: string | undefined) => JSON.parse(text ?? "") as Record<string, unknown>;
+
+let before: string | undefined;
+beforeAll(() => {
+  before = process.env.GULL_DB;
+  process.env.GULL_DB = join(folder, "none.sqlite");
+});
+afterAll(() => {
+  if (before === undefined) delete process.env.GULL_DB;
+  else process.env.GULL_DB = before;
+  rmSync(folder, { recursive: true });
+});
+
+describe("calc", () => {
+  const input = { ringTeeth: 42, cogTeeth: 28, centreMm: 1150, derailleur: true };
+  test("answers with the calculator's own figures, one line, exit 0", async () => {
+    const told = await gull("calc chain-length", JSON.stringify(input));
+    expect(told).toEqual({ exit: 0, out: `${JSON.stringify(chainLength({ ...input, linksPerChain: 116 }))}\n` });
+  });
+  test.each([
+    ["calc chain-length", "{", "", "not JSON"],
+    ["calc chain-length", '{"ringTeeth":42}', "cogTeeth", ""],
+    ["calc toString", "{}", "name", ""],
+    ["calc --schema wings", "", "name", ""],
+    ["calc", "", "name", ""],
+  ])("refuses %s on %s with the path of what is wrong, and prints no answer", async (line, text, path, message) => {
+    const told = await gull(line, text);
+    expect([told.exit, told.out]).toEqual([2, undefined]);
+    const { issues } = read(told.error).error as { issues: { path: string; message: string }[] };
+    expect(issues.map((issue) => issue.path)).toContain(path);
+    expect(issues[0]!.message).toContain(message);
+    expect(told.error!.endsWith("}\n")).toBe(true);
+  });
+  test("lists every calculator, and tells each one's schemas", async () => {
+    const { out } = await gull("calc --list");
+    expect(out!.trim().split("\n")).toEqual(CALCULATORS.map((c) => `${c.name}\t${c.title}`));
+    expect(Object.keys(read((await gull("calc --schema wire-drop")).out))).toEqual(expect.arrayContaining(["input", "output"]));
+  });
+  test("answers a batch line by line, each bad line by itself", async () => {
+    const lines = [
+      JSON.stringify({ id: 1, name: "chain-length", input }),
+      "nonsense",
+      "",
+      JSON.stringify({ id: 3, name: "chain-length", input: {} }),
+    ];
+    const answers = (await gull("calc --batch", lines.join("\n"))).out!.trim().split("\n").map(read);
+    expect(answers).toHaveLength(3);
+    expect(answers[0]).toMatchObject({ id: 1, output: chainLength({ ...input, linksPerChain: 116 }) });
+    expect(answers[1]).toHaveProperty("error");
+    expect(answers[2]).toMatchObject({ id: 3, error: { issues: expect.any(Array) as unknown } });
+  });
+  test("the input is read only where it is wanted", async () => {
+    const input = () => {
+      throw new Error("read");
+    };
+    for (const line of ["calc --list", "schema job", "help"])
+      expect((await run(line.split(" "), { input, now: () => NOW })).exit).toBe(0);
+  });
+});
+
+describe("fit", () => {
+  const job = (more: object = {}) =>
+    JSON.stringify({
+      format: "gull-bench job 1",
+      donor: { forkKind: "rigid", forkMaterial: "steel", frontDropout: "slot", frontDropoutMaterial: "steel" },
+      choices: { motor: "hf250-622" },
+      ...more,
+    });
+  type Told = { findings: { key: string; verdict: string; settled: boolean }[]; idle: unknown[]; unusedOverrides: unknown[] };
+  const findings = (out: string | undefined) => read(out) as unknown as Told;
+
+  test("something left to measure ends with 3; the findings are JSON", async () => {
+    const told = await gull("fit", job());
+    expect([told.exit, told.error]).toEqual([3, undefined]);
+    expect(findings(told.out).findings.filter((f) => f.verdict === "measure").length).toBeGreaterThan(5);
+  });
+  test("one stop ends with 4, whatever is left to measure", async () => {
+    const told = await gull(
+      "fit",
+      job({ donor: { forkMaterial: "carbon", frontDropout: "slot", frontDropoutMaterial: "carbon" } }),
+    );
+    expect(told.exit).toBe(4);
+    expect(findings(told.out).findings.some((f) => f.key === "axle/slot front" && f.verdict === "stop")).toBe(true);
+  });
+  test("no motor is a thing to choose: 3; a demo job with nothing left to do ends with 0", async () => {
+    expect((await gull("fit", job({ choices: {} }))).exit).toBe(3);
+    const shop = await openDemoShop();
+    const maud = (await exportJob(shop.db, (await listJobs(shop.db, "Maud", 1)).rows[0]!.id, NOW))!;
+    await shop.close();
+    const told = await gull("fit", JSON.stringify(maud.file));
+    expect([told.exit, findings(told.out).findings.every((f) => f.verdict === "clear" || f.settled)]).toEqual([0, true]);
+  });
+  test("what was accepted and is not offered, and an override of nothing, are told", async () => {
+    const stamp = { at: NOW, by: "Ida" };
+    const told = findings(
+      (
+        await gull(
+          "fit",
+          job({
+            accepted: [{ finding: "axle/slot front", remedy: "wings", ...stamp }],
+            overrides: [{ finding: "axle/none front", reason: "no such thing", ...stamp }],
+          }),
+        )
+      ).out,
+    );
+    expect(told.idle).toMatchObject([{ finding: "axle/slot front", remedy: "wings" }]);
+    expect(told.unusedOverrides).toMatchObject([{ finding: "axle/none front" }]);
+  });
+  test("as a table: verdict, key and sentence in columns", async () => {
+    const { out } = await gull("fit --table", job());
+    const rows = out!.trim().split("\n");
+    const columns = rows.map((row) => /^((?:stop|adapt|measure|clear)(?: \(settled\))?) {2,}(.+?) {2,}(\S.*)$/.exec(row)!);
+    expect(new Set(rows.map((row, i) => row.indexOf(columns[i]![3]!))).size).toBe(1);
+    expect(columns.map((column) => column[2])).toEqual(findings((await gull("fit", job())).out).findings.map((f) => f.key));
+  });
+  test("reads a file by its name, and says when it cannot", async () => {
+    const file = join(folder, "job.json");
+    writeFileSync(file, job());
+    expect((await gull(`fit ${file}`)).exit).toBe(3);
+    const told = await gull(`fit ${join(folder, "gone.json")}`);
+    expect([told.exit, told.error]).toEqual([2, expect.stringContaining("cannot read")]);
+  });
+  test.each([
+    ["{", "not JSON", ""],
+    [JSON.stringify({ format: "something else" }), "", "format"],
+    [job({ choices: { motor: "no-such-motor" } }), "no part no-such-motor", "choices.motor"],
+    [
+      job({
+        also: [
+          { partId: "tyre-622-37", quantity: 1 },
+          { partId: "no-such-part", quantity: 1 },
+        ],
+      }),
+      "no part no-such-part",
+      "also.1.partId",
+    ],
+  ])("unreadable: %s", async (text, message, path) => {
+    const told = await gull("fit", text);
+    expect([told.exit, told.out]).toEqual([2, undefined]);
+    const { issues } = read(told.error).error as { issues: { path: string; message: string }[] };
+    expect(issues.map((issue) => issue.path)).toContain(path);
+    expect(issues[0]!.message).toContain(message);
+  });
+  test("parts come from the file, then from the shop's database, and from the demo's catalogue where there is none", async () => {
+    const own = { ...DEMO_PARTS.find((part) => part.id === "hf250-622")!, id: "own-hub", offers: [] };
+    const withOwn = job({ parts: [own], choices: { motor: "own-hub" } });
+    expect((await gull("fit", withOwn)).exit).toBe(3);
+    const shop = join(folder, "shop.sqlite");
+    const db = await openDatabase(shop);
+    await saveSuppliers(db, DEMO_SUPPLIERS);
+    await saveParts(db, [{ ...own, id: "shop-hub" } as (typeof DEMO_PARTS)[number]]);
+    await db.destroy();
+    process.env.GULL_DB = shop;
+    expect((await gull("fit", job({ choices: { motor: "shop-hub" } }))).exit).toBe(3);
+    expect((await gull("fit", withOwn)).exit).toBe(3);
+    expect((await gull("fit", job())).exit).toBe(2);
+    process.env.GULL_DB = join(folder, "none.sqlite");
+  });
+});
+
+describe("the rest", () => {
+  test("the published schema of a job file", async () => {
+    expect(read((await gull("schema job")).out)).toHaveProperty("properties.format");
+    expect(await gull("schema wings")).toMatchObject({ exit: 2, error: expect.stringContaining("known schemas: job") as string });
+  });
+  test("without a command, or with help, the usage and no failure; with an unknown one, exit 2", async () => {
+    for (const [argv, exit] of [
+      [[], 0],
+      [["help"], 0],
+      [["fly"], 2],
+    ] as const) {
+      const told = await run(argv, { input: () => "", now: () => NOW });
+      expect([told.exit, told.out, told.error?.startsWith("gull: the workshop's sums")]).toEqual([exit, undefined, true]);
+    }
+  });
+  test("migrate makes the database, demo fills it once and says where", async () => {
+    const file = join(folder, "demo.sqlite");
+    process.env.GULL_DB = file;
+    expect(await gull("migrate")).toEqual({ exit: 0 });
+    expect(existsSync(file)).toBe(true);
+    expect((await gull("demo")).out).toBe(`Demo shop loaded into ${file}\n`);
+    expect((await gull("demo")).out).toBe(`There are jobs already in ${file}\n`);
+    const db = await openDatabase(file);
+    expect((await listJobs(db, "", 1)).total).toBe(12);
+    await db.destroy();
+    process.env.GULL_DB = join(folder, "none.sqlite");
+  }, 60_000);
+});

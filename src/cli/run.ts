@@ -1,0 +1,89 @@
+import { answerBatchLine } from "@/core/calc/batch";
+import { CALCULATORS, calculate, calculatorSchema, getCalculator, unknownCalculator } from "@/core/calc/registry";
+import type { Told } from "./told";
+
+/** What a command may read and where it works: the standard input, read only when it is wanted, and the time. */
+export type Setting = { readonly input: () => string; readonly now: () => string };
+
+const USAGE = `gull: the workshop's sums on the command line
+
+  gull calc NAME          input as JSON on standard input, one line of JSON out
+  gull calc --batch       one {"id","name","input"} a line in, one answer a line out
+  gull calc --list        names and titles
+  gull calc --schema NAME JSON Schemas of input and output
+  gull fit [FILE]         what fits: a job file, or standard input; JSON, or --table; exit 0, 2, 3 or 4
+  gull schema job         JSON Schema of a job file
+  gull demo               loads the invented shop into the database in GULL_DB
+  gull migrate            brings the database in GULL_DB up to date
+`;
+
+/** Bad input: nothing on standard output, the error as JSON on standard error. */
+const refuse = (error: unknown): Told => ({ exit: 2, error: `${JSON.stringify({ error })}\n` });
+const lines = (rows: readonly string[]): Told => ({ exit: 0, out: rows.map((row) => `${row}\n`).join("") });
+
+/** Runs one command. @param argv its words, without the program's name */
+export async function run(argv: readonly string[], setting: Setting): Promise<Told> {
+  const [command, ...words] = argv;
+  switch (command) {
+    case "calc":
+      return calc(words, setting);
+    case "fit":
+      return fitting(words, setting);
+    case "schema":
+      return schema(words);
+    case "demo":
+    case "migrate":
+      return withDatabase(command, setting);
+    default:
+      return { exit: command === undefined || command === "help" ? 0 : 2, error: USAGE };
+  }
+}
+
+function calc([first, second]: readonly string[], { input }: Setting): Told {
+  if (first === "--list") return lines(CALCULATORS.map((c) => `${c.name}\t${c.title}`));
+  if (first === "--batch")
+    return lines(
+      input()
+        .split("\n")
+        .map(answerBatchLine)
+        .filter((answer) => answer !== undefined)
+        .map((answer) => JSON.stringify(answer)),
+    );
+  if (first === "--schema") {
+    const calculator = getCalculator(second);
+    return calculator ? lines([JSON.stringify(calculatorSchema(calculator))]) : refuse(unknownCalculator(second));
+  }
+  if (!getCalculator(first)) return refuse(unknownCalculator(first));
+  let raw: unknown;
+  try {
+    raw = JSON.parse(input());
+  } catch {
+    return refuse({ calculator: first, issues: [{ path: "", message: "not JSON" }] });
+  }
+  const answer = calculate(first, raw);
+  return answer.ok ? lines([JSON.stringify(answer.value)]) : refuse(answer.error);
+}
+
+async function withDatabase(work: "demo" | "migrate", { now }: Setting): Promise<Told> {
+  const { openDatabase, databaseFile } = await import("@/data/connection");
+  const file = databaseFile();
+  const db = await openDatabase(file);
+  try {
+    if (work === "migrate") return { exit: 0 };
+    const { loadDemo } = await import("@/shop/loadDemo");
+    return lines([`${(await loadDemo(db, now())) ? "Demo shop loaded into" : "There are jobs already in"} ${file}`]);
+  } finally {
+    await db.destroy();
+  }
+}
+
+async function fitting(words: readonly string[], { input }: Setting): Promise<Told> {
+  const { fitFile } = await import("./fit");
+  return fitFile(words, input);
+}
+
+async function schema([name]: readonly string[]): Promise<Told> {
+  if (name !== "job") return refuse({ issues: [{ path: "name", message: "known schemas: job" }] });
+  const { jobFileJsonSchema } = await import("@/core/job/jobFile");
+  return lines([JSON.stringify(jobFileJsonSchema(), null, 2)]);
+}

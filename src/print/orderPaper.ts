@@ -1,0 +1,49 @@
+import type { Content } from "pdfmake/interfaces";
+import type { JobView } from "@/core/job/view";
+import { formatMoney } from "@/core/money/money";
+import type { PlacedOrder } from "@/core/supply/placedOrder";
+import { jobNumber } from "./jobHead";
+import { table, type Paper } from "./paper";
+
+/** A purchase order as it was placed. */
+export function orderPaper(view: JobView, order: PlacedOrder): Paper {
+  const rows = order.lines.map((line) => [
+    line.partId,
+    line.name,
+    line.packSize > 1 ? `${line.packs} packs of ${line.packSize}` : String(line.packs),
+    formatMoney(line.packPriceMinor, line.offerCurrency),
+    formatMoney(line.packPriceMinor * line.packs, line.offerCurrency),
+  ]);
+  return {
+    title: `Order ${order.number}`,
+    content: [
+      { text: `Order ${order.number}`, style: "title" },
+      { text: `To ${order.supplierName}`, margin: [0, 2, 0, 0] },
+      {
+        text: `Placed ${order.placed.at.slice(0, 10)} by ${order.placed.by || "no name"}, for job ${jobNumber(view)}`,
+        style: "soft",
+        margin: [0, 0, 0, 10],
+      },
+      table(["Part", "Name", "Quantity", "Each", "Together"], rows, [80, "*", 70, 70, 80], [2, 3, 4]),
+      {
+        text: `Goods ${formatMoney(order.goodsMinor, order.currency)}, carriage ${formatMoney(order.carriageMinor, order.currency)}`,
+        alignment: "right",
+      },
+      {
+        text: `Total ${formatMoney(order.goodsMinor + order.carriageMinor, order.currency)}`,
+        alignment: "right",
+        bold: true,
+        fontSize: 13,
+      },
+      ...(order.dangerousGoods
+        ? [
+            {
+              text: "Holds a lithium battery: dangerous goods, class 9. Please send with its test summary (UN 38.3) and by a carrier that takes it.",
+              color: "#8E2A17",
+              margin: [0, 10, 0, 0],
+            } as Content,
+          ]
+        : []),
+    ],
+  };
+}
