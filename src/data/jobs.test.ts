@@ -1,0 +1,191 @@
+import type { Knex } from "knex";
+import { newJob, type Job } from "@/core/job/job";
+import type { Summary } from "@/core/job/summary";
+import type { PlacedOrder } from "@/core/supply/placedOrder";
+import { openDatabase } from "./connection";
+import {
+  appendEvent,
+  findJob,
+  history,
+  insertJob,
+  lastEdit,
+  listJobs,
+  markUndone,
+  nextNumber,
+  storeSummary,
+  updateJob,
+  type JobEvent,
+} from "./jobs";
+
+let db: Knex;
+beforeEach(async () => {
+  db = await openDatabase(":memory:");
+});
+afterEach(() => db.destroy());
+
+const AT = "2026-01-05T09:00:00.000Z";
+const SUMMARY: Summary = {
+  verdicts: { clear: 3, adapt: 1, measure: 2, stop: 0 },
+  stages: [{ name: "Ask", knot: "tied", undone: 0 }],
+  allInMinor: 123_45,
+  currency: "EUR",
+  readyBy: "2026-02-01",
+  budgetMinor: null,
+  build: "A kit",
+};
+const order = (id: string, over: Partial<PlacedOrder> = {}): PlacedOrder => ({
+  id,
+  number: `0007-${id}`,
+  supplierId: "quay",
+  supplierName: "Quay Test Supply",
+  placed: { at: AT, by: "Ida" },
+  currency: "EUR",
+  lines: [
+    {
+      partId: "tyre-1",
+      name: "A tyre",
+      kind: "tyre",
+      quantity: 2,
+      packs: 1,
+      packSize: 2,
+      packPriceMinor: 1800,
+      offerCurrency: "EUR",
+      totalMinor: 1800,
+      because: ["Tyre"],
+    },
+  ],
+  goodsMinor: 1800,
+  carriageMinor: 500,
+  dangerousGoods: false,
+  leadDays: 3,
+  arrived: null,
+  ...over,
+});
+const whole = (over: Partial<Job> = {}): Job => ({
+  ...newJob({ id: "j7", number: 7, customer: "Ida Quill", bike: "a tall bike" }),
+  donor: {
+    shellWidthMm: { value: 68.1, how: "caliper", plusMinus: 0.1, taken: { at: AT, by: "Ida" }, earlier: [] },
+  },
+  choices: { kit: "kit-1" },
+  ticks: { survey: { at: AT, by: "Ida", note: "all there" } },
+  orders: [order("a"), order("b", { placed: { at: "2026-01-06T09:00:00.000Z", by: "" } })],
+  ...over,
+});
+
+describe("a job", () => {
+  test("reads back as it was written, its orders in the order of placing", async () => {
+    await insertJob(db, whole({ orders: [...whole().orders].reverse() }), SUMMARY, AT);
+    expect(await findJob(db, "j7")).toEqual(whole());
+    expect(await db("purchase_order").select("id", "job_id", "supplier_id", "total_minor", "placed_at").orderBy("id")).toEqual([
+      { id: "a", job_id: "j7", supplier_id: "quay", total_minor: 2300, placed_at: AT },
+      { id: "b", job_id: "j7", supplier_id: "quay", total_minor: 2300, placed_at: "2026-01-06T09:00:00.000Z" },
+    ]);
+  });
+  test("is stored over the version it was made from, and over no other", async () => {
+    await insertJob(db, whole(), SUMMARY, AT);
+    const next = whole({ version: 2, wish: { ...whole().wish, customer: "Ida Reed", bike: "a low bike" }, orders: [order("a")] });
+    expect(await updateJob(db, next, 1, { ...SUMMARY, allInMinor: 5 }, "2026-01-07T09:00:00.000Z")).toBe(true);
+    expect(await findJob(db, "j7")).toEqual(next);
+    expect(await db("job").select("customer", "bike", "updated_at").first()).toEqual({
+      customer: "Ida Reed",
+      bike: "a low bike",
+      updated_at: "2026-01-07T09:00:00.000Z",
+    });
+    // An order that the job does not hold any more is gone; somebody who was slower stores nothing, orders neither.
+    expect(await db("purchase_order").select("id")).toEqual([{ id: "a" }]);
+    expect(await updateJob(db, whole({ version: 2, orders: [] }), 1, SUMMARY, AT)).toBe(false);
+    expect(await findJob(db, "j7")).toEqual(next);
+  });
+  test("an order that arrived is stored over itself; another job's orders stay", async () => {
+    await insertJob(db, whole(), SUMMARY, AT);
+    await insertJob(db, { ...whole({ orders: [order("c")] }), id: "j8", number: 8 }, SUMMARY, AT);
+    const arrived = order("a", { arrived: { at: AT, by: "Ida" } });
+    await updateJob(db, whole({ version: 2, orders: [arrived, order("b")] }), 1, SUMMARY, AT);
+    expect((await findJob(db, "j7"))!.orders[0]!.arrived).toEqual({ at: AT, by: "Ida" });
+    expect((await findJob(db, "j8"))!.orders.map((o) => o.id)).toEqual(["c"]);
+  });
+});
+
+describe("the list", () => {
+  beforeEach(async () => {
+    const rows: [number, string, string, string][] = [
+      [101, "Ida Quill", "tall bike", "2026-01-05"],
+      [102, "Odo 50% Reed", "low_bike", "2026-01-07"],
+      [103, "Wilma Rusk", "low bike", "2026-01-07"],
+    ];
+    for (const [number, customer, bike, at] of rows)
+      await insertJob(db, newJob({ id: `j${number}`, number, customer, bike }), SUMMARY, at);
+  });
+  const found = async (find: string, limit = 10) => {
+    const { rows, total } = await listJobs(db, find, limit);
+    return [rows.map((row) => row.number), total];
+  };
+  test("has the latest touched first, of one time the higher number, each with its summary", async () => {
+    expect(await found("")).toEqual([[103, 102, 101], 3]);
+    expect((await listJobs(db, "Ida", 1)).rows[0]).toEqual({
+      id: "j101",
+      number: 101,
+      customer: "Ida Quill",
+      bike: "tall bike",
+      summary: SUMMARY,
+    });
+  });
+  test("finds by customer, bike or number, counts beyond what it shows, and takes marks as letters", async () => {
+    expect(await found("rusk")).toEqual([[103], 1]);
+    expect(await found("low bike")).toEqual([[103], 1]);
+    expect(await found("102")).toEqual([[102], 1]);
+    expect(await found("bike", 1)).toEqual([[103], 3]);
+    expect(await found("50%")).toEqual([[102], 1]);
+    expect(await found("%")).toEqual([[102], 1]);
+    expect(await found("w_b")).toEqual([[102], 1]);
+    expect(await found("\\")).toEqual([[], 0]);
+  });
+  test("numbers go on from the highest, and a summary alone is brought up to date", async () => {
+    expect(await nextNumber(db)).toBe(104);
+    await storeSummary(db, "j101", { ...SUMMARY, build: "Another kit" });
+    expect((await listJobs(db, "Ida", 1)).rows[0]!.summary.build).toBe("Another kit");
+    expect((await listJobs(db, "Rusk", 1)).rows[0]!.summary.build).toBe("A kit");
+    expect((await findJob(db, "j101"))!.version).toBe(1);
+  });
+});
+
+describe("what was done", () => {
+  const event = (version: number, over: Partial<JobEvent> = {}): JobEvent => ({
+    jobId: "j7",
+    version,
+    at: `2026-01-0${version}T09:00:00.000Z`,
+    by: "Ida",
+    kind: "edit wish",
+    says: `edit ${version}`,
+    before: { number: version },
+    after: {},
+    ...over,
+  });
+  beforeEach(async () => {
+    await insertJob(db, whole(), SUMMARY, AT);
+    await insertJob(db, { ...whole({ orders: [] }), id: "j8", number: 8 }, SUMMARY, AT);
+    for (const one of [event(1, { kind: "create" }), event(2), event(3), event(4, { kind: "undo" }), event(9, { jobId: "j8" })])
+      await appendEvent(db, one);
+  });
+  test("is read newest first, since a version, so many lines, of this job alone", async () => {
+    expect((await history(db, "j7")).map((line) => line.version)).toEqual([4, 3, 2, 1]);
+    expect((await history(db, "j7", 2)).map((line) => line.version)).toEqual([4, 3]);
+    expect((await history(db, "j7", 0, 2)).map((line) => line.version)).toEqual([4, 3]);
+    expect((await history(db, "j7", 2, 1))[0]).toEqual({
+      version: 4,
+      at: "2026-01-04T09:00:00.000Z",
+      by: "Ida",
+      says: "edit 4",
+      undone: false,
+    });
+  });
+  test("the newest edit is undone first, once; taking in and undoing are no edits", async () => {
+    const last = (await lastEdit(db, "j7"))!;
+    expect(last).toMatchObject({ says: "edit 3", before: { number: 3 } });
+    await markUndone(db, last.id);
+    expect((await lastEdit(db, "j7"))!.says).toBe("edit 2");
+    expect((await history(db, "j7")).map((line) => line.undone)).toEqual([false, true, false, false]);
+    await markUndone(db, (await lastEdit(db, "j7"))!.id);
+    expect(await lastEdit(db, "j7")).toBeUndefined();
+  });
+});
