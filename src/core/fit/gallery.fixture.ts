@@ -6,6 +6,11 @@ import type { PartKind } from "../parts/kinds";
 import type { WrittenSpec } from "../parts/specs";
 import type { Asked, Build, Supplied } from "./build";
 import { joinEffects } from "./effect";
+import type { Donor } from "../donor/donor";
+import { runRules } from "./engine";
+import type { Finding } from "./finding";
+import { surveyOf, type Rule } from "./rule";
+import { RULES } from "./rules";
 
 type DonorValues = Parameters<typeof donorOf>[0];
 
@@ -14,7 +19,7 @@ const put = <K extends PartKind>(id: string, kind: K, spec: WrittenSpec<K>, more
   partOf(kind, spec, { id, name: id, ...more });
 const named = (id: string, part: Part, more: Partial<Part> = {}): Part => ({ ...part, id, name: id, ...more }) as Part;
 
-const use = (id: string, name: string) => put(id, "consumable", { use: name });
+const consumable = (id: string, name: string) => put(id, "consumable", { use: name });
 const arm = (id: string, clamps: "hose clamp" | "bolted saddle" | "clamping plates", axle: 12 | 14, armMm = 110) =>
   put(id, "torque-arm", {
     axleDiameterMm: axle,
@@ -104,23 +109,23 @@ export const SHELF: Part[] = [
   put("lamp-front-48", "light", { end: "front", minV: 36, maxV: 60, watts: 5, barMm: 20, leadMm: 600 }),
   put("converter-60-12", "converter", { maxV: 60, outV: 12, outA: 1.5 }),
   put("bell", "bell", { barMm: 22 }),
-  use("hose-clamp", "hose clamp"),
-  use("axle-stops", "axle stops"),
-  use("short-grips", "short grips"),
-  use("rim-pads", "rim pads"),
-  use("disc-pads", "disc pads"),
-  use("kill-switch", "kill switch"),
-  use("brake-hose", "brake hose"),
-  use("hose-ends", "hose ends"),
-  use("mineral-oil", "mineral oil"),
-  use("dot-fluid", "DOT fluid"),
-  use("brake-cables", "brake cables"),
-  use("joining-link", "joining link"),
-  use("headset-bearings", "headset bearings"),
-  use("hub-bearings", "hub bearings"),
-  use("sealant", "tyre sealant"),
-  use("nipples-20", "nipples, brass, for 2 mm"),
-  use("nipples-23", "nipples, brass, for 2.3 mm"),
+  consumable("hose-clamp", "hose clamp"),
+  consumable("axle-stops", "axle stops"),
+  consumable("short-grips", "short grips"),
+  consumable("rim-pads", "rim pads"),
+  consumable("disc-pads", "disc pads"),
+  consumable("kill-switch", "kill switch"),
+  consumable("brake-hose", "brake hose"),
+  consumable("hose-ends", "hose ends"),
+  consumable("mineral-oil", "mineral oil"),
+  consumable("dot-fluid", "DOT fluid"),
+  consumable("brake-cables", "brake cables"),
+  consumable("joining-link", "joining link"),
+  consumable("headset-bearings", "headset bearings"),
+  consumable("hub-bearings", "hub bearings"),
+  consumable("sealant", "tyre sealant"),
+  consumable("nipples-20", "nipples, brass, for 2 mm"),
+  consumable("nipples-23", "nipples, brass, for 2.3 mm"),
 ];
 
 const shelf = (id: string): Part => {
@@ -330,3 +335,83 @@ const CATALOGUE = new Catalogue(
   SHELF.map((part, i) => ({ ...part, offers: part.offers.map((offer) => ({ ...offer, priceMinor: 500 + i * 10 })) })),
   [QUAY],
 );
+
+export const NAMES = Object.keys(BIKES);
+const EXACT = 0.02;
+
+export const run = (build: Build, donor: Donor = build.donor): Finding[] =>
+  runRules(RULES, surveyOf(donor), { ...build, donor, memo: {} });
+const key = (text: string) => text.replace(/(rear|front)-hub|direct-hub|bare-hub|(strong|small)-mid|box-\d+/g, (name) => name);
+
+/** A verdict as the tables write it: `!` nobody overrides it, then what would help. */
+export const state = (finding: Finding | undefined) =>
+  finding === undefined
+    ? "–"
+    : `${finding.verdict}${finding.safety ? "!" : ""}${finding.remedies.length > 0 ? ` [${finding.remedies.map((r) => r.id).join(" ")}]` : ""}${
+        finding.verdict === "measure"
+          ? ` (${[...finding.settle, finding.choose ?? "", finding.sheetOf ?? "", finding.asks ? "ask" : ""].filter(Boolean).join(" ")})`
+          : ""
+      }`;
+/** The same without figures, which move along with what is swept. */
+export const rough = (finding: Finding | undefined) => state(finding).replace(/-?\d+(\.\d+)?/g, "#");
+
+export const number = (n: number) => String(Math.round(n * 100) / 100);
+
+/** Where a state changes along a range, to a thousandth: `adapt <21 clear`. */
+export function borders(low: number, high: number, at: (value: number) => string, whole = false): string {
+  const steps = whole ? Math.min(high - low, 80) : 24;
+  const points = Array.from({ length: steps + 1 }, (_, i) => low + ((high - low) * i) / steps).map((p) =>
+    whole ? Math.round(p) : p,
+  );
+  let before = at(points[0]!);
+  let told = before;
+  let from = points[0]!;
+  for (const point of points.slice(1)) {
+    const next = at(point);
+    // Between two answers there may be a narrow third: what the tool leaves open.
+    for (let turns = 0; before !== next && turns < 6; turns += 1) {
+      let [a, b] = [from, point];
+      while (!whole && b - a > EXACT / 4) {
+        const mid = (a + b) / 2;
+        if (at(mid) === before) a = mid;
+        else b = mid;
+      }
+      before = whole ? next : at(b);
+      from = b;
+      told += ` <${number(b)}> ${before}`;
+    }
+    from = point;
+  }
+  return told;
+}
+
+/** One line for each finding and figure that decides something; a line that an earlier bike told already is left out. */
+export function linesOf(each: (name: string, put: (finding: string, line: string) => void) => void): Record<string, string[]> {
+  const told = new Set<string>();
+  return Object.fromEntries(
+    NAMES.map((name) => {
+      const lines: string[] = [];
+      each(name, (finding, line) => {
+        const whole = `${key(finding)}  ${line}`;
+        if (!told.has(whole)) lines.push(whole);
+        told.add(whole);
+      });
+      return [name, lines];
+    }),
+  );
+}
+
+/** Rules with one subject each; where an earlier bike gave the same finding of a rule in every figure, it is not swept again. */
+export function rulesOf(build: Build, known: Set<string>) {
+  return RULES.flatMap((rule) =>
+    rule.subjects(build).flatMap((subject) => {
+      const findingKey = `${rule.id} ${rule.key(subject)}`;
+      const one: Rule = { ...rule, subjects: (b) => rule.subjects(b).filter((s) => `${rule.id} ${rule.key(s)}` === findingKey) };
+      const [finding] = runRules([one], surveyOf(build.donor), build);
+      const figures = JSON.stringify([rule.id, finding?.says, finding?.figures, finding?.remedies]);
+      if (known.has(figures)) return [];
+      known.add(figures);
+      return [{ rule: one, findingKey }];
+    }),
+  );
+}

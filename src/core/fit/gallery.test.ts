@@ -1,119 +1,20 @@
-import { donorItem, type DonorKey } from "../donor/items";
 import type { Donor } from "../donor/donor";
-import { SPECS } from "../parts/specs";
+import { donorItem } from "../donor/items";
 import type { Part } from "../parts/part";
+import { SPECS } from "../parts/specs";
 import type { Build } from "./build";
 import { joinEffects, type Effect } from "./effect";
 import { readsOf, runRules } from "./engine";
 import type { Finding } from "./finding";
+import { borders, buildOf, linesOf, NAMES, number, rough, rulesOf, run, state } from "./gallery.fixture";
 import { surveyOf, type Rule } from "./rule";
 import { RULES } from "./rules";
-import { BIKES, buildOf } from "./gallery.fixture";
 
 /**
  * Every rule on fifteen bikes that together show all of it, pinned: where along a figure its verdict turns, what each answer means,
  * what each remedy brings and changes, who may not override it. Read a changed line as a change of what the product says of a bike;
  * the figures themselves are checked against the trade's worked examples beside each rule.
  */
-const NAMES = Object.keys(BIKES);
-const EXACT = 0.02;
-
-const run = (build: Build, donor: Donor = build.donor): Finding[] =>
-  runRules(RULES, surveyOf(donor), { ...build, donor, memo: {} });
-const key = (text: string) => text.replace(/(rear|front)-hub|direct-hub|bare-hub|(strong|small)-mid|box-\d+/g, (name) => name);
-
-/** A verdict as the tables write it: `!` nobody overrides it, then what would help. */
-const state = (finding: Finding | undefined) =>
-  finding === undefined
-    ? "–"
-    : `${finding.verdict}${finding.safety ? "!" : ""}${finding.remedies.length > 0 ? ` [${finding.remedies.map((r) => r.id).join(" ")}]` : ""}${
-        finding.verdict === "measure"
-          ? ` (${[...finding.settle, finding.choose ?? "", finding.sheetOf ?? "", finding.asks ? "ask" : ""].filter(Boolean).join(" ")})`
-          : ""
-      }`;
-/** The same without figures, which move along with what is swept. */
-const rough = (finding: Finding | undefined) => state(finding).replace(/-?\d+(\.\d+)?/g, "#");
-
-const number = (n: number) => String(Math.round(n * 100) / 100);
-
-/** Where a state changes along a range, to a thousandth: `adapt <21 clear`. */
-function borders(low: number, high: number, at: (value: number) => string, whole = false): string {
-  const steps = whole ? Math.min(high - low, 80) : 24;
-  const points = Array.from({ length: steps + 1 }, (_, i) => low + ((high - low) * i) / steps).map((p) =>
-    whole ? Math.round(p) : p,
-  );
-  let before = at(points[0]!);
-  let told = before;
-  for (let i = 1; i < points.length; i += 1) {
-    const next = at(points[i]!);
-    if (next === before) continue;
-    let [a, b] = [points[i - 1]!, points[i]!];
-    while (!whole && b - a > EXACT / 4) {
-      const mid = (a + b) / 2;
-      if (at(mid) === before) a = mid;
-      else b = mid;
-    }
-    told += ` <${number(whole ? points[i]! : b)}> ${next}`;
-    before = next;
-  }
-  return told;
-}
-
-/** One line for each finding and figure that decides something; a line that an earlier bike told already is left out. */
-function linesOf(each: (name: string, put: (finding: string, line: string) => void) => void): Record<string, string[]> {
-  const told = new Set<string>();
-  return Object.fromEntries(
-    NAMES.map((name) => {
-      const lines: string[] = [];
-      each(name, (finding, line) => {
-        const whole = `${key(finding)}  ${line}`;
-        if (!told.has(whole)) lines.push(whole);
-        told.add(whole);
-      });
-      return [name, lines];
-    }),
-  );
-}
-
-/** Rules with one subject each; where an earlier bike gave the same finding of a rule in every figure, it is not swept again. */
-function rulesOf(build: Build, known: Set<string>) {
-  return RULES.flatMap((rule) =>
-    rule.subjects(build).flatMap((subject) => {
-      const findingKey = `${rule.id} ${rule.key(subject)}`;
-      const one: Rule = { ...rule, subjects: (b) => rule.subjects(b).filter((s) => `${rule.id} ${rule.key(s)}` === findingKey) };
-      const [finding] = runRules([one], surveyOf(build.donor), build);
-      const figures = JSON.stringify([rule.id, finding?.says, finding?.figures, finding?.remedies]);
-      if (known.has(figures)) return [];
-      known.add(figures);
-      return [{ rule: one, findingKey }];
-    }),
-  );
-}
-
-test("how far each reading may go before a verdict turns, with its tool's uncertainty", () => {
-  const known = new Set<string>();
-  const told = linesOf((name, put) => {
-    const build = buildOf(name);
-    for (const { rule, findingKey } of rulesOf(build, known))
-      for (const item of readsOf(build, [rule])) {
-        const { kind } = donorItem(item);
-        const reading = build.donor[item];
-        if (kind === "choice" || typeof reading?.value !== "number") continue;
-        const { plausible } = donorItem(item) as { plausible: readonly [number, number] };
-        const at = (value: number) =>
-          rough(
-            runRules([rule], surveyOf({ ...build.donor, [item]: { ...reading, value } }), {
-              ...build,
-              donor: { ...build.donor, [item]: { ...reading, value } },
-              memo: {},
-            })[0],
-          );
-        const line = borders(plausible[0], plausible[1], at, kind === "count");
-        if (line.includes("<")) put(findingKey, `${item}: ${line}`);
-      }
-  });
-  expect(told).toMatchSnapshot();
-});
 
 test("what each answer of the walk means", () => {
   const known = new Set<string>();

@@ -47,6 +47,7 @@ export function supplyPlan(wants: readonly Want[], catalogue: Catalogue, house: 
     const part = catalogue.parts.get(partId);
     if (!part || quantity <= 0) continue;
     const offers = part.offers.flatMap((offer) => pricedOffer(offer, quantity, catalogue, house));
+    const known = part.offers.filter((offer) => catalogue.suppliers.has(offer.supplierId));
     if (offers.length > 0) lines.push({ part, quantity, offers });
     else
       unpriced.push({
@@ -55,7 +56,9 @@ export function supplyPlan(wants: readonly Want[], catalogue: Catalogue, house: 
         why:
           part.offers.length === 0
             ? "no supplier offers it"
-            : `no rate for ${[...new Set(part.offers.map((o) => o.currency))].join(", ")} in the house rules`,
+            : known.length === 0
+              ? "its supplier is not in the books"
+              : `no rate for ${[...new Set(known.map((o) => o.currency))].join(", ")} in the house rules`,
       });
   }
   const suppliers = [...new Map(lines.flatMap((line) => line.offers.map((o) => [o.supplier.id, o.supplier] as const))).values()];

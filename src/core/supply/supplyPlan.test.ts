@@ -1,0 +1,157 @@
+import fc from "fast-check";
+import { Catalogue } from "../parts/catalogue";
+import { battery, partOf } from "../../../tests/bench.fixture";
+import { DEFAULT_HOUSE_RULES, type HouseRules } from "../house/houseRules";
+import type { Offer, Part, Supplier } from "../parts/part";
+import { supplyPlan } from "./supplyPlan";
+
+const supplier = (id: string, over: Partial<Supplier> = {}): Supplier => ({
+  id,
+  name: `${id} supply`,
+  currency: "EUR",
+  carriageMinor: 500,
+  freeFromMinor: null,
+  dangerousGoodsMinor: 2500,
+  ...over,
+});
+const offer = (supplierId: string, priceMinor: number, over: Partial<Offer> = {}): Offer => ({
+  supplierId,
+  priceMinor,
+  currency: "EUR",
+  packSize: 1,
+  leadDays: 3,
+  carriage: "ordinary",
+  ...over,
+});
+const part = (id: string, offers: Offer[]): Part => partOf("tyre", { beadSeatMm: 622, widthMm: 37 }, { id, offers });
+const planOf = (parts: Part[], suppliers: Supplier[], quantities: Record<string, number> = {}, house: Partial<HouseRules> = {}) =>
+  supplyPlan(
+    parts.map((p) => ({ partId: p.id, quantity: quantities[p.id] ?? 1 })),
+    new Catalogue(parts, suppliers),
+    { ...DEFAULT_HOUSE_RULES, ...house },
+  );
+const told = (plan: ReturnType<typeof planOf>) =>
+  plan.orders
+    .map((o) => [
+      o.supplier.id,
+      o.lines.map((l) => `${l.quantity} ${l.part.id} in ${l.packs} for ${l.totalMinor}`),
+      o.goodsMinor,
+      o.carriageMinor,
+    ])
+    .sort();
+
+describe("one supplier", () => {
+  const quay = (over: Partial<Supplier> = {}) => [supplier("quay", over)];
+  test.each([
+    [199_99, 5_00],
+    [200_00, 0],
+    [200_01, 0],
+  ])("goods of %d cents, free from 200.00: carriage %d", (goods, carriage) =>
+    expect(planOf([part("a", [offer("quay", goods)])], quay({ freeFromMinor: 200_00 })).orders[0]).toMatchObject({
+      goodsMinor: goods,
+      carriageMinor: carriage,
+    }),
+  );
+  test("free counts the goods of all its lines together", () =>
+    expect(
+      planOf([part("a", [offer("quay", 120_00)]), part("b", [offer("quay", 80_00)])], quay({ freeFromMinor: 200_00 })).orders[0],
+    ).toMatchObject({ goodsMinor: 200_00, carriageMinor: 0 }));
+  test("carriage, its free limit and the surcharge are in the supplier's currency", () => {
+    const gbp = { currency: "GBP" as const, freeFromMinor: 100_00 };
+    const pack = {
+      ...battery(),
+      id: "pack",
+      offers: [offer("quay", 50_00, { currency: "GBP", carriage: "dangerous goods" })],
+    } as Part;
+    const plan = (price: number) =>
+      planOf([part("a", [offer("quay", price)]), pack], quay(gbp), {}, { rates: { GBP: 1.2 } }).orders[0]!;
+    // 60.00 of pack and 59.99: under 100.00 £ = 120.00; carriage 6.00, surcharge 30.00.
+    expect(plan(59_99)).toMatchObject({ goodsMinor: 119_99, carriageMinor: 36_00, dangerousGoods: true });
+    expect(plan(60_00)).toMatchObject({ goodsMinor: 120_00, carriageMinor: 30_00 });
+  });
+  test("the longest lead time of its lines is the order's", () =>
+    expect(
+      planOf([part("a", [offer("quay", 1, { leadDays: 9 })]), part("b", [offer("quay", 1, { leadDays: 4 })])], quay()).orders[0]!
+        .leadDays,
+    ).toBe(9));
+  test.each([
+    [1, 1],
+    [40, 1],
+    [41, 2],
+    [80, 2],
+    [81, 3],
+  ])("%d pieces of packs of 40 are %d packs", (quantity, packs) =>
+    expect(
+      planOf([part("a", [offer("quay", 1800, { packSize: 40 })])], quay(), { a: quantity }).orders[0]!.lines[0],
+    ).toMatchObject({
+      quantity,
+      packs,
+      totalMinor: packs * 1800,
+    }),
+  );
+  test("of two pack sizes the one that costs less for the pieces wanted", () => {
+    const offers = [offer("quay", 100), offer("quay", 700, { packSize: 10 })];
+    expect(planOf([part("a", offers)], quay(), { a: 7 }).orders[0]!.lines[0]).toMatchObject({ packs: 7, totalMinor: 700 });
+    expect(planOf([part("a", offers)], quay(), { a: 8 }).orders[0]!.lines[0]).toMatchObject({ packs: 1, totalMinor: 700 });
+  });
+});
+
+test("what nobody offers, what has no rate, what is not wanted and what is not known are each told or left out", () => {
+  const parts = [
+    part("none", []),
+    part("usd", [offer("quay", 5, { currency: "USD" }), offer("inlet", 5, { currency: "CHF" })]),
+    part("zero", [offer("quay", 5)]),
+    part("a", [offer("gone", 5)]),
+  ];
+  const plan = planOf(parts, [supplier("quay"), supplier("inlet")], { zero: 0, none: 3 });
+  expect(plan.orders).toEqual([]);
+  expect(plan.unpriced.map((u) => [u.part.id, u.quantity, u.why])).toEqual([
+    ["none", 3, "no supplier offers it"],
+    ["usd", 1, "no rate for USD, CHF in the house rules"],
+    ["a", 1, "its supplier is not in the books"],
+  ]);
+  expect(supplyPlan([{ partId: "unknown", quantity: 1 }], new Catalogue([], []), DEFAULT_HOUSE_RULES)).toEqual({
+    orders: [],
+    unpriced: [],
+  });
+});
+
+test("a dearer line is taken where it saves a parcel, and not where it does not", () => {
+  const suppliers = [supplier("quay"), supplier("inlet", { carriageMinor: 900 })];
+  const both = (inlet: number) =>
+    planOf([part("a", [offer("quay", 2000)]), part("b", [offer("quay", 1000), offer("inlet", inlet)])], suppliers);
+  expect(told(both(101))).toEqual([["quay", ["1 a in 1 for 2000", "1 b in 1 for 1000"], 3000, 500]]);
+  expect(told(both(99))).toEqual([
+    ["inlet", ["1 b in 1 for 99"], 99, 900],
+    ["quay", ["1 a in 1 for 2000"], 2000, 500],
+  ]);
+});
+
+test("no basket costs more than the cheapest of all ways to send its lines to suppliers, by plain enumeration", () => {
+  const price = fc.integer({ min: 1, max: 3000 });
+  const names = ["quay", "inlet", "shoal"];
+  fc.assert(
+    fc.property(
+      fc.array(fc.tuple(fc.option(price), fc.option(price), price), { minLength: 1, maxLength: 5 }),
+      fc.tuple(price, price, price),
+      (prices, carriage) => {
+        const suppliers = names.map((id, i) => supplier(id, { carriageMinor: carriage[i]! }));
+        const parts = prices.map((row, i) =>
+          part(
+            `p${i}`,
+            row.flatMap((minor, s) => (minor === null ? [] : [offer(names[s]!, minor)])),
+          ),
+        );
+        const ways = parts.reduce<number[][]>(
+          (all, _part, i) => all.flatMap((way) => names.flatMap((_n, s) => (prices[i]![s] === null ? [] : [[...way, s]]))),
+          [[]],
+        );
+        const cost = (way: number[]) =>
+          way.reduce((sum, s, i) => sum + prices[i]![s]!, 0) + [...new Set(way)].reduce((sum, s) => sum + carriage[s]!, 0);
+        const total = planOf(parts, suppliers).orders.reduce((sum, o) => sum + o.goodsMinor + o.carriageMinor, 0);
+        expect(total).toBe(Math.min(...ways.map(cost)));
+      },
+    ),
+    { seed: 11, numRuns: 150 },
+  );
+});
