@@ -13,7 +13,7 @@ const { values, positionals } = parseArgs({
     count: { type: "string", default: "60" },
     seed: { type: "string", default: "1" },
     atOnce: { type: "string", default: "2" },
-    most: { type: "string", default: "12" },
+    slow: { type: "string", default: "20" },
   },
 });
 const folders = positionals.map((folder) => folder.replace(/\/$/, ""));
@@ -125,20 +125,22 @@ async function reach() {
     .map((line) => JSON.parse(line));
 }
 
-/** The tests of a fault: those nearest to it first, then the quick ones. */
+/** The tests of a fault: those beside it, then its folder's, then the rest of those that take no more than `--slow` seconds. */
 function testsOf(mutant, n, reached) {
-  const near = (test) => (test.startsWith(join(copy, dirname(mutant.file))) ? 0 : 1);
+  const rank = ({ test }) =>
+    dirname(test) === join(copy, dirname(mutant.file)) ? 0 : test.startsWith(join(copy, mutant.folder)) ? 1 : 2;
   return reached
-    .filter((row) => row.seen.includes(n))
-    .sort((a, b) => near(a.test) - near(b.test) || a.ms - b.ms)
-    .map((row) => row.test);
+    .filter((row) => row.seen.includes(n) && (rank(row) < 2 || row.ms <= Number(values.slow) * 1000))
+    .sort((a, b) => rank(a) - rank(b) || a.ms - b.ms);
 }
 
+/** Quick tests first, all in one process; a slow one has a process of its own. */
 async function isNoticed(mutant, n, reached) {
   const tests = testsOf(mutant, n, reached);
-  for (const some of [tests.slice(0, Number(values.most)), tests.slice(Number(values.most))]) {
+  const quick = tests.filter((row) => row.ms < 4000);
+  for (const some of [quick, ...tests.filter((row) => row.ms >= 4000).map((row) => [row])]) {
     if (some.length === 0) continue;
-    const { status } = await jest(["-i", "--runTestsByPath", ...some], { MUTANT: String(n) }, 300_000);
+    const { status } = await jest(["-i", "--runTestsByPath", ...some.map((row) => row.test)], { MUTANT: String(n) }, 300_000);
     if (status !== 0) return true;
   }
   return false;
@@ -151,7 +153,10 @@ const noticed = [];
 const next = mutants.map((mutant, n) => ({ mutant, n }));
 await Promise.all(
   Array.from({ length: Number(values.atOnce) }, async () => {
-    for (let one = next.shift(); one; one = next.shift()) noticed[one.n] = await isNoticed(one.mutant, one.n, reached);
+    for (let one = next.shift(); one; one = next.shift()) {
+      noticed[one.n] = await isNoticed(one.mutant, one.n, reached);
+      if (process.stderr.isTTY) process.stderr.write(`\r${noticed.filter((x) => x !== undefined).length} of ${mutants.length}`);
+    }
   }),
 );
 for (const folder of folders) {

@@ -1,0 +1,268 @@
+import type { Command } from "@/core/job/command";
+import { newJob, type Job } from "@/core/job/job";
+import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
+import { Catalogue } from "@/core/parts/catalogue";
+import type { Offer, Part, Supplier } from "@/core/parts/part";
+import { battery, hub, partOf, QUAY } from "../../../tests/bench.fixture";
+import type { Bench } from "../useCase";
+import { carryOut } from "./index";
+
+const INLET: Supplier = {
+  ...QUAY,
+  id: "inlet",
+  name: "Inlet Test Supply",
+  currency: "GBP",
+  carriageMinor: 900,
+  freeFromMinor: null,
+};
+const offer = (supplierId: string, priceMinor: number, more: Partial<Offer> = {}): Offer => ({
+  supplierId,
+  priceMinor,
+  currency: "EUR",
+  packSize: 1,
+  leadDays: 3,
+  carriage: "ordinary",
+  ...more,
+});
+const tyre = partOf(
+  "tyre",
+  { beadSeatMm: 622, widthMm: 37 },
+  { id: "tyre-a", name: "A tyre", offers: [offer("quay", 18_00, { packSize: 2, leadDays: 5 })] },
+);
+const pack = {
+  ...battery(),
+  id: "pack-a",
+  name: "A pack",
+  offers: [offer("inlet", 250_00, { currency: "GBP", carriage: "dangerous goods", leadDays: 8 })],
+} as Part;
+const motor = { ...hub(), id: "hub-a", name: "A hub", inStock: 1, offers: [] } as Part;
+const bench: Bench = {
+  catalogue: new Catalogue([tyre, pack, motor], [QUAY, INLET]),
+  house: { ...DEFAULT_HOUSE_RULES, rates: { GBP: 1.17 } },
+  at: "2026-01-05T09:00:00Z",
+  by: "Ida",
+  newId: () => "order-id",
+};
+const job = (over: Partial<Job> = {}): Job => ({
+  ...newJob({ id: "j", number: 12, customer: "Ida", bike: "" }),
+  choices: { battery: pack.id },
+  also: [{ partId: tyre.id, quantity: 3 }],
+  ...over,
+});
+const answer = (on: Job, command: Command) => carryOut(on, command, bench);
+const says = (on: Job, command: Command) => {
+  const told = answer(on, command);
+  return told.ok ? `done: ${told.value.says}` : told.error.says;
+};
+const placed = (on: Job, command: Command): Job => {
+  const told = answer(on, command);
+  if (!told.ok) throw new Error(told.error.says);
+  return { ...on, ...told.value.job };
+};
+
+// 250.00 £ at 1.17 is 292.50; carriage 9.00 £ is 10.53 and the pack's surcharge 25.00 £ is 29.25: 332.28.
+const PACK = { do: "place order", supplierId: "inlet", expectMinor: 332_28 } as const;
+// Three tyres are two packs of two at 18.00, and 5.00 of carriage: 41.00.
+const TYRES = { do: "place order", supplierId: "quay", expectMinor: 41_00 } as const;
+
+describe("a placed order", () => {
+  test("keeps every figure of the day, to the cent, in both currencies", () => {
+    expect(placed(job(), PACK).orders).toEqual([
+      {
+        id: "order-id",
+        number: "0012-1",
+        supplierId: "inlet",
+        supplierName: "Inlet Test Supply",
+        placed: { at: "2026-01-05T09:00:00Z", by: "Ida" },
+        currency: "EUR",
+        lines: [
+          {
+            partId: "pack-a",
+            name: "A pack",
+            kind: "battery",
+            quantity: 1,
+            packs: 1,
+            packSize: 1,
+            packPriceMinor: 250_00,
+            offerCurrency: "GBP",
+            totalMinor: 292_50,
+            because: ["chosen as battery in Drive"],
+          },
+        ],
+        goodsMinor: 292_50,
+        carriageMinor: 39_78,
+        dangerousGoods: true,
+        leadDays: 8,
+        arrived: null,
+      },
+    ]);
+    expect(says(job(), PACK)).toBe("done: Order 0012-1 placed with Inlet Test Supply: 332.28\u00a0€");
+    expect(placed(job(), TYRES).orders[0]).toMatchObject({
+      lines: [{ quantity: 3, packs: 2, packSize: 2, packPriceMinor: 18_00, totalMinor: 36_00 }],
+      goodsMinor: 36_00,
+      carriageMinor: 5_00,
+      dangerousGoods: false,
+      leadDays: 5,
+    });
+  });
+  test("is refused by one cent more or less than was shown, and says what it is now", () => {
+    for (const by of [-1, 1])
+      expect(says(job(), { ...PACK, expectMinor: PACK.expectMinor + by })).toBe(
+        "The order has changed since it was shown: it is 332.28\u00a0€ now. Look again, then place it.",
+      );
+  });
+  test("is numbered one on from the highest that stands", () => {
+    const first = placed(job(), PACK);
+    const second = placed(first, TYRES);
+    expect(second.orders.map((order) => order.number)).toEqual(["0012-1", "0012-2"]);
+    const third = placed({ ...second, orders: second.orders.slice(1), also: [{ partId: tyre.id, quantity: 5 }] }, { ...PACK });
+    expect(third.orders.at(-1)!.number).toBe("0012-3");
+  });
+  test("is not placed twice, nor with a supplier that nothing is wanted from", () => {
+    expect(says(placed(job(), PACK), PACK)).toBe("There is nothing left to order there.");
+    expect(says(job(), { ...PACK, supplierId: "nobody" })).toBe("There is nothing left to order there.");
+  });
+  test("is refused by exactly one stop, and by none is placed", () => {
+    const carbon = job({
+      choices: { battery: pack.id, motor: motor.id },
+      donor: {
+        frontDropoutMaterial: { value: "carbon", how: "seen", plusMinus: 0, taken: { at: bench.at, by: "" }, earlier: [] },
+        frontDropout: { value: "slot", how: "seen", plusMinus: 0, taken: { at: bench.at, by: "" }, earlier: [] },
+      },
+    });
+    expect(says(carbon, PACK)).toBe("Nothing is ordered while the fit says stop (1): settle it in Fit first.");
+    expect(says(job({ choices: { battery: pack.id, motor: motor.id } }), PACK)).toMatch(/^done/);
+    expect(says(carbon, { do: "tick", step: "survey", note: "" })).toBe(
+      "The fit says stop: nothing is built until that is settled.",
+    );
+  });
+});
+
+describe("arrival", () => {
+  test("is said of one order alone, once", () => {
+    const both = placed(placed(job(), PACK), TYRES);
+    const named = { ...both, orders: both.orders.map((order, i) => ({ ...order, id: `o${i}` })) };
+    const here = placed(named, { do: "arrived", orderId: "o1" });
+    expect(here.orders.map((order) => order.arrived)).toEqual([null, { at: bench.at, by: "Ida" }]);
+    expect(says(here, { do: "arrived", orderId: "o1" })).toBe("That order is marked as arrived already.");
+    expect(says(named, { do: "arrived", orderId: "o0" })).toBe("done: Order 0012-1 arrived");
+  });
+});
+
+describe("the shelf", () => {
+  test("with exactly as many as are wanted is taken from, with one fewer it is refused", () => {
+    const on = (quantity: number) => job({ also: [{ partId: motor.id, quantity }] });
+    expect(says(on(1), { do: "source", line: "choice by hand", source: "stock" })).toBe("done: A hub: stock");
+    expect(says(on(2), { do: "source", line: "choice by hand", source: "stock" })).toBe("1 on the shelf, 2 wanted.");
+  });
+});
+
+describe("signing", () => {
+  const on = (over: Partial<Job> = {}) => job({ choices: { motor: motor.id }, also: [], ...over });
+  const stepsOf = (one: Job) => {
+    const told = answer({ ...one, ticks: {} }, { do: "sign" });
+    return told.ok ? 0 : Number(/^(\d+) step/.exec(told.error.says)![1]);
+  };
+  const ticked = () => {
+    let now = on();
+    for (const step of [
+      "survey",
+      "brakesFirst",
+      "removeWheel",
+      "fitHub",
+      "fileSlots",
+      "checkWheel",
+      "cradle",
+      "harness",
+      "settings",
+      "checks",
+      "roadTest",
+      "handOver",
+    ] as const)
+      now = placed(now, { do: "tick", step, note: `note ${step}` });
+    return now;
+  };
+  test("is refused with one step open, named, and takes a copy of every step when none is", () => {
+    const all = ticked();
+    expect(Object.keys(all.ticks)).toHaveLength(stepsOf(on()));
+    const open = placed(all, { do: "untick", step: "roadTest" });
+    expect(says(open, { do: "sign" })).toMatch(/^1 step is not ticked: [^;]*\.$/);
+    const two = placed(open, { do: "untick", step: "checks" });
+    expect(says(two, { do: "sign" })).toMatch(/^2 steps are not ticked: [^;]*; [^;]*\.$/);
+    const signed = placed(all, { do: "sign" }).signed!;
+    expect(signed).toMatchObject({ at: bench.at, by: "Ida" });
+    expect(signed.steps).toHaveLength(stepsOf(on()));
+    expect(signed.steps[0]).toEqual({
+      title: "Take in, survey, photograph, sign the checklist",
+      by: "Ida",
+      at: bench.at,
+      note: "note survey",
+    });
+  });
+  test("holds what was signed: no step is opened or ticked, and nobody signs twice", () => {
+    const signed = placed(ticked(), { do: "sign" });
+    const first = "The work order is signed: undo the signature first.";
+    expect(says(signed, { do: "untick", step: "survey" })).toBe(first);
+    expect(says({ ...signed, ticks: {} }, { do: "tick", step: "survey", note: "" })).toBe(first);
+    expect(says(signed, { do: "sign" })).toBe("The work order is signed already.");
+  });
+});
+
+describe("photographs", () => {
+  const photo = (id: string) => ({ id, item: null, widthPx: 10, heightPx: 10, says: "" });
+  const kept = (n: number) =>
+    job({
+      photos: Array.from({ length: n }, (_, i) => ({ ...photo(`photo-${String(i).padStart(3, "0")}`), at: bench.at, by: "" })),
+    });
+  test("119 take one more, 120 take none; one kept is not kept twice", () => {
+    expect(says(kept(119), { do: "keep photo", photo: photo("photo-new") })).toBe("done: Photograph of the bike");
+    expect(says(kept(120), { do: "keep photo", photo: photo("photo-new") })).toBe("A job keeps 120 photographs: drop one first.");
+    expect(says(kept(2), { do: "keep photo", photo: photo("photo-001") })).toBe("That photograph is already kept.");
+    expect(says(kept(2), { do: "keep photo", photo: { ...photo("photo-new"), item: "topTubeMm" } })).toBe(
+      "done: Photograph of a measurement",
+    );
+    expect(placed(kept(1), { do: "keep photo", photo: photo("photo-new") }).photos[1]).toEqual({
+      ...photo("photo-new"),
+      at: bench.at,
+      by: "Ida",
+    });
+  });
+  test("one is dropped, and only one that is kept", () => {
+    expect(placed(kept(2), { do: "drop photo", id: "photo-000" }).photos.map((p) => p.id)).toEqual(["photo-001"]);
+    expect(says(kept(2), { do: "drop photo", id: "photo-9" })).toBe("That photograph is not kept.");
+  });
+});
+
+describe("parts by hand, and what is refused", () => {
+  const kit = partOf("kit", { contents: [{ partId: "tyre-a", quantity: 1 }] }, { id: "kit-a" });
+  const wider: Bench = {
+    ...bench,
+    catalogue: new Catalogue([tyre, pack, motor, kit], [QUAY, INLET], [{ id: "odd", name: "Odd", kind: "tyre", issues: [] }]),
+  };
+  const told = (command: Command, on = job()) => {
+    const made = carryOut(on, command, wider);
+    return made.ok ? made.value : made.error.says;
+  };
+  test("a part is put in with its count, again with another, and taken out", () => {
+    expect(told({ do: "put in", partId: "tyre-a", quantity: 2 })).toEqual({
+      job: { also: [{ partId: "tyre-a", quantity: 2 }] },
+      says: "Put in: 2 × A tyre",
+    });
+    expect(told({ do: "put in", partId: "pack-a", quantity: 1 })).toEqual({
+      job: {
+        also: [
+          { partId: "tyre-a", quantity: 3 },
+          { partId: "pack-a", quantity: 1 },
+        ],
+      },
+      says: "Put in: A pack",
+    });
+    expect(told({ do: "take out", partId: "tyre-a" })).toEqual({ job: { also: [] }, says: "Taken out of the build" });
+    expect(told({ do: "take out", partId: "pack-a" })).toBe("That part was not put in by hand.");
+  });
+  test("a kit, a part that does not read and one that is not there are not put in", () => {
+    expect(told({ do: "put in", partId: "kit-a", quantity: 1 })).toBe("A kit goes in its own place, above.");
+    expect(told({ do: "put in", partId: "odd", quantity: 1 })).toBe("That part's sheet does not read: mend it in Parts.");
+    expect(told({ do: "put in", partId: "gone", quantity: 1 })).toBe("That part is not in the catalogue any more.");
+  });
+});
