@@ -17,6 +17,7 @@ const config = {
     "^@/(.*)$": "<rootDir>/src/$1",
     // As in the pages: a screen that loads when it is opened suspends until it is there.
     "^next/dynamic$": "<rootDir>/node_modules/next/dist/shared/lib/app-dynamic.js",
+    "^fast-check$": "<rootDir>/tests/seeded.ts",
     "^server-only$": "<rootDir>/tests/empty.cjs",
     "\\.css$": "<rootDir>/tests/empty.cjs",
   },
