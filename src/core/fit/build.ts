@@ -204,6 +204,23 @@ export const batteryOf = (build: Build): PartOf<"battery"> | undefined => partsO
 /** The pack's volts from its cells. */
 export const voltsOf = (battery: PartOf<"battery">) => packVolts(battery.spec.chemistry, battery.spec.series);
 
+/**
+ * Of the parts that will do the one that least speaks against, the cheapest of those, as a need.
+ * @param against how much other checks would find wrong with it, 0 for nothing: what it opens is told, but it is not offered where a better one is there
+ */
+export function needBest<K extends PartKind>(
+  build: Build,
+  kind: K,
+  quantity: number,
+  says: string,
+  will: (spec: Spec<K>) => boolean,
+  against: (spec: Spec<K>) => number,
+): PartNeed {
+  const fits = build.catalogue.distinct(kind).filter((part) => will(part.spec));
+  const least = Math.min(...fits.map((part) => against(part.spec)));
+  return { kind, partId: fits.find((part) => against(part.spec) === least)?.id ?? null, quantity, says };
+}
+
 /** The cheapest part that will do, as a need; a need without a part says what is missing from the catalogue. */
 export function needPart<K extends PartKind>(
   build: Build,

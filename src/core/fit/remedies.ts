@@ -46,6 +46,8 @@ export function anyOf<K extends PartKind>(
   kind: K,
   p: {
     will: (spec: Spec<K>) => boolean;
+    /** What else judges such a part: those that pass it are offered before the rest, and alone where there are any. */
+    passes?: (spec: Spec<K>) => boolean;
     says: string;
     title: string;
     tasks?: readonly TaskId[];
@@ -55,10 +57,9 @@ export function anyOf<K extends PartKind>(
   },
 ): Remedy[] {
   const quantity = p.quantity ?? 1;
-  const found = build.catalogue
-    .distinct(kind)
-    .filter((part) => p.will(part.spec as Spec<K>))
-    .slice(0, p.most ?? 2);
+  const will = build.catalogue.distinct(kind).filter((part) => p.will(part.spec as Spec<K>));
+  const best = p.passes ? will.filter((part) => p.passes!(part.spec as Spec<K>)) : [];
+  const found = (best.length > 0 ? best : will).slice(0, p.most ?? 2);
   if (found.length === 0)
     return [bought(`buy-${kind}`, p.title, p.says, [needPart(build, kind, quantity, p.says, p.will)], p.tasks, p.flag)];
   return found.map((part) =>

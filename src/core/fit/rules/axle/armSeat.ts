@@ -1,9 +1,11 @@
 import { PRACTICE } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
+import type { Spec } from "../../../parts/specs";
 import { type HubMotor, partsOf, suppliedOf } from "../../build";
 import { bought, consumable, isDone } from "../../remedies";
 import { defineRule } from "../../rule";
 import { axlePlace, endKey, endKeys, hubMotors } from "../subjects";
+import { armForAxle, armGoes } from "./armGoes";
 import { armsFor } from "./stack";
 
 /** Force that one worm-drive clamp takes at an arm's end, N (common practice). */
@@ -28,25 +30,8 @@ export const armSeat = defineRule<HubMotor>({
       { label: "from the axle", value: from.value, unit: "mm", plusMinus: from.plusMinus },
     ];
     if (plates) return { verdict: "clear", says: "Clamping plates hold on the dropout itself.", figures };
-    const goes = (spec: {
-      clamps: string;
-      armMm: number;
-      leastMm: number | null;
-      tubeMm: readonly [number, number] | null;
-      axleDiameterMm: number;
-      axleFlatsMm: number;
-    }) => {
-      if (
-        Math.abs(spec.axleDiameterMm - motor.spec.axleDiameterMm) >= 0.2 ||
-        Math.abs(spec.axleFlatsMm - motor.spec.axleFlatsMm) > 0.1
-      )
-        return false;
-      if (spec.clamps === "clamping plates") return true;
-      if (from.value + from.plusMinus > spec.armMm) return false;
-      if (spec.clamps === "bolted saddle") return seat === "round" || seat === "boss" || seat === "flat";
-      const tube = survey.number(keys.leg).value;
-      return seat === "round" && (spec.tubeMm === null || (tube >= spec.tubeMm[0] && tube <= spec.tubeMm[1]));
-    };
+    const found = { seat, fromMm: from.value, plusMinusMm: from.plusMinus, tubeMm: () => survey.number(keys.leg).value };
+    const goes = (spec: Spec<"torque-arm">) => armForAxle(spec, motor) && armGoes(spec, found);
     const arms = suppliedOf(build, "torque-arm").filter(
       (s) => Math.abs(s.part.spec.axleDiameterMm - motor.spec.axleDiameterMm) < 0.2,
     );

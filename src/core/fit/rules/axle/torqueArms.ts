@@ -8,11 +8,13 @@ import {
   DROPOUT_STRENGTH,
   SLOT_PLAY_MM,
 } from "../../../standards/axleTorque";
+import type { Spec } from "../../../parts/specs";
 import { formatNumber } from "../../../units/formatQuantity";
-import { batteryOf, type Build, controllersOf, countOf, type HubMotor, needPart, voltsOf } from "../../build";
+import { batteryOf, type Build, controllersOf, countOf, type HubMotor, needBest, voltsOf } from "../../build";
 import type { Figure, Outcome } from "../../finding";
 import { defineRule, type Survey } from "../../rule";
 import { axlePlace, endKey, endKeys, hubMotors } from "../subjects";
+import { armForAxle, armMayGo } from "./armGoes";
 
 /** Plate of a torque arm in common sale, mm; the check takes the thinnest that the shop may fit. */
 const ARM_MM = 6;
@@ -183,10 +185,7 @@ function byChecks(
 function compare(motor: HubMotor, count: ArmCount, asked: { says: string; figures: Figure[] }, build: Build): Outcome {
   const plates = count === "plates";
   const wanted = plates ? 2 : (count as number);
-  const will = (spec: { axleDiameterMm: number; axleFlatsMm: number; clamps: string }) =>
-    Math.abs(spec.axleDiameterMm - motor.spec.axleDiameterMm) < 0.2 &&
-    Math.abs(spec.axleFlatsMm - motor.spec.axleFlatsMm) <= 0.1 &&
-    (!plates || spec.clamps === "clamping plates");
+  const will = (spec: Spec<"torque-arm">) => armForAxle(spec, motor) && (!plates || spec.clamps === "clamping plates");
   const have = countOf(build, "torque-arm", will);
   const figures = [...asked.figures, { label: "wanted", value: wanted }, { label: "in the build", value: have }];
   const margin = { value: have - wanted, unit: wanted === 1 ? "arm" : "arms", plusMinus: 0 };
@@ -212,12 +211,13 @@ function compare(motor: HubMotor, count: ArmCount, asked: { says: string; figure
         title: plates ? "Two bolted clamping plates" : missing === 1 ? "One torque arm" : `${missing} torque arms`,
         says: "closed hole on the flats, clamp end into the tube; the first on the side without the cable",
         parts: [
-          needPart(
+          needBest(
             build,
             "torque-arm",
             missing,
             `${plates ? "clamping plate" : "torque arm"} for a ${motor.spec.axleDiameterMm} axle with ${motor.spec.axleFlatsMm} flats`,
             will,
+            (spec) => (armMayGo(spec, motor, build.donor) ? 0 : 1),
           ),
         ],
         tasks: [],

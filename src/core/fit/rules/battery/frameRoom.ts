@@ -11,6 +11,7 @@ import type { NumberKey } from "../../../donor/items";
 import { combined, type Measured } from "../../../donor/reading";
 import type { PartOf } from "../../../parts/part";
 import type { Survey } from "../../rule";
+import { offBy } from "../../leftOpen";
 
 /** The frame's tubes as they were taped; turned into a shape by angles or by diagonals, as the survey says. */
 export function frameLengths(survey: Survey): FrameLengths {
@@ -239,12 +240,3 @@ const openReadings = (survey: Survey) =>
     const reading = survey.seen(key);
     return reading && reading.plusMinus > 0 ? [[key, reading]] : [];
   });
-
-/** The survey with one reading off by so much. */
-const offBy = (survey: Survey, key: NumberKey, by: number): Survey => ({
-  ...survey,
-  number(asked) {
-    const reading = survey.number(asked);
-    return asked === key ? { ...reading, value: reading.value + by } : reading;
-  },
-});

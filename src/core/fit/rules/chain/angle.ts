@@ -2,9 +2,12 @@ import { handbook, PRACTICE } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
 import type { Build, MidMotor } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
+import { isDone } from "../../remedies";
 import { acknowledge, defineRule } from "../../rule";
+import { leftOpen } from "../../leftOpen";
 import { midMotors, rearHubMotors } from "../subjects";
-import { lineOf, ringOffsetMm, type Subject } from "./line";
+import { lineOf, readLine, ringOffsetMm, type Subject } from "./line";
+import { ringsFor } from "./rings";
 
 /** Degrees over which a chain is refused, and the pair for single cogs (common practice, schools differ). */
 const REFUSE_DEG = 4.5;
@@ -28,14 +31,16 @@ export const chainAngle = defineRule<Subject>({
     ...(motor.kind === "hub-motor" ? (["frontChainlineMm"] as const) : (["shellWidthMm"] as const)),
   ],
   check(motor, survey, build): Outcome {
-    const { line, plusMinusMm, chainstayMm } = lineOf(motor, survey, build);
+    const { line, chainstayMm } = lineOf(motor, survey, build);
     const single = line.cogs.length === 1;
     const warnDeg = single ? SINGLE_DEG.warn : build.house.chainAngleWarnDeg;
     const refuseDeg = single ? SINGLE_DEG.refuse : REFUSE_DEG;
     const worst = line.cogs.reduce((a, b) => (Math.abs(b.angleDeg) > Math.abs(a.angleDeg) ? b : a));
     const which = single ? "the cog" : worst === line.cogs[0] ? "the smallest cog" : "the largest cog";
     const worstDeg = line.worstAngleDeg;
-    const limitDeg = worstDeg > refuseDeg ? refuseDeg : warnDeg;
+    const key = `chain/angle ${motor.id}`;
+    // Once it is acknowledged that the worst cog is for rare use, the house's limit decides nothing any more.
+    const limitDeg = worstDeg > refuseDeg || isDone(build, `acknowledged ${key}`) ? refuseDeg : warnDeg;
     const common = {
       figures: [
         { label: "ring", value: line.frontMm, unit: "mm" },
@@ -45,13 +50,24 @@ export const chainAngle = defineRule<Subject>({
         { label: "house limit", value: warnDeg, unit: "°" },
         { label: "refused over", value: refuseDeg, unit: "°" },
       ],
-      margin: { value: limitDeg - worstDeg, unit: "°", plusMinus: Math.atan(plusMinusMm / chainstayMm) * DEG },
+      margin: {
+        value: limitDeg - worstDeg,
+        unit: "°",
+        plusMinus: leftOpen(survey, (s) => readLine(motor, s, build).line.worstAngleDeg),
+      },
       settle: ["locknutToSmallestMm", "rearOverLocknutMm", "shellWidthMm"] as const,
     };
     const says = `The ring stands ${formatNumber(line.frontMm, 1)} mm out, ${which} ${formatNumber(worst.rearMm, 1)}: ${formatNumber(worstDeg, 1)}° over ${formatNumber(chainstayMm, 0)} mm.`;
     if (worstDeg <= warnDeg) return { verdict: "clear", says, ...common };
-    const key = `chain/angle ${motor.id}`;
-    const rings = motor.kind === "mid-motor" ? otherRings(motor, { line, chainstayMm }, build, worstDeg, refuseDeg) : [];
+    const rings =
+      motor.kind === "mid-motor"
+        ? otherRings(motor, { line, chainstayMm }, build, {
+            nowDeg: worstDeg,
+            warnDeg,
+            refuseDeg,
+            plusMinusDeg: common.margin.plusMinus,
+          })
+        : [];
     if (worstDeg > refuseDeg && rings.length === 0)
       return {
         verdict: "stop",
@@ -64,35 +80,37 @@ export const chainAngle = defineRule<Subject>({
   },
 });
 
-/** Rings in the catalogue that fit the motor and bring the worst angle under the refusal, best first, at most three. */
+type Bounds = { nowDeg: number; warnDeg: number; refuseDeg: number; plusMinusDeg: number };
+
+/**
+ * Rings that go on the motor and bring the worst angle under the house's limit, or under the refusal with the rest acknowledged, best
+ * first, at most three; the readings' uncertainty counts, so that the finding is settled with them.
+ */
 function otherRings(
   motor: MidMotor,
   { line, chainstayMm }: Pick<ReturnType<typeof lineOf>, "line" | "chainstayMm">,
   build: Build,
-  nowDeg: number,
-  refuseDeg: number,
+  { nowDeg, warnDeg, refuseDeg, plusMinusDeg }: Bounds,
 ): Remedy[] {
   const now = ringOffsetMm(build);
   const worstWith = (offsetMm: number) =>
     Math.max(...line.cogs.map((cog) => Math.abs(Math.atan((cog.offsetMm - (offsetMm - now)) / chainstayMm) * DEG)));
-  return build.catalogue
-    .distinct("chainring")
-    .filter(
-      (ring) =>
-        ring.spec.mount === motor.spec.ringMount &&
-        ring.spec.offsetMm !== now &&
-        (!ring.spec.narrowWide || ring.spec.teeth % 2 === 0),
-    )
+  const isUnder = (deg: number) => deg <= warnDeg - plusMinusDeg;
+  return ringsFor(motor, build)
+    .filter((ring) => ring.spec.offsetMm !== now)
     .map((ring) => ({ ring, deg: worstWith(ring.spec.offsetMm) }))
-    .filter(({ deg }) => deg < nowDeg - 0.05 && deg <= refuseDeg)
+    .filter(({ deg }) => deg < nowDeg - 0.05 && deg <= refuseDeg - plusMinusDeg)
     .sort((a, b) => a.deg - b.deg)
     .slice(0, 3)
     .map(({ ring, deg }) => ({
       id: `ring-${ring.id}`,
       title: ring.name,
-      says: `then ${formatNumber(deg, 1)}° at worst, ${ring.spec.teeth} teeth`,
+      says: `then ${formatNumber(deg, 1)}° at worst, ${ring.spec.teeth} teeth${isUnder(deg) ? "" : "; the worst cog is for rare use, which the customer is told"}`,
       parts: [{ kind: "chainring", partId: ring.id, quantity: 1, says: ring.name }],
       tasks: [],
-      effect: { numbers: { ringOffsetMm: ring.spec.offsetMm, ringTeeth: ring.spec.teeth } },
+      effect: {
+        numbers: { ringOffsetMm: ring.spec.offsetMm, ringTeeth: ring.spec.teeth },
+        ...(!isUnder(deg) && { flags: [`acknowledged chain/angle ${motor.id}`] }),
+      },
     }));
 }

@@ -6,6 +6,7 @@ import { acknowledge, defineRule } from "../../rule";
 import { midMotors } from "../subjects";
 import { lineOf, ringOffsetMm } from "./line";
 import { hasDerailleur } from "./rearCogs";
+import { ringsFor } from "./rings";
 
 /** Behind a strong mid-drive the ring stands near the cog that climbs: the fourth largest unless the ride says otherwise, mm. */
 const CLIMBING_COG_MM = 4;
@@ -38,13 +39,8 @@ export const climbingCog = defineRule<MidMotor>({
     const says = `Ring and fourth largest cog are ${formatNumber(offMm, 1)} mm apart.`;
     if (offMm <= CLIMBING_COG_MM) return { verdict: "clear", says, ...common };
     const now = ringOffsetMm(build);
-    const nearer = build.catalogue
-      .distinct("chainring")
-      .filter(
-        (ring) =>
-          ring.spec.mount === motor.spec.ringMount &&
-          Math.abs(cog.offsetMm - (ring.spec.offsetMm - now)) <= CLIMBING_COG_MM - plusMinusMm,
-      )
+    const nearer = ringsFor(motor, build)
+      .filter((ring) => Math.abs(cog.offsetMm - (ring.spec.offsetMm - now)) <= CLIMBING_COG_MM - plusMinusMm)
       .slice(0, 2)
       .map((ring) => ({
         id: `ring-${ring.id}`,

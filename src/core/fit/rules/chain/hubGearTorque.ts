@@ -6,6 +6,7 @@ import { judge } from "../../judge";
 import { asked, defineRule } from "../../rule";
 import { midMotors } from "../subjects";
 import { ringTeeth } from "./line";
+import { ringsFor } from "./rings";
 
 /** Crank length that a standing rider's torque is reckoned with, m (common practice). */
 const CRANK_M = 0.17;
@@ -44,9 +45,8 @@ export const hubGearTorque = defineRule<MidMotor>({
       settle: ["hubGearLimitNm"],
       clear: `${formatNumber(into(teeth), 0)} N·m go in, ${formatNumber(limit.value, 0)} are allowed.`,
       short: () => {
-        const rings = build.catalogue
-          .distinct("chainring")
-          .filter(({ spec }) => spec.mount === motor.spec.ringMount && into(spec.teeth) <= limit.value)
+        const rings = ringsFor(motor, build)
+          .filter(({ spec }) => into(spec.teeth) <= limit.value)
           .slice(0, 2)
           .map((part) => ({
             id: `ring-${part.id}`,

@@ -17,7 +17,8 @@ export function lineOf(motor: Subject, survey: Survey, build: Build) {
   return last.line;
 }
 
-function readLine(motor: Subject, survey: Survey, build: Build) {
+/** The same for a survey that is only tried. */
+export function readLine(motor: Subject, survey: Survey, build: Build) {
   const rear = rearCogs(survey, build);
   const overLocknut = survey.number("rearOverLocknutMm");
   const stay = survey.number("chainstayMm");

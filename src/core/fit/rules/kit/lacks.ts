@@ -1,10 +1,11 @@
 import { PRACTICE } from "../../../basis";
 import type { Spec } from "../../../parts/specs";
 import { CHARGER_TOLERANCE_V } from "../../../standards/current";
-import { batteryOf, type Build, controllersOf, type HubMotor, motorsOf, needPart, partsOf, voltsOf } from "../../build";
+import { batteryOf, type Build, controllersOf, type HubMotor, motorsOf, needBest, needPart, partsOf, voltsOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { defineRule } from "../../rule";
 import { endKeys, hubMotors } from "../subjects";
+import { againstTyre } from "../wheel/tyreGoes";
 
 /** One thing that a running bike wants; `met` says what brings it. A kit's gaps are computed here, not typed. */
 type Want = {
@@ -106,7 +107,9 @@ function wheelWants(motor: HubMotor, build: Build): Want[] {
             ? "with a puncture belt, rated for the load"
             : "rated for the load",
       parts: [
-        needPart(build, kind, 1, `${name} for ${beadSeatMm} mm`, will),
+        needBest(build, kind, 1, `${name} for ${beadSeatMm} mm`, will, (spec) =>
+          kind === "tube" ? 0 : againstTyre(spec as Spec<"tyre">, end, build),
+        ),
         ...(kind === "tube" && build.house.tyres === "sealant"
           ? [needPart(build, "consumable", 1, "tyre sealant", (spec) => spec.use === "tyre sealant")]
           : []),

@@ -3,6 +3,7 @@ import { formatNumber } from "../../../units/formatQuantity";
 import type { MidMotor } from "../../build";
 import { judge } from "../../judge";
 import { acknowledge, defineRule } from "../../rule";
+import { leftOpen } from "../../leftOpen";
 import { perMidMotor } from "../subjects";
 import { bodyOf } from "./body";
 
@@ -24,7 +25,7 @@ export const groundClearance = defineRule<MidMotor>({
     return judge({
       room: free - GROUND_MM,
       unit: "mm",
-      plusMinus: height.plusMinus,
+      plusMinus: leftOpen(survey, (s) => s.number("shellHeightMm").value - bodyOf(motor, s).lowestMm),
       figures: [
         { label: "crank axle over the ground", value: height.value, unit: "mm", plusMinus: height.plusMinus },
         { label: "motor hangs below it", value: body.lowestMm, unit: "mm" },

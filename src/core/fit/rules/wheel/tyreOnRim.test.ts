@@ -1,5 +1,6 @@
 import { hub, on, partOf, settled } from "../../../../../tests/bench.fixture";
-import { tyreOnRim, tyreRim } from "./tyreOnRim";
+import { tyreOnRim } from "./tyreGoes";
+import { tyreRim } from "./tyreOnRim";
 
 const motor = [hub()];
 

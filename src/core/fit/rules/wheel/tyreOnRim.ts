@@ -6,32 +6,7 @@ import { bought } from "../../remedies";
 import { acknowledge, defineRule, type Survey } from "../../rule";
 import { endKeys, perHubMotor, wheelPlace } from "../subjects";
 import { tyreAt } from "./tyreAt";
-
-/** Tyre widths on a rim by its inner width: the older tables (from memory), and the ratio in common practice. */
-const GUIDE: readonly (readonly [innerMm: number, from: number, to: number])[] = [
-  [13, 18, 25],
-  [15, 23, 32],
-  [17, 25, 50],
-  [19, 28, 62],
-  [21, 32, 64],
-  [23, 35, 70],
-  [25, 40, 75],
-  [30, 50, 80],
-  [40, 85, 125],
-];
-
-const RATIO = { least: 1.4, most: 2.2 };
-
-/**
- * Both ways to judge a tyre on a rim, and the room that is left to the nearest limit of either, mm.
- * @example tyreOnRim(50, 19) // => { guide: true, ratio: false, roomMm: -8.2 }
- */
-export function tyreOnRim(tyreMm: number, innerMm: number): { guide: boolean; ratio: boolean; roomMm: number } {
-  const row = GUIDE.reduce((best, next) => (Math.abs(next[0] - innerMm) < Math.abs(best[0] - innerMm) ? next : best));
-  const guideMm = Math.min(tyreMm - row[1], row[2] - tyreMm);
-  const ratioMm = Math.min(tyreMm - RATIO.least * innerMm, RATIO.most * innerMm - tyreMm);
-  return { guide: guideMm >= 0, ratio: ratioMm >= -1e-9, roomMm: Math.min(guideMm, ratioMm) };
-}
+import { RATIO, againstTyre, tyreOnRim } from "./tyreGoes";
 
 function rimInner(motor: HubMotor, survey: Survey, build: Build): { mm: number; plusMinus: number } {
   const sheetMm = motor.spec.laced?.rimInnerMm ?? lastOf(build, "rim")?.spec.innerMm;
@@ -70,12 +45,14 @@ export const tyreRim = defineRule<HubMotor>({
     if (goes.guide && goes.ratio) return { verdict: "clear", says, ...common };
     const key = `wheel/tyre-on-rim ${motor.spec.end}`;
     const size = motor.spec.laced?.beadSeatMm ?? survey.number(endKeys(motor).beadSeat).value;
-    const others = build.catalogue
+    const fits = build.catalogue
       .distinct("tyre")
       .filter(
         ({ spec }) =>
           spec.beadSeatMm === size && tyreOnRim(spec.widthMm, innerMm).guide && tyreOnRim(spec.widthMm, innerMm).ratio,
-      )
+      );
+    const best = fits.filter(({ spec }) => againstTyre(spec, motor.spec.end, build) === 0);
+    const others = (best.length > 0 ? best : fits)
       .slice(0, 2)
       .map((part) =>
         bought(

@@ -6,9 +6,7 @@ import { anyOf } from "../../remedies";
 import { defineRule } from "../../rule";
 import { endKeys, perHubMotor, wheelPlace } from "../subjects";
 import { tyreAt } from "./tyreAt";
-
-/** Free beside a tyre on each side, mm, without and with a mudguard (reading; the trade gives no figure). */
-const TYRE_ROOM_MM = { bare: 4, mudguard: 6 };
+import { TYRE_ROOM_MM, againstTyre } from "./tyreGoes";
 
 export const tyreRoom = defineRule<HubMotor>({
   ...perHubMotor,
@@ -47,6 +45,7 @@ export const tyreRoom = defineRule<HubMotor>({
               title: "Narrower tyre",
               says: `${formatNumber(most, 0)} mm or narrower, for ${size}`,
               will: (spec) => spec.beadSeatMm === size && spec.widthMm <= most,
+              passes: (spec) => againstTyre(spec, motor.spec.end, build) === 0,
               tasks: ["moveTyre"],
               most: 1,
               flag: `has ${motor.spec.end} tyre`,

@@ -1,9 +1,10 @@
 import { PRACTICE } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
-import { type Motor, needPart, partsOf } from "../../build";
+import { type Motor, needBest, partsOf } from "../../build";
 import { bought } from "../../remedies";
 import { acknowledge, asked, defineRule } from "../../rule";
 import { ENDS, firstMotor, keysOfEnd } from "../subjects";
+import { againstTyre } from "./tyreGoes";
 
 export const tyreSpeed = defineRule<Motor>({
   id: "wheel/tyre-speed",
@@ -34,12 +35,13 @@ export const tyreSpeed = defineRule<Motor>({
           `marked for ${formatNumber(speed, 0)} km/h or more, front and rear`,
           ENDS.map((end) => {
             const size = build.donor[keysOfEnd(end).beadSeat]?.value;
-            return needPart(
+            return needBest(
               build,
               "tyre",
               1,
               `tyre for ${size ?? "?"}, ${formatNumber(speed, 0)} km/h`,
               (spec) => spec.beadSeatMm === size && (spec.ratedKmh ?? 0) >= speed,
+              (spec) => againstTyre(spec, end, build),
             );
           }),
           ["moveTyre"],

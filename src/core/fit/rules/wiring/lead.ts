@@ -6,6 +6,7 @@ import type { Outcome } from "../../finding";
 import { judge } from "../../judge";
 import { anyOf } from "../../remedies";
 import { defineRule, stated } from "../../rule";
+import { leftOpen } from "../../leftOpen";
 import { hubMotors, midMotors } from "../subjects";
 import { waysOf } from "./ways";
 
@@ -79,7 +80,7 @@ export const leadLength = defineRule<Lead>({
     const run = lead.run(waysOf(survey, build));
     const needMm = runMm(run);
     const haveMm = stated(lead.part, lead.haveMm, lead.says) + effectOf(build, LEAD_EFFECT[lead.what], 0);
-    const plusMinus = survey.number(lead.what === "sensor" ? "chainstayMm" : "downTubeMm").plusMinus;
+    const plusMinus = leftOpen(survey, (s) => runMm(lead.run(waysOf(s, build))));
     return judge({
       room: haveMm - needMm,
       unit: "mm",

@@ -7,6 +7,7 @@ import type { Outcome } from "../../finding";
 import { judge } from "../../judge";
 import { anyOf } from "../../remedies";
 import { defineRule, stated } from "../../rule";
+import { leftOpen } from "../../leftOpen";
 import { midMotors } from "../subjects";
 import { waysOf } from "./ways";
 
@@ -29,7 +30,7 @@ export const midBatteryLead = defineRule<Motor>({
     return judge({
       room: haveMm - needMm,
       unit: "mm",
-      plusMinus: survey.number("downTubeMm").plusMinus,
+      plusMinus: leftOpen(survey, (s) => runMm(midBatteryRun(waysOf(s, build)))),
       figures: [
         { label: "wanted", value: needMm, unit: "mm" },
         { label: "in the build", value: haveMm, unit: "mm" },
