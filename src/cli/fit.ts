@@ -1,4 +1,5 @@
 import { existsSync, readFileSync } from "node:fs";
+import { doubtsIn } from "@/core/donor/donor";
 import { fitOf } from "@/core/job/assess";
 import { readJobFile } from "@/core/job/jobFile";
 import { isOpen, type Finding } from "@/core/fit/finding";
@@ -63,9 +64,14 @@ export async function fitFile(words: readonly string[], input: () => string): Pr
   if (missing.length > 0)
     return refuse(missing.map(({ path, id }) => ({ path, message: `no part ${id} in the file or the catalogue` })));
   const { findings, idle, unusedOverrides } = fitOf(job, catalogue, house);
+  const doubted = doubtsIn(job.donor).map(({ key, says }) => ({ path: `donor.${key}`, message: `${says}: not used` }));
   const open = findings.filter(isOpen);
   const exit = open.some((f) => f.verdict === "stop") ? 4 : open.some((f) => f.verdict === "measure") ? 3 : 0;
-  return { exit, out: `${table ? asTable(findings) : JSON.stringify({ findings, idle, unusedOverrides })}\n` };
+  return {
+    exit,
+    out: `${table ? asTable(findings) : JSON.stringify({ findings, idle, unusedOverrides, doubted })}\n`,
+    ...(table && doubted.length > 0 && { error: doubted.map(({ path, message }) => `${path}: ${message}\n`).join("") }),
+  };
 }
 
 function asTable(findings: readonly Finding[]): string {

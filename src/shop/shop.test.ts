@@ -85,9 +85,14 @@ describe("one thing done to a job", () => {
       error: { kind: "refused" },
     });
     view = await must(view, { ...measure, text: "68,1", confirmed: false });
-    view = await must(view, { ...measure, text: "681", confirmed: true });
+    expect(await act(view, { ...measure, text: "681", confirmed: true })).toMatchObject({
+      ok: false,
+      error: { kind: "refused" },
+    });
+    view = await must(view, { ...measure, text: "150", confirmed: true });
     expect(view.job.donor.shellWidthMm).toMatchObject({
-      value: 681,
+      value: 150,
+      confirmed: true,
       plusMinus: 0.1,
       taken: { by: "Ida" },
       earlier: [{ value: 68.1 }],

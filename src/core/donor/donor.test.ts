@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { donorOf } from "../../../tests/bench.fixture";
 import { BEAD_SEATS } from "../standards/beadSeats";
-import { isAsked, isPossible, plusMinusOf, readTyped, walk } from "./donor";
+import { isAsked, isPossible, plusMinusOf, readTyped, walk, doubtOf } from "./donor";
 import { DONOR_ITEMS, DONOR_KEYS, donorItem, PLACES } from "./items";
 import { combined } from "./reading";
 
@@ -33,7 +33,22 @@ describe("typed readings", () => {
   test("what cannot be is refused even when confirmed", () => {
     expect(isPossible(donorItem("shellWidthMm"), -1)).toBe(false);
     expect(isPossible(donorItem("shellWidthMm"), 1e9)).toBe(false);
-    expect(isPossible(donorItem("shellWidthMm"), 150)).toBe(true);
+    expect([29, 30, 150, 280, 281].map((mm) => isPossible(donorItem("shellWidthMm"), mm))).toEqual([
+      false,
+      true,
+      true,
+      true,
+      false,
+    ]);
+  });
+  test("a figure outside what is plausible is in doubt until somebody at the bike confirmed it, and beyond twice the range for good", () => {
+    const reading = (value: number, confirmed = false) => ({ value, ...(confirmed && { confirmed: true as const }) });
+    const doubt = (value: number, confirmed?: boolean) => doubtOf("shellWidthMm", reading(value, confirmed));
+    expect([60, 68.1, 140].map((mm) => doubt(mm))).toEqual([undefined, undefined, undefined]);
+    expect(doubt(681)).toBe("Shell width of 681 mm is outside 60 to 140 mm");
+    expect([doubt(140.5), doubt(140.5, true), doubt(59, true)]).toEqual([expect.any(String), undefined, undefined]);
+    expect([doubt(681, true), doubt(29, true)]).toEqual([expect.any(String), expect.any(String)]);
+    expect(doubtOf("frameKind", { value: "diamond" })).toBeUndefined();
   });
 });
 

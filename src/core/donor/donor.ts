@@ -73,9 +73,34 @@ function questionOf(item: NumberItem, value: number) {
   };
 }
 
-/** The bounds that even a confirmed reading must keep: what is under 0 or ten times over is a slip, whoever says yes. */
+/** The bounds that even a confirmed reading must keep: under half of the plausible range or over twice it is a slip, whoever says yes. */
 export const isPossible = (item: DonorItem, value: number) =>
-  item.kind !== "choice" && Number.isFinite(value) && value >= 0 && value <= item.plausible[1] * 10;
+  item.kind !== "choice" && Number.isFinite(value) && value >= item.plausible[0] / 2 && value <= item.plausible[1] * 2;
+
+/** What is wrong with a figure that no sum may use: outside the plausible range, and nobody confirmed it. Undefined when it may be used. */
+export function doubtOf(key: DonorKey, { value, confirmed }: Pick<Reading, "value" | "confirmed">): string | undefined {
+  const item = donorItem(key);
+  if (item.kind === "choice" || typeof value !== "number") return undefined;
+  if (isPlausible(item, value) || (confirmed && isPossible(item, value))) return undefined;
+  const unit = item.kind === "count" ? "" : ` ${KIND_UNIT[item.kind]}`;
+  return `${item.label} of ${formatNumber(value, 2)}${unit} is outside ${item.plausible[0]} to ${item.plausible[1]}${unit}`;
+}
+
+/** The survey without the figures that are in doubt: what the rules, the drawings and the sums see, whichever door a figure came in by. */
+export function trusted(donor: Donor): Donor {
+  const doubted = doubtsIn(donor);
+  if (doubted.length === 0) return donor;
+  const sound = { ...donor };
+  for (const { key } of doubted) delete sound[key];
+  return sound;
+}
+
+/** Every figure in doubt, and what is wrong with it. */
+export const doubtsIn = (donor: Donor): { key: DonorKey; says: string }[] =>
+  (Object.entries(donor) as [DonorKey, Reading][]).flatMap(([key, reading]) => {
+    const says = doubtOf(key, reading);
+    return says === undefined ? [] : [{ key, says }];
+  });
 
 /** Whether an item is asked on this bike: some only make sense after another answer. */
 export function isAsked(key: DonorKey, donor: Donor): boolean {

@@ -8,6 +8,8 @@ export const readingSchema = z.strictObject({
   value: z.union([z.number(), z.string().max(60)]),
   how: z.enum(HOWS),
   plusMinus: z.number().min(0),
+  /** Outside the plausible range, and somebody who stood at the bike said that it is so. */
+  confirmed: z.literal(true).optional(),
   taken: takenAt,
   earlier: z.array(z.strictObject({ value: z.union([z.number(), z.string()]), how: z.enum(HOWS), taken: takenAt })).max(50),
 });

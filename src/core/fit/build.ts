@@ -1,4 +1,5 @@
 import type { Donor } from "../donor/donor";
+import type { DonorKey } from "../donor/items";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import type { Part, PartCount, PartOf } from "../parts/part";
@@ -37,6 +38,8 @@ export type Build = {
   readonly house: HouseRules;
   readonly catalogue: Catalogue;
   readonly asked: Asked;
+  /** Figures of the survey that no sum may use, and why: they are not in `donor`. */
+  readonly doubts?: readonly { readonly key: DonorKey; readonly says: string }[];
   /** What was worked out of this build before; the engine puts an empty one in. */
   readonly memo?: Memo;
 };

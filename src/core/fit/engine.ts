@@ -1,3 +1,4 @@
+import { doubtsIn, trusted } from "../donor/donor";
 import { donorItem, type DonorKey } from "../donor/items";
 import { formatNumber } from "../units/formatQuantity";
 import type { Build, Supplied } from "./build";
@@ -26,11 +27,12 @@ export type Fit = {
  * The applied set only grows and is no larger than `accepted`, so it ends; what it ends in does not depend on the order of accepting.
  */
 export function fit(
-  base: Omit<Build, "geometry">,
+  given: Omit<Build, "geometry" | "doubts">,
   accepted: readonly Accepted[],
   overrides: readonly Override[] = [],
   rules: readonly Rule[] = RULES,
 ): Fit {
+  const base = { ...given, donor: trusted(given.donor), doubts: doubtsIn(given.donor) };
   const applied: AppliedRemedy[] = [];
   const survey = surveyOf(base.donor);
   let build = withRemedies(base, applied);
@@ -69,6 +71,7 @@ function withRemedies(base: Omit<Build, "geometry">, applied: readonly AppliedRe
     house: base.house,
     catalogue: base.catalogue,
     asked: base.asked,
+    doubts: base.doubts ?? [],
     memo: {},
   };
 }
@@ -164,11 +167,15 @@ const NONE: readonly never[] = [];
 function outcomeOf(rule: Rule, subject: unknown, survey: Survey, build: Build): Outcome {
   const needs = rule.needs(subject);
   for (const key of needs)
-    if (build.donor[key] === undefined) return unmeasured(needs.filter((k) => build.donor[k] === undefined));
+    if (build.donor[key] === undefined)
+      return unmeasured(
+        needs.filter((k) => build.donor[k] === undefined),
+        build,
+      );
   try {
     return rule.check(subject, survey, build);
   } catch (error) {
-    if (error instanceof Unmeasured) return unmeasured([error.key]);
+    if (error instanceof Unmeasured) return unmeasured([error.key], build);
     if (error instanceof Unstated)
       return {
         verdict: "measure",
@@ -181,12 +188,16 @@ function outcomeOf(rule: Rule, subject: unknown, survey: Survey, build: Build): 
   }
 }
 
-const unmeasured = (keys: readonly DonorKey[]): Outcome => ({
-  verdict: "measure",
-  says: `Not measured yet: ${keys.map((key) => donorItem(key).label.toLowerCase()).join(", ")}.`,
-  figures: [],
-  settle: keys,
-});
+/** What is not measured, or was and cannot be believed. */
+function unmeasured(keys: readonly DonorKey[], { doubts = [] }: Build): Outcome {
+  const doubted = doubts.filter(({ key }) => keys.includes(key));
+  const missing = keys.filter((key) => !doubted.some((doubt) => doubt.key === key));
+  const says = [
+    ...doubted.map((doubt) => `${doubt.says}: measure it again.`),
+    ...(missing.length > 0 ? [`Not measured yet: ${missing.map((key) => donorItem(key).label.toLowerCase()).join(", ")}.`] : []),
+  ];
+  return { verdict: "measure", says: says.join(" "), figures: [], settle: keys };
+}
 
 /** A margin smaller than what the measurements leave open decides nothing, on either side of the limit; equal is enough. */
 function settleUncertainty(outcome: Outcome): Outcome {

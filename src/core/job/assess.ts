@@ -27,7 +27,7 @@ export function assess(job: Job, catalogue: Catalogue, house: HouseRules, today:
     wish: job.wish,
     fit: fitted,
     sheet,
-    donorMassKg: typeof job.donor.bikeMassKg?.value === "number" ? job.donor.bikeMassKg.value : undefined,
+    donorMassKg: typeof fitted.build.donor.bikeMassKg?.value === "number" ? fitted.build.donor.bikeMassKg.value : undefined,
     today,
     leadDays: leadDays(job, sheet, today),
     benchDays: Math.max(1, Math.ceil(sheet.labourMinutes / 60 / house.hoursPerDay)),

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { isPossible, plusMinusOf } from "../donor/donor";
+import { plusMinusOf } from "../donor/donor";
 import { DONOR_KEYS, donorItem, type DonorKey } from "../donor/items";
 import { HOWS } from "../donor/reading";
 import { type Reading } from "../donor/readingSchema";
@@ -22,6 +22,7 @@ const fileReading = z.union([
     how: z.enum(HOWS).optional().describe("The tool it was taken with; the item's own when left out"),
     plusMinus: z.number().min(0).optional().describe("Its uncertainty; the tool's when left out"),
     taken: z.strictObject({ at: z.iso.datetime({ offset: true }), by: z.string().max(40) }).optional(),
+    confirmed: z.literal(true).optional().describe("Outside the plausible range, and so at the bike"),
     earlier: z
       .array(
         z.strictObject({
@@ -150,8 +151,7 @@ function readingOf(key: DonorKey, entry: z.output<typeof fileReading>): Result<R
     if (typeof value !== "string" || !Object.hasOwn(item.options, value))
       return bad(`must be one of ${Object.keys(item.options).join(", ")}`);
   } else if (typeof value !== "number") return bad("must be a number");
-  else if (!isPossible(item, value))
-    return bad(`cannot be ${value}: ${item.label.toLowerCase()} is ${item.plausible.join(" to ")}`);
+  else if (!(value >= 0)) return bad(`cannot be ${value}: ${item.label.toLowerCase()} is ${item.plausible.join(" to ")}`);
   else if (item.kind === "count" && !Number.isInteger(value)) return bad("must be a whole number");
   const how = full.how ?? (item.kind === "choice" ? "seen" : item.tool);
   return good({
@@ -159,6 +159,7 @@ function readingOf(key: DonorKey, entry: z.output<typeof fileReading>): Result<R
     how,
     plusMinus: full.plusMinus ?? plusMinusOf(item, how, value),
     taken: full.taken ?? { at: NEVER, by: "" },
+    ...(full.confirmed && { confirmed: full.confirmed }),
     earlier: full.earlier ?? [],
   });
 }

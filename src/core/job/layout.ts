@@ -57,10 +57,10 @@ const USUAL_RING_TEETH = 42;
 
 export function layoutOf(job: Job, build: Build): Layout {
   const drawn = (key: DonorKey, usual: number): Drawn => {
-    const value = job.donor[key]?.value;
+    const value = build.donor[key]?.value;
     return typeof value === "number" ? { mm: value, measured: true } : { mm: usual, measured: false };
   };
-  const kind = String(job.donor.frameKind?.value ?? "diamond");
+  const kind = String(build.donor.frameKind?.value ?? "diamond");
   const usual = USUAL[kind] ?? USUAL_BIKE;
   const shellWidth = drawn("shellWidthMm", 68);
   const rearOverLocknut = drawn("rearOverLocknutMm", 135);
@@ -70,7 +70,7 @@ export function layoutOf(job: Job, build: Build): Layout {
   const battery = partsOf(build, "battery")[0];
   const rearHub = hubs.find((hub) => hub.spec.end === "rear");
   const count =
-    partsOf(build, "cluster")[0]?.spec.teeth.length ?? (job.donor.gears?.value === "derailleur" ? drawn("cogCount", 8).mm : 1);
+    partsOf(build, "cluster")[0]?.spec.teeth.length ?? (build.donor.gears?.value === "derailleur" ? drawn("cogCount", 8).mm : 1);
   const smallest =
     rearHub?.spec.locknutToSmallestMm ?? drawn("locknutToSmallestMm", count > 1 ? 5 : rearOverLocknut.mm / 2 - 44).mm;
   const driveSpacerMm = effectOf(build, "driveSpacerMm", 0);

@@ -22,6 +22,7 @@ export const measure: UseCase<"measure"> = (job, command, bench) => {
     value,
     how: command.how,
     plusMinus: plusMinusOf(item, command.how, value),
+    ...("ask" in typed && { confirmed: true as const }),
     taken: { at: bench.at, by: bench.by },
     earlier: before ? [{ value: before.value, how: before.how, taken: before.taken }, ...before.earlier].slice(0, 50) : [],
   };
