@@ -182,13 +182,20 @@ describe("the engine", () => {
 
   test("a rule of thumb may be overridden with a reason; a safety stop may not; an override with nothing to hold is told", () => {
     const override = { finding: "test/seesaw 1", reason: "measured twice", by: "Ida", at: "2026-01-05T09:00:00Z" };
-    expect(fitCase({ parts: [], overrides: [override] }, [seesaw("stop")]).findings[0]).toMatchObject({
+    expect(fitCase({ parts: [], overrides: [override] }, [seesaw("adapt")]).findings[0]).toMatchObject({
       settled: true,
       overridden: override,
     });
-    const safe = fitCase({ parts: [], overrides: [override] }, [seesaw("stop", { safety: true })]);
-    expect(safe.findings[0]!.settled).toBe(false);
-    expect(safe.unusedOverrides).toEqual([override]);
+    for (const held of [seesaw("adapt", { safety: true }), seesaw("stop"), seesaw("stop", { safety: false })]) {
+      const safe = fitCase({ parts: [], overrides: [override] }, [held]);
+      expect(safe.findings[0]).toMatchObject({ settled: false, safety: true });
+      expect(safe.unusedOverrides).toEqual([override]);
+    }
+    const named = { ...seesaw("stop"), id: "chain/angle" };
+    const told = { ...override, finding: "chain/angle 1" };
+    expect(fitCase({ parts: [], overrides: [told] }, [named]).findings[0]).toMatchObject({ settled: true, safety: false });
+    const anyway = fitCase({ parts: [], overrides: [told] }, [{ ...seesaw("stop", { safety: true }), id: "chain/angle" }]);
+    expect(anyway.findings[0]).toMatchObject({ settled: false, safety: true });
   });
 
   test("joining effects is commutative and idempotent", () => {

@@ -4,6 +4,7 @@ import { formatNumber } from "../units/formatQuantity";
 import type { Build, Supplied } from "./build";
 import { joinEffects } from "./effect";
 import { isOpen, VERDICTS, type Finding, type Outcome, type Override, type Remedy } from "./finding";
+import { OVERRIDABLE_STOPS } from "./overridable";
 import { RULES } from "./rules";
 import { surveyOf, Unasked, Unmeasured, Unstated, type Rule, type Survey } from "./rule";
 
@@ -147,7 +148,7 @@ function findingOf(rule: Rule, subject: unknown, key: string, survey: Survey, bu
     figures: outcome.figures,
     remedies: outcome.remedies ?? NONE,
     settle: outcome.settle ?? NONE,
-    safety: outcome.safety ?? false,
+    safety: outcome.safety === true || (outcome.verdict === "stop" && !(rule.id in OVERRIDABLE_STOPS)),
     basis: outcome.basis ?? rule.basis,
     applied: NONE,
     settled: acknowledged,

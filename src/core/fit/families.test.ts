@@ -163,7 +163,7 @@ describe("two of a thing answer as one of twice", () => {
       [32, 42, 58].map(
         (maxV) => on(fuseAndCable, [hub(), battery(), controller(), partOf("fuse", { ratedA: 20, maxV })]).verdict,
       ),
-    ).toEqual(["stop", "clear", "clear"]));
+    ).toEqual(["adapt", "clear", "clear"]));
 });
 
 describe("sides and words", () => {

@@ -211,8 +211,10 @@ describe("layout", () => {
     expect(layout.battery).toMatchObject({ lengthMm: 360, heightMm: 90 });
   });
   test("a long load carrier and a tandem are drawn at their own usual length", () => {
-    const at = (frameKind: string) =>
-      layoutOf(job({ donor: donorOf({ frameKind }) }), assess(job(), catalogue, house, TODAY).fit.build).chainstay.mm;
+    const at = (frameKind: string) => {
+      const on = job({ donor: donorOf({ frameKind }) });
+      return layoutOf(on, assess(on, catalogue, house, TODAY).fit.build).chainstay.mm;
+    };
     expect([at("diamond"), at("long-wheelbase"), at("tandem")]).toEqual([445, 980, 1150]);
   });
 });

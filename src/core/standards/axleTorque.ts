@@ -24,7 +24,7 @@ export const ARM_TABLE = {
   "front, suspension fork with steel lowers": row(1, 2, "stop", "stop", "stop"),
   "front, aluminium tips of 8 mm or more": row(2, "stop", "stop", "stop", "stop"),
   "front, aluminium under 8 mm, magnesium, carbon or closed tips": row("stop", "stop", "stop", "stop", "stop"),
-  "rear, steel over 5 mm": row(0, 1, 2, 2, "stop"),
+  "rear, steel over 5 mm": row(0, 1, 2, "plates", "stop"),
   "rear, steel of 5 mm or less, or titanium": row(1, 2, 2, "stop", "stop"),
   "rear, aluminium of 8 mm or more": row(1, 1, 2, "plates", "stop"),
   "rear, aluminium under 8 mm, or axle on the hanger": row(1, 2, "stop", "stop", "stop"),

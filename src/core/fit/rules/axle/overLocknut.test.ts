@@ -1,4 +1,5 @@
 import { afterRemedy, findingOf, hub, partOf } from "../../../../../tests/bench.fixture";
+import type { Part } from "../../../parts/part";
 import { front, rear, rearHub } from "./ends.fixture";
 import { overLocknut } from "./overLocknut";
 
@@ -33,10 +34,41 @@ describe("axle/over-locknut", () => {
     expect(at("carbon", 134)).toMatchObject({ verdict: "stop", safety: true });
   });
   test("forks: rigid steel to 5 mm, others not at all", () => {
-    expect(findingOf(overLocknut, { donor: front({ frontOverLocknutMm: 95 }), parts: [hub()] }).verdict).toBe("adapt");
+    expect(findingOf(overLocknut, { donor: front({ frontOverLocknutMm: 95.2 }), parts: [hub()] }).verdict).toBe("adapt");
+    expect(findingOf(overLocknut, { donor: front({ frontOverLocknutMm: 95 }), parts: [hub()] }).verdict).toBe("measure");
     expect(findingOf(overLocknut, { donor: front({ frontOverLocknutMm: 91 }), parts: [hub()] }).verdict).toBe("stop");
     expect(
       findingOf(overLocknut, { donor: front({ frontOverLocknutMm: 99, forkKind: "suspension" }), parts: [hub()] }).verdict,
     ).toBe("stop");
+  });
+  // Worked situations of common practice: the frame's figure and its tool, what it is of, the hub's width.
+  test.each([
+    [134.0, "caliper", "steel", 135, "adapt", 9],
+    [134.0, "caliper", "aluminium", 135, "measure", 0],
+    [134.0, "caliper", "carbon", 135, "stop", -1],
+    [126.0, "caliper", "steel", 130.5, "adapt", 5.5],
+    [126.0, "caliper", "steel", 133, "adapt", 3],
+    [126.0, "caliper", "steel", 137, "stop", -1],
+    [131.5, "caliper", "thin steel", 135, "adapt", 0.5],
+    [130.5, "caliper", "thin steel", 135, "stop", -0.5],
+    [132.5, "caliper", "titanium", 135, "adapt", 0.5],
+    [131.5, "caliper", "titanium", 135, "stop", -0.5],
+    [134.0, "tape", "aluminium", 135, "measure", 0],
+    [133.4, "caliper", "aluminium", 135, "stop", -0.6],
+  ] as const)("%d by %s, %s, hub %d: %s, %d mm of the limit left", (mm, tool, frameMaterial, overLocknutMm, verdict, margin) => {
+    const finding = findingOf(overLocknut, {
+      donor: rear({ rearOverLocknutMm: [mm, tool], frameMaterial }),
+      parts: [rearHub({ overLocknutMm })],
+    });
+    expect(finding.verdict).toBe(verdict);
+    expect(finding.margin!.value).toBeCloseTo(margin, 6);
+  });
+  test("rings over the axle by 0.3 at most, cheaper ones of a wider bore left alone", () => {
+    const ring = (boreMm: number, id: string) => partOf("washer", { use: "axle spacer", boreMm, thicknessMm: 3 }, { id });
+    const rings = (shelf: Part[]) =>
+      findingOf(overLocknut, { donor: rear({ rearOverLocknutMm: 141 }), parts: [rearHub()], shelf }).remedies[0]!.parts[0];
+    expect(rings([ring(12.8, "a-wide"), ring(12.3, "b-right")])).toMatchObject({ partId: "b-right", quantity: 2 });
+    expect(rings([ring(12.31, "a-wide")])).toMatchObject({ partId: null });
+    expect(rings([ring(11.9, "a-narrow")])).toMatchObject({ partId: null });
   });
 });

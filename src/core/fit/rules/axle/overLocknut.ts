@@ -63,20 +63,20 @@ function spread(
   byMm: number,
   limit: SpreadLimit,
   build: Build,
-  { figures, settle }: Required<Pick<Outcome, "figures" | "settle">>,
+  { figures, settle, margin: gap }: Required<Pick<Outcome, "figures" | "settle" | "margin">>,
 ): Outcome {
   const says = `The hub is ${formatNumber(byMm, 1)} mm wider than the frame.`;
   const end = motor.spec.end;
-  // The limits carry their own tolerance: the caliper's 0.1 does not decide between a sprung and a set frame.
+  // What the frame takes in the end, sprung or set: a tape that leaves it open decides nothing.
+  const margin = { value: Math.max(limit.springMm, limit.setMm) - byMm, unit: "mm", plusMinus: gap.plusMinus };
   if (build.geometry.flags.has(`spread ${end}`))
     return {
       verdict: "clear",
       says: `${says} Sprung or set to take it.`,
       figures,
       settle,
-      margin: { value: limit.setMm - byMm, unit: "mm", plusMinus: 0 },
+      margin,
     };
-  const margin = { value: Math.max(limit.springMm, limit.setMm) - byMm, unit: "mm", plusMinus: 0 };
   if (byMm > Math.max(limit.springMm, limit.setMm))
     return {
       verdict: "stop",

@@ -32,8 +32,6 @@ export const torqueArms = defineRule<HubMotor>({
     return [
       keys.dropout,
       keys.material,
-      keys.thickness,
-      keys.slotWidth,
       keys.condition,
       ...(motor.spec.end === "front" ? (["forkKind", "forkMaterial"] as const) : []),
     ];
@@ -48,6 +46,16 @@ export const torqueArms = defineRule<HubMotor>({
         figures: [],
         lifts: "a sound fork or frame end, or a motor elsewhere",
         caution: "axleSpins",
+      };
+    const seat = survey.choice(endKeys(motor).dropout);
+    if (seat === "thru" && !motor.spec.matchedThruAxle)
+      return {
+        verdict: "stop",
+        safety: true,
+        says: `Closed ${motor.spec.end} ends: an arm has no axle to hold.`,
+        figures: [{ label: "axle seat", value: seat }],
+        lifts: wayOut(motor),
+        caution: motor.spec.end === "front" ? "aluminiumFork" : "axleSpins",
       };
     const asked = armsWanted(motor, survey, build);
     if (asked.count === "unsure")
@@ -121,7 +129,6 @@ function armsWanted(motor: HubMotor, survey: Survey, build: Build): Wanted {
 
 /** The seat in a few words: what it is made of and how thick, or that it is closed. */
 function seatWords(seat: Seat): string {
-  if (seat.dropout === "thru" && !seat.matchedThruAxle) return `Closed ${seat.end} ends`;
   const fork =
     seat.forkMaterial === "carbon" || seat.forkMaterial === "magnesium"
       ? `${seat.forkMaterial[0]!.toUpperCase()}${seat.forkMaterial.slice(1)} fork, `

@@ -6,6 +6,7 @@ import type { Outcome, Remedy } from "../../finding";
 import { defineRule } from "../../rule";
 import { endKeys, hubMotors } from "../subjects";
 import { againstTyre } from "../wheel/tyreGoes";
+import { FUSE_LOAD } from "../wiring/fuse";
 
 /** One thing that a running bike wants; `met` says what brings it. A kit's gaps are computed here, not typed. */
 type Want = {
@@ -177,8 +178,6 @@ function rotorWant(motor: HubMotor, build: Build): Want {
 
 /** Standard blade-fuse ratings, A. */
 const FUSES = [5, 7.5, 10, 15, 20, 25, 30, 35, 40, 50, 60, 70, 80, 100, 125, 150];
-
-const FUSE_LOAD = 0.75;
 
 function electricWants(build: Build): Want[] {
   const battery = batteryOf(build);

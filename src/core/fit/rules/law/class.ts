@@ -61,7 +61,6 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
       verdict: "stop",
       says: `${ratedW} W rated; ${row.id} ends at ${row.ratedW}. It may not be ridden there.`,
       margin,
-      safety: false,
       lifts: `motors of ${row.ratedW} W together, or private land; a setting does not change what is printed on the motor`,
       ...common,
     };

@@ -27,7 +27,7 @@ describe("wiring/battery-lead, pack-to-motor and fuse", () => {
   test.each([
     [20, 58, "clear"],
     [30, 58, "adapt"],
-    [20, 36, "stop"],
+    [20, 36, "adapt"],
   ] as const)("a fuse of %d A for %d V on 14 AWG: %s", (ratedA, maxV, verdict) =>
     expect(on(fuseAndCable, [...drive({}), partOf("fuse", { ratedA, maxV })])).toMatchObject({ verdict }),
   );

@@ -7,6 +7,9 @@ import { judge } from "../../judge";
 import { anyOf } from "../../remedies";
 import { defineRule, stated } from "../../rule";
 
+/** A fuse carries three quarters of its rating all day (common practice). */
+export const FUSE_LOAD = 0.75;
+
 export const fuseAndCable = defineRule<Controller>({
   id: "wiring/fuse",
   title: "Fuse against the cable",
@@ -28,13 +31,38 @@ export const fuseAndCable = defineRule<Controller>({
       { label: "cable takes", value: rated, unit: "A" },
       { label: "pack full", value: full, unit: "V" },
     ];
+    const asksA = controllersOf(build).reduce((sum, one) => sum + one.batteryA, 0);
+    const leastA = asksA / FUSE_LOAD;
+    const right = (says: string) =>
+      anyOf(build, "fuse", {
+        title: "The right fuse",
+        says,
+        will: (spec) => spec.maxV >= full && spec.ratedA >= leastA - 1e-9 && spec.ratedA <= rated,
+        most: 1,
+        tasks: ["harness"],
+      });
     if (fuse.spec.maxV < full)
       return {
-        verdict: "stop",
+        verdict: "adapt",
         safety: true,
         says: `The fuse is for ${fuse.spec.maxV} V, the pack gives ${formatNumber(full, 1)}: it would not break the arc.`,
         figures,
-        lifts: `a fuse for ${formatNumber(full, 0)} V or more`,
+        margin: { value: fuse.spec.maxV - full, unit: "V", plusMinus: 0 },
+        remedies: right(`${formatNumber(full, 0)} V or more`),
+        caution: "faultCurrent",
+      };
+    if (fuse.spec.ratedA < leastA - 1e-9)
+      return {
+        verdict: "adapt",
+        safety: true,
+        says: `A ${fuse.spec.ratedA} A fuse for ${formatNumber(asksA, 1)} A: at three quarters of its rating it wants ${formatNumber(leastA, 1)} A, and blows on the hill.`,
+        figures: [
+          ...figures,
+          { label: "controllers ask", value: asksA, unit: "A" },
+          { label: "least rating", value: leastA, unit: "A" },
+        ],
+        margin: { value: fuse.spec.ratedA - leastA, unit: "A", plusMinus: 0 },
+        remedies: right(`${formatNumber(leastA, 0)} A or more`),
         caution: "faultCurrent",
       };
     return judge({
