@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import { existsSync, mkdtempSync, rmSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
@@ -14,7 +14,8 @@ import { findJob, nextNumber, UnreadableJob } from "./jobs";
 import { migrationSource } from "./migrations";
 import { up as roadUp } from "./migrations/003_road";
 import { up as givesUp } from "./migrations/004_gives";
-import { houseRules, writeSetting } from "./settings";
+import { readPhotoFile, storePhotoFile } from "./photos";
+import { bumpCatalogue, catalogueRevision, houseRules, writeSetting } from "./settings";
 
 type DemoPart = (typeof DEMO_PARTS)[number];
 let db: Knex;
@@ -229,4 +230,128 @@ describe("the database", () => {
     });
     expect(await nextNumber(db)).toBe(641);
   });
+  test("says how often parts or suppliers changed, one by one", async () => {
+    expect(await catalogueRevision(db)).toBe(0);
+    await saveSuppliers(db, DEMO_SUPPLIERS);
+    await saveParts(db, DEMO_PARTS.slice(0, 2));
+    expect(await catalogueRevision(db)).toBe(2);
+    await bumpCatalogue(db);
+    expect(await catalogueRevision(db)).toBe(3);
+  });
+});
+
+describe("what the database itself refuses", () => {
+  const supplier = (over: object) => ({
+    id: "s",
+    name: "S",
+    currency: "EUR",
+    carriage_minor: 1,
+    free_from_minor: null,
+    dangerous_goods_minor: 1,
+    ...over,
+  });
+  const part = (over: object) => ({
+    id: "p",
+    kind: "tyre",
+    name: "P",
+    maker: "",
+    mass_kg: null,
+    in_stock: 0,
+    spec: "{}",
+    ...over,
+  });
+  const offer = (over: object) => ({
+    part_id: "p",
+    supplier_id: "s",
+    price_minor: 1,
+    currency: "EUR",
+    pack_size: 1,
+    lead_days: 1,
+    carriage: "ordinary",
+    ...over,
+  });
+  const order = (over: object) => ({
+    id: "o",
+    job_id: "j",
+    number: "1-1",
+    supplier_id: "s",
+    placed_at: "2026",
+    currency: "EUR",
+    total_minor: 1,
+    body: "{}",
+    ...over,
+  });
+  const job = (over: object) => ({
+    id: "j",
+    number: 1,
+    version: 1,
+    customer: "x",
+    bike: "",
+    body: "{}",
+    summary: "{}",
+    updated_at: "2026",
+    ...over,
+  });
+  const MOST = 100_000_000;
+  const rows: [table: string, column: string, make: (over: object) => object, goes: unknown[], refused: unknown[]][] = [
+    ["supplier", "carriage_minor", supplier, [0, MOST], [-1, MOST + 1, null]],
+    ["supplier", "dangerous_goods_minor", supplier, [0, MOST], [-1, MOST + 1, null]],
+    ["supplier", "currency", supplier, ["EUR", "GBP", "USD", "CHF"], ["XXX", null]],
+    ["part", "in_stock", part, [0, MOST], [-1, MOST + 1, null]],
+    ["part", "spec", part, ["{}"], ["{", null]],
+    ["offer", "price_minor", offer, [0, MOST], [-1, MOST + 1, null]],
+    ["offer", "pack_size", offer, [1], [0, -1, null]],
+    ["offer", "lead_days", offer, [0, MOST], [-1, MOST + 1, null]],
+    ["offer", "carriage", offer, ["ordinary", "dangerous goods"], ["by hand", null]],
+    ["job", "version", job, [1], [0, -1, null]],
+    ["job", "body", job, ["{}"], ["no", null]],
+    ["purchase_order", "total_minor", order, [0, MOST], [-1, MOST + 1, null]],
+    ["purchase_order", "body", order, ["{}"], ["no", null]],
+  ];
+  test.each(rows)("%s.%s", async (table, column, make, goes, refused) => {
+    if (table !== "supplier") await db("supplier").insert(supplier({}));
+    if (table === "offer") await db("part").insert(part({}));
+    if (table === "purchase_order") await db("job").insert(job({}));
+    for (const value of goes) {
+      await db(table).insert(make({ [column]: value }));
+      await db(table).delete();
+    }
+    for (const value of refused) await expect(db(table).insert(make({ [column]: value }))).rejects.toThrow(/CHECK|NOT NULL/);
+  });
+  test("an offer of no part, of no supplier, or twice of one pack size", async () => {
+    await db("supplier").insert(supplier({}));
+    await db("part").insert(part({}));
+    await expect(db("offer").insert(offer({ part_id: "none" }))).rejects.toThrow(/FOREIGN KEY/);
+    await expect(db("offer").insert(offer({ supplier_id: "none" }))).rejects.toThrow(/FOREIGN KEY/);
+    await db("offer").insert(offer({}));
+    await expect(db("offer").insert(offer({}))).rejects.toThrow(/UNIQUE/);
+    await db("part").delete();
+    expect(await db("offer").select()).toEqual([]);
+  });
+});
+
+describe("photographs beside the database", () => {
+  const folder = mkdtempSync(join(tmpdir(), "gull-photo-"));
+  const before = process.env.GULL_DB;
+  beforeAll(() => {
+    process.env.GULL_DB = join(folder, "shop.sqlite");
+  });
+  afterAll(() => {
+    if (before === undefined) delete process.env.GULL_DB;
+    else process.env.GULL_DB = before;
+    rmSync(folder, { recursive: true });
+  });
+  test("are read back byte for byte, nothing half written stays, and one that is not there is none", async () => {
+    await storePhotoFile("photo-0001", new Uint8Array([1, 2, 3]));
+    expect(await readPhotoFile("photo-0001")).toEqual(new Uint8Array([1, 2, 3]));
+    expect(readdirSync(join(folder, "photos"))).toEqual(["photo-0001.webp"]);
+    expect(await readPhotoFile("photo-0002")).toBeUndefined();
+  });
+  test.each(["../../etc/passwd", "short", "", "UPPER-CASE-NAME", "a".repeat(41), "photo.0001"])(
+    "no file is written or read under the name “%s”",
+    async (id) => {
+      await expect(storePhotoFile(id, new Uint8Array([1]))).rejects.toThrow("not a photograph's name");
+      expect(await readPhotoFile(id)).toBeUndefined();
+    },
+  );
 });
