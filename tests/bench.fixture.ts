@@ -4,7 +4,7 @@ import { plusMinusOf } from "@/core/donor/donor";
 import type { How } from "@/core/donor/reading";
 import { DEFAULT_HOUSE_RULES, type HouseRules } from "@/core/house/houseRules";
 import { Catalogue } from "@/core/parts/catalogue";
-import { readPart, type Part, type Supplier } from "@/core/parts/part";
+import { readPart, type Offer, type Part, type Supplier } from "@/core/parts/part";
 import type { WrittenSpec } from "@/core/parts/specs";
 import type { PartKind } from "@/core/parts/kinds";
 import type { Asked } from "@/core/fit/build";
@@ -187,6 +187,16 @@ export const QUAY: Supplier = {
   freeFromMinor: 20000,
   dangerousGoodsMinor: 2500,
 };
+/** What a supplier asks for one piece. */
+export const offer = (supplierId: string, priceMinor: number, more: Partial<Offer> = {}): Offer => ({
+  supplierId,
+  priceMinor,
+  currency: "EUR",
+  packSize: 1,
+  leadDays: 3,
+  carriage: "ordinary",
+  ...more,
+});
 
 export const hub = (over: Partial<WrittenSpec<"hub-motor">> = {}) =>
   partOf("hub-motor", {
@@ -320,7 +330,7 @@ export type Case = {
   asked?: Partial<Asked>;
 };
 
-const NOTHING_ASKED: Asked = {
+export const NOTHING_ASKED: Asked = {
   throttle: false,
   where: "",
   riderKg: null,

@@ -3,9 +3,9 @@ import { chosenParts } from "../job/supplied";
 import { newJob, type Job } from "../job/job";
 import { DEFAULT_HOUSE_RULES, type HouseRules } from "../house/houseRules";
 import { Catalogue } from "../parts/catalogue";
-import type { Offer, Supplier } from "../parts/part";
+import type { Supplier } from "../parts/part";
 import type { Step } from "../work/steps";
-import { battery, partOf, QUAY } from "../../../tests/bench.fixture";
+import { battery, offer, partOf, QUAY } from "../../../tests/bench.fixture";
 import { buildSheet } from "./sheet";
 
 /**
@@ -30,15 +30,6 @@ const INLET: Supplier = {
   freeFromMinor: null,
   dangerousGoodsMinor: 4000,
 };
-const offer = (supplierId: string, priceMinor: number, more: Partial<Offer> = {}): Offer => ({
-  supplierId,
-  priceMinor,
-  currency: "EUR",
-  packSize: 1,
-  leadDays: 3,
-  carriage: "ordinary",
-  ...more,
-});
 
 const display = partOf("display", { plug: "x", clampMm: 22, showsSpeed: true }, { offers: [] });
 const kit = partOf(

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { Catalogue } from "../parts/catalogue";
-import { battery, partOf, QUAY } from "../../../tests/bench.fixture";
+import { battery, offer, partOf, QUAY } from "../../../tests/bench.fixture";
 import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
 import { assess } from "../job/assess";
 import { newJob, type Job } from "../job/job";
@@ -18,15 +18,6 @@ const INLET: Supplier = {
   dangerousGoodsMinor: 4000,
 };
 const DOLLAR: Supplier = { ...INLET, id: "dollar", name: "Dollar Test Supply", currency: "USD" };
-const offer = (supplierId: string, priceMinor: number, more: Partial<Offer> = {}): Offer => ({
-  supplierId,
-  priceMinor,
-  currency: "EUR",
-  packSize: 1,
-  leadDays: 3,
-  carriage: "ordinary",
-  ...more,
-});
 const tyre = (offers: Offer[], more: Partial<Part> = {}) => partOf("tyre", { beadSeatMm: 622, widthMm: 37 }, { offers, ...more });
 const plan = (parts: Part[], quantity = 1, rules = house) =>
   supplyPlan(

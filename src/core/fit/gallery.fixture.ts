@@ -1,4 +1,16 @@
-import { battery, controller, donorOf, hub, mid, partOf, QUAY, shellRings, SOUND, ASKED } from "../../../tests/bench.fixture";
+import {
+  battery,
+  controller,
+  donorOf,
+  hub,
+  mid,
+  partOf,
+  QUAY,
+  shellRings,
+  SOUND,
+  ASKED,
+  NOTHING_ASKED,
+} from "../../../tests/bench.fixture";
 import { DEFAULT_HOUSE_RULES, type HouseRules } from "../house/houseRules";
 import { Catalogue } from "../parts/catalogue";
 import type { Part } from "../parts/part";
@@ -313,15 +325,7 @@ export function buildOf(
     house: { ...DEFAULT_HOUSE_RULES, ...bike.house, ...more.house },
     catalogue: CATALOGUE,
     asked: {
-      throttle: false,
-      where: "",
-      riderKg: null,
-      loadKg: null,
-      assistKmh: 25,
-      hillPercent: null,
-      hillKm: null,
-      coldestC: null,
-      tows: "nothing",
+      ...NOTHING_ASKED,
       ...ASKED,
       ...bike.asked,
       ...more.asked,

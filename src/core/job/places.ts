@@ -6,7 +6,7 @@ import { stackOf } from "../fit/rules/axle/stack";
 import { bossesMm, frameLengths, packIn, PACK_ROOM_MM, roomOf } from "../fit/rules/battery/frameRoom";
 import { addedToBar } from "../fit/rules/controls/barBudget";
 import { keysOfEnd } from "../fit/rules/subjects";
-import { lacing } from "../wheel/lacing";
+import { crossingsOf } from "../fit/rules/wheel/lacing";
 import { motorBody } from "../shell/motorBody";
 
 /** The frame's joints from the crank axle, mm, and whether they were measured. */
@@ -214,15 +214,7 @@ function wheelOf(motor: Hub, survey: Survey, build: Build): WheelDrawn | null {
     partsOf(build, "rim").find((part) => part.spec.beadSeatMm === size) ??
     build.catalogue.distinct("rim").find((part) => part.spec.beadSeatMm === size && part.spec.holes === spec.spokes);
   if (!rim || rim.spec.erdMm <= spec.flangePcdMm) return null;
-  const table = lacing({
-    erdMm: rim.spec.erdMm,
-    spokes: spec.spokes,
-    spokeHoleMm: spec.spokeHoleMm,
-    left: { flangePcdMm: spec.flangePcdMm, flangeOffsetMm: spec.flangeOffsetLeftMm },
-    right: { flangePcdMm: spec.flangePcdMm, flangeOffsetMm: spec.flangeOffsetRightMm },
-    clearNippleAngleDeg: 8,
-    stopNippleAngleDeg: build.house.nippleStopDeg,
-  });
+  const table = crossingsOf(motor, rim.spec.erdMm, build);
   const option = table.options[table.recommended]!;
   return {
     end: spec.end,

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { Catalogue } from "../parts/catalogue";
-import { battery, partOf } from "../../../tests/bench.fixture";
+import { battery, offer, partOf } from "../../../tests/bench.fixture";
 import { DEFAULT_HOUSE_RULES, type HouseRules } from "../house/houseRules";
 import type { Offer, Part, Supplier } from "../parts/part";
 import { supplyPlan } from "./supplyPlan";
@@ -12,15 +12,6 @@ const supplier = (id: string, over: Partial<Supplier> = {}): Supplier => ({
   carriageMinor: 500,
   freeFromMinor: null,
   dangerousGoodsMinor: 2500,
-  ...over,
-});
-const offer = (supplierId: string, priceMinor: number, over: Partial<Offer> = {}): Offer => ({
-  supplierId,
-  priceMinor,
-  currency: "EUR",
-  packSize: 1,
-  leadDays: 3,
-  carriage: "ordinary",
   ...over,
 });
 const part = (id: string, offers: Offer[]): Part => partOf("tyre", { beadSeatMm: 622, widthMm: 37 }, { id, offers });

@@ -2,8 +2,8 @@ import type { Command } from "@/core/job/command";
 import { newJob, type Job } from "@/core/job/job";
 import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
 import { Catalogue } from "@/core/parts/catalogue";
-import type { Offer, Part, Supplier } from "@/core/parts/part";
-import { battery, hub, partOf, QUAY } from "../../../tests/bench.fixture";
+import type { Part, Supplier } from "@/core/parts/part";
+import { battery, hub, offer, partOf, QUAY } from "../../../tests/bench.fixture";
 import type { Bench } from "../useCase";
 import { carryOut } from "./index";
 
@@ -15,15 +15,6 @@ const INLET: Supplier = {
   carriageMinor: 900,
   freeFromMinor: null,
 };
-const offer = (supplierId: string, priceMinor: number, more: Partial<Offer> = {}): Offer => ({
-  supplierId,
-  priceMinor,
-  currency: "EUR",
-  packSize: 1,
-  leadDays: 3,
-  carriage: "ordinary",
-  ...more,
-});
 const tyre = partOf(
   "tyre",
   { beadSeatMm: 622, widthMm: 37 },

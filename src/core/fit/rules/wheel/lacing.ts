@@ -100,11 +100,10 @@ function rimsFor(motor: HubMotor, donorMm: number, build: Build): Rim[] {
   return [...sold, ...own];
 }
 
-/** What lacing into one rim takes, or null when no crossing goes. */
-function lacingIn(motor: HubMotor, rim: Rim, build: Build): { says: string; figures: Figure[]; remedy: Remedy } | null {
-  const { spec } = motor;
-  const table = lacing({
-    erdMm: rim.erdMm,
+/** Every crossing of this motor in a rim of this effective rim diameter, mm, by the house's own limit on the nipple's angle. */
+export const crossingsOf = ({ spec }: HubMotor, erdMm: number, build: Build) =>
+  lacing({
+    erdMm,
     spokes: spec.spokes,
     spokeHoleMm: spec.spokeHoleMm,
     left: { flangePcdMm: spec.flangePcdMm, flangeOffsetMm: spec.flangeOffsetLeftMm },
@@ -112,6 +111,11 @@ function lacingIn(motor: HubMotor, rim: Rim, build: Build): { says: string; figu
     clearNippleAngleDeg: 8,
     stopNippleAngleDeg: build.house.nippleStopDeg,
   });
+
+/** What lacing into one rim takes, or null when no crossing goes. */
+function lacingIn(motor: HubMotor, rim: Rim, build: Build): { says: string; figures: Figure[]; remedy: Remedy } | null {
+  const { spec } = motor;
+  const table = crossingsOf(motor, rim.erdMm, build);
   const option = table.options[table.recommended]!;
   const gaugeMm = option.crosses === 0 ? Math.max(RADIAL.gaugeMm, gaugeFor(spec.ratedW)) : gaugeFor(spec.ratedW);
   if (option.crosses === 0) {
