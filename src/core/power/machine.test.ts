@@ -1,3 +1,4 @@
+import fc from "fast-check";
 import { DIRECT, MEDIUM_MID, SMALL_GEARED } from "../../../tests/ride.fixture";
 import { warm } from "./heat";
 import { atForce, dragW, fullThrottle, machineOf, newWorking, type Motor } from "./machine";
@@ -53,6 +54,39 @@ describe("full throttle", () => {
       const at = (speed: number) => fullThrottle(m, speed, 48, 0.1, 0.15, newWorking());
       expect(at(v).slope).toBeCloseTo((at(v + 1e-5).forceN - at(v - 1e-5).forceN) / 2e-5, 2);
     }
+  });
+  test("whatever the duty, no controller gets more through the winding, and none draws a battery past its most", () => {
+    const efficiency = 0.97;
+    fc.assert(
+      fc.property(
+        fc.record({
+          openV: fc.double({ min: 24, max: 72, noNaN: true }),
+          packOhm: fc.double({ min: 0, max: 1.5, noNaN: true }),
+          windingOhm: fc.double({ min: 0.02, max: 0.5, noNaN: true }),
+          batteryA: fc.double({ min: 5, max: 80, noNaN: true }),
+          phaseA: fc.double({ min: 10, max: 200, noNaN: true }),
+          motors: fc.constantFrom(1, 2),
+          kmh: fc.double({ min: 0, max: 40, noNaN: true }),
+        }),
+        ({ openV, packOhm, windingOhm, batteryA, phaseA, motors, kmh }) => {
+          const m = machine(DIRECT, batteryA, phaseA, motors);
+          const out = fullThrottle(m, kmh / 3.6, openV, packOhm, windingOhm, newWorking());
+          if (out.bound === "idle") return;
+          // Duty by duty: motor volts = duty · battery volts, battery amps = duty · phase amps / efficiency.
+          const emf = (m.rpmPerMs * kmh) / 3.6 / m.kvRpmPerV;
+          let most = 0;
+          for (let duty = 0.0005; duty <= 1; duty += 0.0005) {
+            const amps = (duty * openV - emf) / (windingOhm + (duty * duty * motors * packOhm) / efficiency);
+            if ((duty * amps) / efficiency <= batteryA) most = Math.max(most, Math.min(amps, phaseA));
+          }
+          expect(out.phaseA).toBeGreaterThanOrEqual(most * (1 - 1e-9));
+          expect(out.phaseA).toBeLessThanOrEqual(most + 0.002 * Math.max(most, openV / windingOhm));
+          expect(out.batteryV).toBeGreaterThanOrEqual(openV / 2 - 1e-9);
+          const windingW = out.phaseA * (out.phaseA * windingOhm + emf);
+          expect((out.batteryV * out.batteryA * efficiency) / (motors * windingW)).toBeCloseTo(1, 6);
+        },
+      ),
+    );
   });
   test("a battery too weak for its limit gives the most it can, at half its volts", () => {
     const out = fullThrottle(machine({ ...DIRECT, windingOhm: 1e-3 }, 1000, 1e6), 5, 36, 0.5, 1e-3, newWorking());

@@ -122,7 +122,8 @@ function batteryCurrent(powerW: number, openV: number, sharedOhm: number): numbe
 
 /**
  * Full throttle at a speed. The phase current is the least of the controller's phase limit, what full duty drives through the winding
- * against the motor's own volts, and what the battery limit feeds.
+ * against the motor's own volts, and what the battery limit feeds. Of the two battery currents that carry one power the smaller holds:
+ * where full duty would pull the battery down past half of its open volts, a lower duty gives more, and the battery is what bounds.
  * @param speedMs 0 or more   @param openV the battery's open-circuit volts   @param packOhm its resistance, shared by all motors
  * @param windingOhm at the winding's temperature   @param out the record that is written and given back
  */
@@ -149,7 +150,7 @@ export function fullThrottle(
   let bound: Bound = "phase-current";
   let current = phaseA;
   if (byBattery < current) [bound, current] = ["battery-current", byBattery];
-  if (byVolts < current) [bound, current] = ["voltage", byVolts];
+  if (byVolts < current && byVolts <= efficiency * limitA) [bound, current] = ["voltage", byVolts];
 
   const spareNm = m.kt * current - m.dragNm - m.dragNmPerRpm * rpm;
   if (!(spareNm > 0)) return rest(out, openV, spareNm);
