@@ -364,7 +364,7 @@ export const DEMO_JOBS: DemoJob[] = [
   },
   {
     customer: "Jory Venn",
-    bike: "Heron trail bike, full suspension",
+    bike: "Slipway trail bike, full suspension",
     late: "under the shock there is room for a pack, and none to slide it out",
     wish: { purpose: "Up the forest road without the shuttle", where: "Private land", riderKg: 84, loadKg: 5, budgetMinor: 230000, massKg: 24, assistKmh: 25, hillPercent: 14, hillKm: 2.5, gives: ["price"], readyInDays: 40 },
     road: { distanceKm: 18, climbM: 640, rangeKm: 20, hillKmh: 10, stops: 3, surfaces: [{ fromKm: 4, toKm: 14, surface: "gravel" }] },
@@ -513,7 +513,7 @@ export const DEMO_JOBS: DemoJob[] = [
   },
   {
     customer: "Corentin Ashby",
-    bike: "Gannet bare frame, motor seat",
+    bike: "Tideline bare frame, motor seat",
     late: "frame up: the lamps want 6 V and the motor's two outputs give 12",
     wish: { purpose: "The bike he drew himself, built round its motor", where: EU, riderKg: 76, loadKg: 8, budgetMinor: 380000, massKg: 21, assistKmh: 25, gives: ["ready"], readyInDays: 60 },
     road: { distanceKm: 28, climbM: 240, rangeKm: 45, hillKmh: 14, stops: 8 },
