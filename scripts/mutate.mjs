@@ -155,7 +155,13 @@ await Promise.all(
   Array.from({ length: Number(values.atOnce) }, async () => {
     for (let one = next.shift(); one; one = next.shift()) {
       noticed[one.n] = await isNoticed(one.mutant, one.n, reached);
-      if (process.stderr.isTTY) process.stderr.write(`\r${noticed.filter((x) => x !== undefined).length} of ${mutants.length}`);
+      // A long run that is stopped has still told what it learnt.
+      const learnt = `${noticed.filter((x) => x !== undefined).length} of ${mutants.length}`;
+      if (process.stderr.isTTY) process.stderr.write(`\r${learnt}`);
+      else
+        console.error(
+          `${learnt}: ${one.mutant.file} ${noticed[one.n] ? "noticed" : "NOT noticed"}  ${one.mutant.says.replace(/\s+/g, " ")}`,
+        );
     }
   }),
 );

@@ -190,7 +190,7 @@ export const SPECS = {
   }),
   shifter: z.strictObject({
     speeds: count(1, 13, "Speeds"),
-    family: family.nullable().describe("Family; none for friction"),
+    family: family.nullable().describe("Family; none for a hub gear's, and for a friction thumb lever"),
     style: z.enum(["trigger", "twist", "thumb"]).describe("Style"),
     barMm,
   }),

@@ -56,7 +56,7 @@ describe("brakes/cut-off", () => {
   test("a switched lever in place of a combined one loses the shifter: two findings, and the second is mended by a shifter", () => {
     const shifter = partOf("shifter", { speeds: 8, family: "A", style: "trigger" });
     const p = {
-      donor: bars({ leverKind: "combined flat", gears: "derailleur" }),
+      donor: bars({ leverKind: "combined flat", gears: "derailleur", shifterFamily: "A" }),
       parts: [hub(), cadence, levers],
       shelf: [shifter],
     };
@@ -64,5 +64,21 @@ describe("brakes/cut-off", () => {
     expect(findingOf(lostShifter, p)).toMatchObject({ verdict: "adapt", says: expect.stringContaining("8-speed") });
     expect(afterRemedy(lostShifter, p, "shifter").verdict).toBe("clear");
     expect(findingOf(lostShifter, { ...p, donor: bars({ gears: "derailleur" }) }).verdict).toBe("clear");
+  });
+  test.each([
+    ["derailleur", { speeds: 8, family: "A", style: "trigger" }, true],
+    ["derailleur", { speeds: 8, family: "B", style: "trigger" }, false],
+    ["derailleur", { speeds: 8, family: null, style: "twist" }, false],
+    ["derailleur", { speeds: 1, family: null, style: "thumb" }, true],
+    ["hub gear", { speeds: 8, family: null, style: "twist" }, true],
+    ["hub gear", { speeds: 3, family: null, style: "twist" }, false],
+    ["hub gear", { speeds: 8, family: "A", style: "trigger" }, false],
+    ["hub gear", { speeds: 1, family: null, style: "thumb" }, false],
+  ] as const)("the lost shifter of a %s: %j takes over: %s", (gears, spec, goes) => {
+    const shifter = partOf("shifter", spec, { id: "this-one" });
+    const p = { donor: bars({ leverKind: "combined flat", gears, shifterFamily: "A" }), parts: [hub(), cadence, levers] };
+    const offered = findingOf(lostShifter, { ...p, shelf: [shifter] }).remedies.flatMap((r) => r.parts.map((one) => one.partId));
+    expect(offered.includes("this-one")).toBe(goes);
+    expect(findingOf(lostShifter, { ...p, parts: [...p.parts, shifter] }).verdict).toBe(goes ? "clear" : "adapt");
   });
 });

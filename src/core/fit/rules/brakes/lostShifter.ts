@@ -4,6 +4,7 @@ import { type Build, type Motor, partsOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { acknowledge, defineRule } from "../../rule";
 import { firstMotor } from "../subjects";
+import { type RearGears, shifterGoes } from "../cluster/shifterGoes";
 import { fittedCutOffs } from "./levers";
 
 /** A combined lever that gives way to a switched one takes the shifter with it. */
@@ -39,8 +40,14 @@ export const lostShifter = defineRule<Motor>({
       { label: "clicks", value: speeds },
     ];
     const bought = partsOf(build, "shifter")[0];
-    if (bought) return { verdict: "clear", says: `${bought.name} takes over from the old lever.`, figures };
-    const fits = build.catalogue.distinct("shifter").filter((part) => part.spec.family === null || part.spec.speeds === speeds);
+    const cluster = partsOf(build, "cluster")[0];
+    const gears: RearGears =
+      survey.choice("gears") === "hub gear"
+        ? { hubGear: true, speeds }
+        : { hubGear: false, speeds: cluster?.spec.teeth.length ?? speeds, family: survey.choice("shifterFamily") };
+    if (bought && shifterGoes(bought.spec, gears))
+      return { verdict: "clear", says: `${bought.name} takes over from the old lever.`, figures };
+    const fits = build.catalogue.distinct("shifter").filter((part) => shifterGoes(part.spec, gears));
     const remedies: Remedy[] = fits.slice(0, 2).map((part) => ({
       id: `shifter-${part.id}`,
       title: part.name,
@@ -51,7 +58,7 @@ export const lostShifter = defineRule<Motor>({
     }));
     return {
       verdict: "adapt",
-      says: `The switched lever throws away a ${speeds}-speed shifter.`,
+      says: `The switched lever throws away a ${speeds}-speed shifter${bought ? `, and ${bought.name} does not work these gears` : ""}.`,
       figures,
       remedies:
         remedies.length > 0 ? remedies : [acknowledge("brakes/lost-shifter shifter", "the customer gives up the rear gears")],

@@ -2,11 +2,13 @@ import { memory, PRACTICE } from "../../../basis";
 import { COG_PITCH_MM, SHIFT_ERROR_MM, SHIFTER_FAMILIES, type ShifterFamily } from "../../../standards/clusters";
 import { LEVER_CUT_OFFS } from "../../../standards/cutOff";
 import { formatNumber } from "../../../units/formatQuantity";
+import type { PartOf } from "../../../parts/part";
 import { type Build, type HubMotor, partsOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { acknowledge, defineRule } from "../../rule";
 import { hasDerailleur } from "../chain/rearCogs";
 import { rearHubMotors } from "../subjects";
+import { isFriction, shifterGoes } from "./shifterGoes";
 
 /** How far the chain is off the cog at the end of the range, mm: (pull × ratio − pitch) × (cogs − 1).
  *  @example shiftErrorMm({ family: "A", shifterSpeeds: 9, cogs: 7 }) // => -4.5 */
@@ -30,9 +32,9 @@ export const shifterMatch = defineRule<HubMotor>({
     const cogs = partsOf(build, "cluster")[0]?.spec.teeth.length ?? survey.number("cogCount").value;
     const fitted = partsOf(build, "shifter")[0];
     const figures = [{ label: "cogs", value: cogs }];
-    if (fitted) return fittedShifter(fitted.name, fitted.spec.speeds, fitted.spec.family, cogs, figures);
-    const clicks = survey.number("shifterSpeeds").value;
     const old = survey.choice("shifterFamily");
+    if (fitted) return fittedShifter(motor, fitted, { hubGear: false, speeds: cogs, family: old }, figures);
+    const clicks = survey.number("shifterSpeeds").value;
     const more = [...figures, { label: "clicks", value: clicks }, { label: "family", value: old }];
     if (old === "friction") return { verdict: "clear", says: "Friction lever: it goes with any count.", figures: more };
     // Lever, derailleur and cogs of one family and one count belong together whatever the table of pulls says.
@@ -68,30 +70,43 @@ export const shifterMatch = defineRule<HubMotor>({
 });
 
 function fittedShifter(
-  name: string,
-  speeds: number,
-  family: ShifterFamily | null,
-  cogs: number,
+  motor: HubMotor,
+  fitted: PartOf<"shifter">,
+  gears: { hubGear: false; speeds: number; family: ShifterFamily | "friction" },
   figures: Outcome["figures"],
 ): Outcome {
-  const more = [...figures, { label: "new shifter", value: `${speeds} clicks` }];
-  if (family === null || speeds === cogs) return { verdict: "clear", says: `${name} on ${cogs} cogs.`, figures: more };
-  return {
-    verdict: "stop",
-    says: `${name} clicks ${speeds}, the cluster has ${cogs} cogs.`,
-    figures: more,
-    lifts: `a ${cogs}-speed shifter`,
-  };
+  const { name, spec } = fitted;
+  const more = [
+    ...figures,
+    { label: "new shifter", value: isFriction(spec) ? "no clicks" : `${spec.speeds} clicks` },
+    { label: "its family", value: spec.family ?? "none" },
+  ];
+  // A friction lever tells nothing of the derailleur it pulled.
+  if (gears.family === "friction" && spec.family !== null && spec.speeds === gears.speeds)
+    return {
+      verdict: "adapt",
+      says: `${name} on ${gears.speeds} cogs: the old lever had no clicks, so the derailleur's family is not known.`,
+      figures: more,
+      remedies: [acknowledge(`cluster/shifter ${motor.id}`, "its clicks are tried on this derailleur before it is fitted")],
+    };
+  if (shifterGoes(spec, gears)) return { verdict: "clear", says: `${name} on ${gears.speeds} cogs.`, figures: more };
+  const why =
+    spec.family === null
+      ? `${name} is for a hub gear, and this bike shifts by derailleur.`
+      : spec.speeds !== gears.speeds
+        ? `${name} clicks ${spec.speeds}, the cluster has ${gears.speeds} cogs.`
+        : `${name} is of family ${spec.family}, the derailleur of family ${gears.family}.`;
+  return { verdict: "stop", says: why, figures: more, lifts: `a ${gears.speeds}-speed shifter of family ${gears.family}` };
 }
 
 function newShifters(cogs: number, family: ShifterFamily, build: Build): Remedy[] {
   const fits = build.catalogue
     .distinct("shifter")
-    .filter((part) => part.spec.family === null || (part.spec.speeds === cogs && part.spec.family === family));
+    .filter((part) => shifterGoes(part.spec, { hubGear: false, speeds: cogs, family }));
   const remedies = fits.slice(0, 3).map((part): Remedy => ({
     id: `shifter-${part.id}`,
     title: part.name,
-    says: part.spec.family === null ? "no clicks, any count" : `${cogs} clicks of family ${family}, same derailleur`,
+    says: isFriction(part.spec) ? "no clicks, any count" : `${cogs} clicks of family ${family}, same derailleur`,
     parts: [{ kind: "shifter", partId: part.id, quantity: 1, says: part.name }],
     tasks: ["shifter", "derailleur"],
     effect: { numbers: { shifterSpeeds: part.spec.speeds } },
