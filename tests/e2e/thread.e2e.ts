@@ -98,6 +98,7 @@ test("from the wish to the signed work order, by keyboard alone", async () => {
   expect(keys).toBeLessThanOrEqual(90);
 
   await stageKey(page, "4");
+  await page.waitForSelector(".findings-head");
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
   for (let left = 40; left > 0; left -= 1) {
     const open = await page.$$eval(".finding:not(.closed)", (rows) => rows.length);
@@ -126,6 +127,7 @@ test("from the wish to the signed work order, by keyboard alone", async () => {
   await shows(page, ".sheet", "nothing has changed since");
 
   await press(page, "7");
+  await page.waitForSelector(".order-card");
   for (let orders = await page.$$eval(".order-card:not(.placed)", (cards) => cards.length); orders > 0; orders -= 1) {
     await tabTo(page, "Mark as placed");
     await press(page, "Enter");
@@ -167,7 +169,11 @@ async function measureByMouse(page: Page): Promise<void> {
 
 test("from the wish to the signed work order, by mouse", async () => {
   const { page, complaints } = await openPage(stand, "/");
-  const knot = (n: number) => page.click(`.knots-large li:nth-child(${n}) button`);
+  /** A stage is loaded as it is opened: the next act waits for what it acts on. */
+  const knot = async (n: number, shown: string) => {
+    await page.click(`.knots-large li:nth-child(${n}) button`);
+    await page.waitForSelector(shown);
+  };
   await page.type('input[aria-label="Your name, for signing"]', "Bram");
   await click(page, "New job");
   await page.waitForSelector(".ant-modal input:focus");
@@ -179,18 +185,17 @@ test("from the wish to the signed work order, by mouse", async () => {
   await page.type('input[aria-label="Where it will be ridden"]', "EU, public roads");
   await click(page, "Go on to the bike");
   await page.waitForSelector(".measure-card h1");
-  await knot(3);
-  await page.waitForSelector(".candidate .verdict-counts");
+  await knot(3, ".candidate .verdict-counts");
   await click(page, "Front kit 250 W 36 V, 622 wheel", ".candidates");
   await shows(page, ".slot", "Front kit 250 W 36 V, 622 wheel");
   await click(page, "battery", ".slots");
   await shows(page, ".eyes", "Choose the battery");
   await click(page, "Pack 36 V 10.4 Ah", ".candidates");
   await shows(page, ".slot", "Pack 36 V 10.4 Ah");
-  await knot(2);
+  await knot(2, ".measure-card h1");
   for (let count = await walked(page); count.done < count.all; count = await walked(page)) await measureByMouse(page);
 
-  await knot(4);
+  await knot(4, ".findings-head");
   for (let left = 40; left > 0; left -= 1) {
     const open = await page.$$eval(".finding:not(.closed)", (all) => all.length);
     if (open === 0) break;
@@ -216,10 +221,10 @@ test("from the wish to the signed work order, by mouse", async () => {
   }
   await shows(page, ".findings-head", "0 stop, 0 adapt, 0 measure");
 
-  await knot(6);
+  await knot(6, ".sheet");
   await click(page, "Give it to the customer");
   await shows(page, ".sheet", "nothing has changed since");
-  await knot(7);
+  await knot(7, ".order-card");
   for (let orders = await page.$$eval(".order-card:not(.placed)", (cards) => cards.length); orders > 0; orders -= 1) {
     await click(page, "Mark as placed");
     await page.waitForFunction((n: number) => document.querySelectorAll(".order-card:not(.placed)").length === n, {}, orders - 1);
@@ -234,7 +239,7 @@ test("from the wish to the signed work order, by mouse", async () => {
       waiting - 1,
     );
   }
-  await knot(8);
+  await knot(8, ".step");
   const steps = await page.$$eval(".step", (all) => all.length);
   for (let done = 1; done <= steps; done += 1) {
     await click(page, "Done", ".step-foot");
