@@ -125,6 +125,17 @@ describe("the sheet", () => {
     expect(done(with_, { do: "remove line", id: "bell" }).hand).toEqual([]);
     expect(says(on, { do: "remove line", id: "bell" })).toMatch(/not there any more/);
   });
+  test("what was given before is kept as it was, the latest last", () => {
+    const first = done(on, { do: "give sheet" });
+    const dearer = done(first, {
+      do: "add line",
+      line: { id: "line-1", says: "Basket", quantity: 1, priceMinor: 2500, group: "running" },
+    });
+    const both = done(dearer, { do: "give sheet" }).given;
+    expect(both).toHaveLength(2);
+    expect(both[0]).toEqual(first.given[0]);
+    expect(both[1]!.allInMinor).toBeGreaterThan(both[0]!.allInMinor);
+  });
   test("what is given to the customer is a copy with its total", () => {
     const given = done(on, { do: "give sheet" }).given[0]!;
     expect(given.lines.map((l) => l.says)).toEqual(["A hub-motor", "A display"]);
