@@ -258,13 +258,22 @@ describe("photographs", () => {
     expect((await sharp((await photoFile(kept.value.id))!).metadata()).exif).toBeUndefined();
   });
   test.each([
-    ["nothing", new Uint8Array()],
-    ["text", new TextEncoder().encode("<svg xmlns='http://www.w3.org/2000/svg'/>")],
-    ["half a picture", new Uint8Array([0xff, 0xd8, 0xff, 0xe0, 0, 16])],
-    ["too many bytes", new Uint8Array(15_000_001)],
-  ])("%s is refused in words", async (_what, bytes) => expect(await takePhoto(bytes)).toMatchObject({ ok: false }));
+    ["nothing", new Uint8Array(), "The file is empty."],
+    [
+      "text",
+      new TextEncoder().encode("<svg xmlns='http://www.w3.org/2000/svg'/>"),
+      expect.stringContaining("does not read as a picture"),
+    ],
+    ["half a picture", new Uint8Array([0xff, 0xd8, 0xff, 0xe0, 0, 16]), expect.stringContaining("does not read as a picture")],
+    ["too many bytes", new Uint8Array(15_000_001), "The picture is larger than 15 MB."],
+  ])("%s is refused in words", async (_what, bytes, error) =>
+    expect(await takePhoto(bytes)).toEqual({ ok: false, error: error as string }),
+  );
   test("another format is refused", async () =>
-    expect(await takePhoto(new Uint8Array(await picture(10, 10, "gif")))).toMatchObject({ ok: false }));
+    expect(await takePhoto(new Uint8Array(await picture(10, 10, "gif")))).toEqual({
+      ok: false,
+      error: "Only JPEG, PNG and WebP pictures are kept.",
+    }));
   test("a name from outside reaches no file", async () => {
     for (const name of ["../shop.sqlite", "..%2f", "", "a".repeat(60)]) expect(await photoFile(name)).toBeUndefined();
   });
