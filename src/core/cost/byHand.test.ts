@@ -5,7 +5,7 @@ import { DEFAULT_HOUSE_RULES, type HouseRules } from "../house/houseRules";
 import { Catalogue } from "../parts/catalogue";
 import type { Supplier } from "../parts/part";
 import type { Step } from "../work/steps";
-import { battery, offer, partOf, QUAY } from "../../../tests/bench.fixture";
+import { battery, NOTHING_ASKED, offer, partOf, QUAY } from "../../../tests/bench.fixture";
 import { buildSheet } from "./sheet";
 
 /**
@@ -76,17 +76,7 @@ const sheetOf = (on: Job, house = HOUSE) => {
       supplied: chosenParts(on, catalogue),
       house,
       catalogue,
-      asked: {
-        throttle: true,
-        where: "",
-        riderKg: null,
-        loadKg: null,
-        assistKmh: null,
-        hillPercent: null,
-        hillKm: null,
-        coldestC: null,
-        tows: "nothing",
-      },
+      asked: { ...NOTHING_ASKED, throttle: true, assistKmh: null },
     },
     [],
     [],
@@ -150,17 +140,7 @@ test("a shelf with exactly enough is taken from, one short of it is bought for",
         supplied: chosenParts(on, shelf),
         house: HOUSE,
         catalogue: shelf,
-        asked: {
-          throttle: false,
-          where: "",
-          riderKg: null,
-          loadKg: null,
-          assistKmh: null,
-          hillPercent: null,
-          hillKm: null,
-          coldestC: null,
-          tows: "nothing",
-        },
+        asked: { ...NOTHING_ASKED, assistKmh: null },
       },
       [],
       [],
