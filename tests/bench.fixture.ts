@@ -15,12 +15,13 @@ import type { Rule } from "@/core/fit/rule";
 const TAKEN = { at: "2026-01-05T09:00:00Z", by: "test" };
 
 /** A survey in a few words: figures by the item's own tool, or `[figure, tool]`. */
-export function donorOf(values: Partial<Record<DonorKey, number | string | [value: number, how: How]>>): Donor {
+export function donorOf(values: Partial<Record<DonorKey, number | string | [value: number, how: How] | undefined>>): Donor {
   return Object.fromEntries(
-    Object.entries(values).map(([key, entry]) => {
+    Object.entries(values).flatMap(([key, entry]) => {
+      if (entry === undefined) return [];
       const item = donorItem(key as DonorKey);
       const [value, how] = Array.isArray(entry) ? entry : [entry, item.kind === "choice" ? ("seen" as const) : item.tool];
-      return [key, { value, how, plusMinus: plusMinusOf(item, how, value), taken: TAKEN, earlier: [] }];
+      return [[key, { value, how, plusMinus: plusMinusOf(item, how, value), taken: TAKEN, earlier: [] }]];
     }),
   );
 }
@@ -69,6 +70,7 @@ export const SOUND: Parameters<typeof donorOf>[0] = {
   frontBrakeMount: "post",
   frontRotorMm: 160,
   frontRotorLimitMm: 203,
+  frontMountBaseMm: 160,
   frontRotorLineMm: 10.5,
   shellStandard: "iso",
   shellWidthMm: 68.1,
@@ -107,6 +109,7 @@ export const SOUND: Parameters<typeof donorOf>[0] = {
   rearBrakeMount: "post",
   rearRotorMm: 160,
   rearRotorLimitMm: 180,
+  rearMountBaseMm: 160,
   rearRotorLineMm: 15.4,
   gears: "derailleur",
   clusterInterface: "spline-8-10",

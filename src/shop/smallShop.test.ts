@@ -284,6 +284,21 @@ describe("what is done to a job", () => {
     view = await must(view, { do: "withdraw override", finding: open[0]!.key });
     expect(view.job.overrides.map((o) => o.finding)).toEqual([open[1]!.key]);
   });
+  test("a remedy refused once is offered again once", async () => {
+    let view = await must(
+      await fresh(),
+      { do: "measure", key: "frontBeadSeatMm", text: "622", system: "metric", how: "nominal", confirmed: false },
+      { do: "choose", slot: "motor", partId: "hub-250" },
+    );
+    const finding = view.findings.find((f) => f.key === "kit/lacks front tyre")!;
+    const [first, second] = finding.remedies.map((r) => ({ finding: finding.key, remedy: r.id }));
+    view = await must(view, { do: "refuse", ...first! });
+    expect(await says(view, { do: "refuse", ...first! })).toBe("It is already refused.");
+    expect(await says(view, { do: "offer again", ...second! })).toBe("That remedy was not refused.");
+    view = await must(view, { do: "offer again", ...first! });
+    expect(view.job.refused).toEqual([]);
+    expect(await says(view, { do: "offer again", ...first! })).toBe("That remedy was not refused.");
+  });
   test("a sheet with one line or two without a price says which, and is not given", async () => {
     let view = await must(await fresh(), { do: "put in", partId: "bell-22", quantity: 1 });
     expect(await says(view, { do: "give sheet" })).toBe("1 line has no price: The bell-22 (no supplier offers it).");

@@ -1,3 +1,4 @@
+import { atLeast } from "../units/atLeast";
 import { ARM_PLATE, AXLE_CLAMP } from "../standards/axleTorque";
 
 /** Length of a flat across a round axle: √(D² − f²), mm. @example flatChordMm(12, 10) // => 6.633 */
@@ -77,13 +78,13 @@ export function axleReaction(p: AxleReaction) {
     nutClampN,
     clampNm,
     clampNeedNm,
-    clampHolds: clampNm >= clampNeedNm,
+    clampHolds: atLeast(clampNm, clampNeedNm),
     peakPressureMpa: (6 * p.torqueNm * 1000) / (p.dropoutMm * chordMm ** 2),
     dropoutNm,
     armNm,
     capacityNm,
     demandNm,
-    flatsHold: capacityNm >= demandNm,
+    flatsHold: atLeast(capacityNm, demandNm),
     armClampN: p.torqueNm / (p.armReachMm / 1000),
     backlashDeg: p.slotMm === undefined ? null : (Math.max(0, p.slotMm - p.flatsMm) / chordMm) * (180 / Math.PI),
     cornerN: p.torqueNm / (chordMm / 1000),

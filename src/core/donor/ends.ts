@@ -1,4 +1,4 @@
-import { choice, count, length, type Place } from "./item";
+import { choice, count, length, type Place, torque } from "./item";
 
 const DROPOUT_MATERIALS = {
   steel: "Forged or plate steel",
@@ -77,6 +77,41 @@ export const endItems = (end: "front" | "rear") => {
       [7, 16],
       0.5,
       mark("width"),
+    ),
+    brakeSeat: choice(
+      place,
+      `${name} place for another brake`,
+      `What on ${end === "front" ? "fork" : "stays"} could hold a brake; nothing is welded on`,
+      { posts: "Two posts for linear-pull arms", hole: "Bridge with a calliper hole", disc: "Disc mount", none: "Nothing" },
+      { base: "brake", mark: "mount" },
+      { key: `${end}Brake`, is: ["rim linear", "rim calliper", "coaster", "drum", "none"] },
+    ),
+    slotMetal: length(
+      place,
+      `${name} metal beside the slot`,
+      "The narrower flank, slot's face to the dropout's edge: only where a slot must be filed",
+      "caliper",
+      end === "front" ? [6, 7, 5] : [8, 7, 10],
+      [1, 30],
+      1,
+      mark("width"),
+    ),
+    dropoutPlate: choice(
+      place,
+      `${name} dropout's plate`,
+      "What the frame maker's sheet says of the aluminium at the axle",
+      { unknown: "Not known, cast or welded", wrought: "Wrought plate, 240 MPa or more, by the sheet" },
+      mark("material"),
+      { key: `${end}DropoutMaterial`, is: ["aluminium"] },
+    ),
+    dropoutLimit: torque(
+      place,
+      `${name} end's torque limit`,
+      "What the frame's maker allows a hub motor there, by its sheet",
+      [60, 80, 40],
+      [5, 300],
+      mark("kind"),
+      { key: `${end}Dropout`, is: ["hub-motor"] },
     ),
     slotDepth: length(
       place,
@@ -198,6 +233,28 @@ export const endItems = (end: "front" | "rear") => {
         base: "brake",
         mark: "rotor",
       },
+      disc,
+    ),
+    mountBase: length(
+      place,
+      `${name} mount's own rotor`,
+      "What the calliper's posts take without an adapter: on the fork or frame, or the rotor now less its adapter",
+      "nominal",
+      end === "front" ? [160, 180, 203] : [160, 140, 180],
+      [120, 230],
+      20,
+      { base: "brake", mark: "rotor" },
+      disc,
+    ),
+    rotorThick: length(
+      place,
+      `${name} rotor's thickness`,
+      "Where the pads run; the least stands on it",
+      "caliper",
+      [1.8, 1.6, 1.5],
+      [0.8, 4],
+      0.3,
+      { base: "brake", mark: "rotor" },
       disc,
     ),
     rotorLimit: length(

@@ -119,6 +119,9 @@ export type Controller = {
   plug: string | null;
   lightV: number | null;
   lightOutputs: number | null;
+  phaseA: number | null;
+  /** How many motors it drives, each by its share. */
+  outputs: number;
 };
 
 /** Every controller of the build, each as often as it is there. */
@@ -154,6 +157,8 @@ type Leads = Pick<
   | "plug"
   | "lightV"
   | "lightOutputs"
+  | "phaseA"
+  | "outputs"
 >;
 
 /** A controller inside a motor has no leads to the motor, and none of these regenerates. */
@@ -169,6 +174,8 @@ const leadsInside = ({ spec }: MidMotor): Leads => ({
   plug: spec.plug,
   lightV: spec.lightV,
   lightOutputs: spec.lightOutputs,
+  phaseA: null,
+  outputs: 1,
 });
 
 /** Field by field: this is done for every build of every preview, and spreading two long specs is the dear way. */
@@ -187,6 +194,8 @@ function withSettings(id: string, name: string, electric: Electric, leads: Leads
     plug: leads.plug,
     lightV: leads.lightV,
     lightOutputs: leads.lightOutputs,
+    phaseA: leads.phaseA,
+    outputs: leads.outputs,
     batteryA: Math.min(electric.batteryA, effectOf(build, "controllerBatteryA", Infinity)),
     leastBatteryA: electric.leastBatteryA,
     maxV: electric.maxV,

@@ -4,7 +4,6 @@ import { RULES } from "./rules";
 test("the stops that a typed reason may override, by name", () => {
   expect(Object.keys(OVERRIDABLE_STOPS).sort()).toEqual([
     "chain/angle",
-    "cluster/shifter",
     "controls/clamp",
     "power/charger",
     "power/pack-current",

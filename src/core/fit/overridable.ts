@@ -4,7 +4,6 @@
  */
 export const OVERRIDABLE_STOPS: Readonly<Record<string, string>> = {
   "chain/angle": "a cog that is never used may stand askew: schools differ on the angle",
-  "cluster/shifter": "a lever may be set to friction, or a cog locked out",
   "controls/clamp": "a strap or a shim made for it holds what weighs little",
   "power/charger": "a charger under the pack's volts charges it, only never full",
   "power/pack-current": "what share of its continuous current a pack may give is a school; more than all of it is none",

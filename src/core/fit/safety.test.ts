@@ -195,7 +195,10 @@ function wholeStops(b: Whole): { always: string[]; asItCame: string[] } {
   if (b.riderKg + 22 > b.loadLimitKg + 3) always.push("whole/load-limit");
   if (b.bodyMm > b.insideMm + 1) always.push("axle/motor-width");
   if (b.brake === "none") always.push("brakes/energy");
-  if (b.assistKmh > 25 && (b.brake === "drum" || b.brake === "coaster")) asItCame.push("brakes/energy");
+  // A brake in the hub that the motor replaces goes with it; one at the other end stays, and fades.
+  const lost = b.brake === "drum" || (b.brake === "coaster" && b.end === "rear");
+  if (lost) always.push("brakes/lost-with-hub");
+  if (b.assistKmh > 25 && (b.brake === "drum" || (b.brake === "coaster" && !lost))) asItCame.push("brakes/energy");
   if (b.assistKmh > 32 && b.brake === "rim linear") asItCame.push("brakes/energy");
   // Public roads of the EU: 250 W is what is printed on the motor, and 25 km/h where the help ends.
   if (b.ratedW > 250) always.push("law/class");
@@ -300,7 +303,7 @@ describe("the limits said a second time", () => {
       { numRuns: 5000, seed: 20260109 },
     );
     expect(Math.min(...spoke.values())).toBeGreaterThan(400);
-    expect(spoke.size).toBe(15);
+    expect(spoke.size).toBe(16);
   });
 
   test("current: asking more than the pack gives is never clear, and never overridden", () => {

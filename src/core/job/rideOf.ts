@@ -1,5 +1,6 @@
 import type { Build } from "../fit/build";
 import { batteryOf, controllersOf, effectOf, lastOf, motorsOf } from "../fit/build";
+import { wheelTorqueNm } from "../fit/drives";
 import { ringTeeth } from "../fit/rules/chain/line";
 import { CELL_VOLTS } from "../power/batteryPack";
 import { motorClass, phaseForTorque } from "../power/motorClass";
@@ -33,18 +34,20 @@ export const massOf = (made: readonly Promise[]): number | null => {
 
 export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf {
   const motor = motorsOf(build)[0];
+  const torqueNm = motor?.kind === "hub-motor" ? wheelTorqueNm(motor, build) : (motor?.spec.peakTorqueNm ?? null);
   const battery = batteryOf(build);
   const bead = number(build, motor?.kind === "hub-motor" && motor.spec.end === "front" ? "frontBeadSeatMm" : "rearBeadSeatMm");
   const beadMm = motor?.kind === "hub-motor" && motor.spec.laced ? motor.spec.laced.beadSeatMm : bead;
   const wants = [
     ...(wish.route ? [] : ["the customer's route, in Ask"]),
     ...(motor ? [] : ["a motor, in Drive"]),
+    ...(motor && torqueNm === null ? ["the motor's torque, under Parts"] : []),
     ...(battery ? [] : ["a battery, in Drive"]),
     ...(bikeKg === null ? ["the bike's mass, in Survey"] : []),
     ...(wish.riderKg === null ? ["the rider's mass, in Ask"] : []),
     ...(motor && beadMm === undefined ? ["the wheel's size, in Survey"] : []),
   ];
-  if (!wish.route || !motor || !battery || bikeKg === null || wish.riderKg === null || beadMm === undefined)
+  if (!wish.route || !motor || torqueNm === null || !battery || bikeKg === null || wish.riderKg === null || beadMm === undefined)
     return { input: null, wants };
 
   const kind = motorClass(motor);
@@ -71,7 +74,7 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
   const targetKmh = Math.min((wish.assistKmh ?? 25) - ASSIST_MARGIN_KMH, effectOf(build, "speedLimitKmh", Infinity));
   const { spec } = battery;
   const internalOhm = (spec.series * CELL_OHM_AH) / spec.capacityAh + LEADS_OHM;
-  const phaseA = Math.max(batteryA, phaseForTorque(kind.motor, motor.spec.peakTorqueNm));
+  const phaseA = Math.max(batteryA, phaseForTorque(kind.motor, torqueNm));
   const profile = wish.route;
   const hill = hillOf(wish, profile);
   const ringWord =
@@ -101,7 +104,7 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
       asked: { rangeKm: wish.rangeKm, hillKmh: wish.hillKmh },
       coldestC: wish.coldestC ?? 15,
       assumptions: [
-        `Motor: typical of a ${kind.says}, peak torque ${formatNumber(motor.spec.peakTorqueNm, 0)} N·m as sold${count > 1 ? `, ${count} of them${unlike ? ", counted as alike" : ""}` : ""}${ringWord}`,
+        `Motor: typical of a ${kind.says}, peak torque ${formatNumber(torqueNm, 0)} N·m as sold${count > 1 ? `, ${count} of them${unlike ? ", counted as alike" : ""}` : ""}${ringWord}`,
         `Controller: ${formatNumber(batteryA, 0)} A from the battery${count > 1 ? " each" : ""}, ${formatNumber(phaseA, 0)} A of phase current for that torque`,
         `Battery: ${formatNumber(spec.capacityAh, 1)} Ah, ${formatNumber(1000 * internalOhm, 0)} mΩ; 95 % of it new, 15 % kept back`,
         `Air and tyres: CdA ${formatNumber(cdaM2, 2)} m², Crr ${formatNumber(crr, 4)}; ${RIDER_W} W from the rider at the wheel`,

@@ -27,7 +27,14 @@ export const SPECS = {
     axleDiameterMm: mm(8, 24, "Axle thread diameter"),
     axleFlatsMm: mm(6, 20, "Axle across flats"),
     ratedW: watts("Rated power"),
-    peakTorqueNm: newtonMetres("Peak torque at the wheel"),
+    peakTorqueNm: stated(newtonMetres("Peak torque at the wheel")),
+    torqueConstantNmPerA: stated(
+      z
+        .number()
+        .min(0.1, "must be 0.1 to 20 N·m/A")
+        .max(20, "must be 0.1 to 20 N·m/A")
+        .describe("Torque at the wheel for each ampere of phase current, N·m/A"),
+    ),
     cluster: clusterInterface.nullable().describe("Cluster interface; none on a front motor"),
     locknutToSmallestMm: mm(0, 40, "Locknut to the smallest cog's middle").nullable(),
     clusterRoomMm: mm(0, 80, "Shoulder to locknut, room for the cluster").nullable(),
@@ -43,6 +50,12 @@ export const SPECS = {
     coverDiameterMm: stated(mm(60, 400, "Body, diameter")),
     coverWidthMm: stated(mm(30, 200, "Body, width between the stays")),
     axleLengthMm: stated(mm(80, 320, "Axle, whole length")),
+    axleLeftMm: stated(mm(10, 120, "Axle beyond the left shoulder, where the ends are unequal")),
+    axleRightMm: stated(mm(10, 120, "Axle beyond the right shoulder, where the ends are unequal")),
+    rotorToCoverMm: stated(mm(0, 40, "Rotor's arms to the body")),
+    freeRpm: stated(count(20, 2000, "Free speed of the wheel, rpm")),
+    freeRpmV: stated(volts("Free speed is stated at")),
+    washers: stated(z.enum(["keyed", "plain"]).describe("Washers it comes with: keyed to the flats, or plain")),
     rotorFaceMm: stated(mm(0, 60, "Rotor face to the left shoulder")),
     cableSide: stated(side.describe("Side the cable leaves on")),
     cableMm: stated(mm(50, 3000, "Cable")),
@@ -134,7 +147,8 @@ export const SPECS = {
     cutSettable: yes("Cut can be set"),
     speedSettable: yes("Speed limit can be set"),
     plug: word("Battery plug"),
-    phaseA: stated(amps("Phase current limit")),
+    phaseA: stated(amps("Phase current limit, all outputs together")),
+    outputs: count(1, 2, "Motors it drives").default(1),
     regenMaxV: stated(volts("Stops regeneration at")),
     regenSettable: yes("That can be set").default(false),
     batteryLeadMm: leadMm,
@@ -209,7 +223,11 @@ export const SPECS = {
       .describe("Cog teeth, smallest first"),
     family: family.nullable().describe("Shifter family it is spaced for"),
   }),
-  chain: z.strictObject({ speeds: count(1, 13, "For how many cogs"), links: count(80, 200, "Links") }),
+  chain: z.strictObject({
+    speeds: count(1, 13, "For how many cogs"),
+    links: count(80, 200, "Links"),
+    halfLink: yes("Of half links").default(false),
+  }),
   rotor: z.strictObject({
     diameterMm: mm(120, 230, "Diameter"),
     mount: z.enum(["six-bolt", "spline"]).describe("Mount"),

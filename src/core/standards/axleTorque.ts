@@ -43,6 +43,10 @@ export const DROPOUT_STRENGTH = {
   titanium: { yieldMpa: 500, safety: 2.0 },
 } as const;
 export const ALUMINIUM_REGEN_SAFETY = 3.0;
+/** A wrought aluminium plate that the frame maker's sheet vouches for, away from any weld, MPa (common practice). */
+export const WROUGHT_YIELD_MPA = 240;
+/** Faces that grip under plain washers; keyed ones double them. */
+export const PLAIN_FACES = 2;
 
 /** A torque arm in common sale: half-hard stainless plate with a closed hole. */
 export const ARM_PLATE = { yieldMpa: 500, constraint: 1.5 } as const;

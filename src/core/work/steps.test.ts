@@ -51,6 +51,7 @@ describe("steps of a build", () => {
         frontDropoutMaterial: "steel",
         frontDropoutThicknessMm: 6,
         frontSlotWidthMm: 9.2,
+        frontSlotMetalMm: 6.2,
         frontSlotDepthMm: 10,
         frontDropoutCondition: "sound",
         forkKind: "rigid",

@@ -25,6 +25,7 @@ export const geared = (over: Partial<WrittenSpec<"hub-motor">>): WrittenSpec<"hu
   coverDiameterMm: 138,
   coverWidthMm: 78,
   axleLengthMm: over.end === "rear" ? 192 : 156,
+  rotorToCoverMm: 2.6,
   rotorFaceMm: over.end === "rear" ? 15.0 : 10.2,
   cableSide: "right",
   cableMm: over.end === "rear" ? 550 : 650,

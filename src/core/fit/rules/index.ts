@@ -22,9 +22,14 @@ import { adapterLift } from "./brakes/adapter";
 import { cutOff } from "./brakes/cutOff";
 import { brakeDescent } from "./brakes/descent";
 import { brakeEnergy } from "./brakes/energy";
+import { brakeReach } from "./brakes/reach";
+import { brakeSeat } from "./brakes/seat";
+import { rotorWorn } from "./brakes/rotorWorn";
 import { hose } from "./brakes/hose";
+import { brakeLost } from "./brakes/lostWithHub";
 import { leverPull } from "./brakes/leverPull";
 import { lostShifter } from "./brakes/lostShifter";
+import { rotorCover } from "./brakes/rotorCover";
 import { rotorLine } from "./brakes/rotorLine";
 import { rotorRoom } from "./brakes/rotorRoom";
 import { runOn } from "./brakes/runOn";
@@ -37,9 +42,11 @@ import { chainLengthRule } from "./chain/length";
 import { chainPitch } from "./chain/pitch";
 import { ringOnMotor } from "./chain/ringOnMotor";
 import { ringToStay } from "./chain/ringStay";
+import { usedCog } from "./chain/usedCog";
 import { chainWear } from "./chain/wear";
 import { wrapCapacity } from "./chain/wrap";
 import { clusterInterface } from "./cluster/interface";
+import { clusterRoom } from "./cluster/room";
 import { shifterMatch } from "./cluster/shifter";
 import { conditionRules } from "./condition/conditions";
 import { tyreAge } from "./condition/tyreAge";
@@ -109,6 +116,7 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
   chain: [
     chainAngle,
     climbingCog,
+    usedCog,
     ringToStay,
     ringOnMotor,
     chainKept,
@@ -119,6 +127,7 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     gearSensor,
     hubGearTorque,
     clusterInterface,
+    clusterRoom,
     shifterMatch,
   ],
   "rear and front end": [
@@ -135,7 +144,20 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     forkColumn,
   ],
   wheel: [wheelSize, laceWheel, tyreRim, tyreRoom, rimWear, tyreSpeed],
-  brakes: [brakeEnergy, brakeDescent, rotorLine, rotorRoom, adapterLift, leverPull, hose],
+  brakes: [
+    brakeLost,
+    brakeSeat,
+    brakeReach,
+    brakeEnergy,
+    brakeDescent,
+    rotorLine,
+    rotorRoom,
+    rotorCover,
+    rotorWorn,
+    adapterLift,
+    leverPull,
+    hose,
+  ],
   "cut-offs and controls": [
     cutOff,
     lostShifter,

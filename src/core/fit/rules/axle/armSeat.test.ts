@@ -6,9 +6,9 @@ describe("axle/arm-seat", () => {
   test.each([
     ["round", 80, "clear"],
     ["round", 109, "clear"],
-    ["round", 111, "stop"],
-    ["boss", 80, "stop"],
-    ["flat", 80, "stop"],
+    ["round", 111, "adapt"],
+    ["boss", 80, "adapt"],
+    ["flat", 80, "adapt"],
     ["thin", 80, "stop"],
     ["none", 80, "stop"],
   ] as const)("a %s seat %d mm from the axle: %s", (frontArmSeat, frontArmFromMm, verdict) =>
@@ -23,8 +23,13 @@ describe("axle/arm-seat", () => {
     });
     expect(settled(armSeat, [front(), arm()], { frontArmSeat: "boss", frontArmFromMm: 130 }, "arm-", p).verdict).toBe("clear");
   });
-  test("a tube outside the clamp's range has nothing to hold", () =>
-    expect(on(armSeat, [front(), arm()], { frontLegMm: 36 }).verdict).toBe("stop"));
+  test("a tube outside the clamp's range, or a flat one, gets a bracket made against it; nothing in reach gets none", () => {
+    for (const donor of [{ frontLegMm: 36 }, { frontArmSeat: "flat" }]) {
+      expect(on(armSeat, [front(), arm()], donor)).toMatchObject({ verdict: "adapt", safety: true });
+      expect(settled(armSeat, [front(), arm()], donor, "made-bracket").verdict).toBe("clear");
+    }
+    expect(on(armSeat, [front(), arm()], { frontArmSeat: "none" }).remedies).toEqual([]);
+  });
   test("over 500 N one hose clamp is not enough", () => {
     const strong = front({ peakTorqueNm: 60 });
     const p = { shelf: [partOf("consumable", { use: "hose clamp" })] };

@@ -1,10 +1,11 @@
 import { derived } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
-import { effectOf, type HubMotor } from "../../build";
+import type { HubMotor } from "../../build";
 import { judge } from "../../judge";
 import { isDone, operation } from "../../remedies";
 import { defineRule } from "../../rule";
-import { endKeys, perHubMotor } from "../subjects";
+import { perHubMotor } from "../subjects";
+import { ringsOn } from "./rings";
 
 /** The rim stands in the middle to this, mm. */
 const DISH_MM = 0.5;
@@ -17,10 +18,8 @@ export const dish = defineRule<HubMotor>({
   basis: [derived("washer stack")],
   place: (motor) => (motor.spec.end === "front" ? "front wheel" : "rear wheel"),
   needs: () => [],
-  check(motor, _survey, build) {
-    const keys = endKeys(motor);
-    const left = effectOf(build, keys.leftSpacer, 0);
-    const right = effectOf(build, keys.rightSpacer, 0);
+  check(motor, survey, build) {
+    const { left, right } = ringsOn(motor, survey, build);
     const shiftMm = (right - left) / 2;
     const figures = [
       { label: "rings left", value: left, unit: "mm" },

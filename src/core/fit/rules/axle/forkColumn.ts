@@ -39,7 +39,7 @@ export const forkColumn = defineRule<HubMotor>({
         remedies: [
           acknowledge(
             "axle/fork-column front",
-            `${motor.spec.peakTorqueNm} N·m or less; crown and column are looked at at every service`,
+            `${motor.spec.peakTorqueNm ?? "the sheet's torque, in"} N·m or less; crown and column are looked at at every service`,
           ),
         ],
       };

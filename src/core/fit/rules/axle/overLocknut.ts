@@ -1,11 +1,14 @@
 import { handbook, PRACTICE } from "../../../basis";
 import { FORK_SPREAD, OVER_LOCKNUT_TOLERANCE_MM, REAR_SPREAD, type SpreadLimit } from "../../../standards/spreading";
+import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
-import { type Build, effectOf, type HubMotor } from "../../build";
+import { type Build, type HubMotor } from "../../build";
 import type { Outcome, PartNeed, Remedy } from "../../finding";
 import { defineRule, type Survey } from "../../rule";
 import { axlePlace, endKey, endKeys, hubMotors } from "../subjects";
-import { thinnestRing } from "../washers";
+import { suppliedAt } from "../perEnd";
+import { goesOver, thinnestRing } from "../washers";
+import { type Rings, ringsOn } from "./rings";
 
 export const overLocknut = defineRule<HubMotor>({
   id: "axle/over-locknut",
@@ -19,7 +22,8 @@ export const overLocknut = defineRule<HubMotor>({
   check(motor, survey, build): Outcome {
     const keys = endKeys(motor);
     const frame = survey.number(keys.overLocknut);
-    const ringsMm = effectOf(build, keys.leftSpacer, 0) + effectOf(build, keys.rightSpacer, 0);
+    const on = ringsOn(motor, survey, build);
+    const ringsMm = on.left + on.right;
     const gapMm = frame.value - motor.spec.overLocknutMm - ringsMm;
     const common = {
       figures: [
@@ -40,8 +44,8 @@ export const overLocknut = defineRule<HubMotor>({
     if (gapMm > 0)
       return {
         verdict: "adapt",
-        says: `${formatNumber(gapMm, 1)} mm to fill between hub and frame.`,
-        remedies: [rings(motor, gapMm, build)],
+        says: `${formatNumber(gapMm, 1)} mm to fill between hub and frame.${looseRings(motor, build)}`,
+        remedies: [rings(motor, gapMm, on, build)],
         ...common,
       };
     return spread(motor, -gapMm, spreadLimit(motor, survey, build), build, common);
@@ -67,8 +71,15 @@ function spread(
 ): Outcome {
   const says = `The hub is ${formatNumber(byMm, 1)} mm wider than the frame.`;
   const end = motor.spec.end;
-  // What the frame takes in the end, sprung or set: a tape that leaves it open decides nothing.
-  const margin = { value: Math.max(limit.springMm, limit.setMm) - byMm, unit: "mm", plusMinus: gap.plusMinus };
+  // The limit that decides: of springing by hand up to there or where the reading leaves it open, else what the frame takes set.
+  const nearSpring = Math.abs(limit.springMm - byMm) < gap.plusMinus - 1e-9;
+  const bySpring = atMost(byMm, limit.springMm) || (nearSpring && limit.setMm <= limit.springMm);
+  const most = Math.max(limit.springMm, limit.setMm);
+  const margin = {
+    value: (bySpring || nearSpring ? limit.springMm : most) - byMm,
+    unit: "mm",
+    plusMinus: gap.plusMinus,
+  };
   if (build.geometry.flags.has(`spread ${end}`))
     return {
       verdict: "clear",
@@ -77,7 +88,7 @@ function spread(
       settle,
       margin,
     };
-  if (byMm > Math.max(limit.springMm, limit.setMm))
+  if (!atMost(byMm, most) && !nearSpring)
     return {
       verdict: "stop",
       says: `${says} This ${end === "front" ? "fork" : "frame"} may be sprung ${limit.springMm} and set ${limit.setMm} mm.`,
@@ -88,7 +99,6 @@ function spread(
       settle,
       caution: "spread",
     };
-  const bySpring = byMm <= limit.springMm;
   const remedy: Remedy = {
     id: bySpring ? "spring" : "set",
     title: bySpring ? "Spring the ends apart by hand" : "Cold-set the frame, both sides alike",
@@ -103,11 +113,22 @@ function spread(
   return { verdict: "adapt", says, remedies: [remedy], figures, margin, settle };
 }
 
+/** Rings that came with it and are too wide for the axle: they would stand off its middle. */
+function looseRings(motor: HubMotor, build: Build): string {
+  const bad = suppliedAt(
+    build,
+    "washer",
+    motor.spec.end,
+    (spec) => spec.use === "axle spacer" && !goesOver(spec, motor.spec.axleDiameterMm),
+  )[0];
+  return bad
+    ? ` ${bad.part.name} is bored ${formatNumber(bad.part.spec.boreMm, 1)} mm, not for an axle of ${motor.spec.axleDiameterMm}: it stays out.`
+    : "";
+}
+
 /** Rings that fill the gap, alike on both sides where such rings are sold, so that the rim stays in the middle. */
-function rings(motor: HubMotor, gapMm: number, build: Build): Remedy {
+function rings(motor: HubMotor, gapMm: number, { left, right }: Rings, build: Build): Remedy {
   const keys = endKeys(motor);
-  const left = effectOf(build, keys.leftSpacer, 0);
-  const right = effectOf(build, keys.rightSpacer, 0);
   const each = thinnestRing(
     build,
     "axle spacer",

@@ -9,7 +9,7 @@ describe("axle/protrusion", () => {
   test("the worked example fails with an arm and passes without", () => {
     const finding = on(axleProtrusion, [rear, arm()], { rearDropoutThicknessMm: 6 });
     expect(finding.figures.find((f) => f.label === "wanted")!.value).toBeCloseTo(26.25, 6);
-    expect(finding.figures.find((f) => f.label === "beyond each shoulder")!.value).toBe(25);
+    expect(finding.figures.find((f) => f.label === "beyond the left shoulder")!.value).toBe(25);
     expect(finding).toMatchObject({ verdict: "adapt", safety: true });
     expect(on(axleProtrusion, [rear], { rearDropoutThicknessMm: 6 }).verdict).toBe("clear");
   });

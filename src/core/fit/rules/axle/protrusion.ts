@@ -8,6 +8,13 @@ import { defineRule, stated } from "../../rule";
 import { axlePlace, endKeys, perHubMotor } from "../subjects";
 import { armsFor, stackOf, TAB_MM, usualNutMm } from "./stack";
 
+/** Axle beyond the shoulder on one side, mm: by the sheet where the ends are unequal, else half of what stands out. */
+export function axleBeyondMm(motor: HubMotor, side: "left" | "right"): number {
+  const own = side === "left" ? motor.spec.axleLeftMm : motor.spec.axleRightMm;
+  if (own !== null) return own;
+  return (stated(motor, motor.spec.axleLengthMm, "its axle's whole length") - motor.spec.overLocknutMm) / 2;
+}
+
 export const axleProtrusion = defineRule<HubMotor>({
   ...perHubMotor,
   id: "axle/protrusion",
@@ -17,13 +24,15 @@ export const axleProtrusion = defineRule<HubMotor>({
   place: axlePlace,
   needs: (motor) => [endKeys(motor).thickness],
   check(motor, survey, build) {
-    const lengthMm = stated(motor, motor.spec.axleLengthMm, "its axle's whole length");
-    const haveMm = (lengthMm - motor.spec.overLocknutMm) / 2;
     const sides = (["left", "right"] as const).map((side) => {
       const stack = stackOf(motor, survey, build, side);
-      return { side, stack, needMm: stack.reduce((sum, layer) => sum + layer.mm, 0) };
+      const needMm = stack.reduce((sum, layer) => sum + layer.mm, 0);
+      const haveMm = axleBeyondMm(motor, side);
+      return { side, stack, needMm, haveMm, roomMm: haveMm - needMm };
     });
-    const worst = sides[0]!.needMm >= sides[1]!.needMm ? sides[0]! : sides[1]!;
+    const worst = sides[0]!.roomMm <= sides[1]!.roomMm ? sides[0]! : sides[1]!;
+    const other = worst === sides[0] ? sides[1]! : sides[0]!;
+    const { haveMm } = worst;
     const thickness = survey.number(endKeys(motor).thickness);
     const key = `axle/protrusion ${motor.spec.end}`;
     const lessMm = worst.needMm - haveMm;
@@ -32,9 +41,10 @@ export const axleProtrusion = defineRule<HubMotor>({
       unit: "mm",
       plusMinus: thickness.plusMinus,
       figures: [
-        { label: "beyond each shoulder", value: haveMm, unit: "mm" },
+        { label: `beyond the ${worst.side} shoulder`, value: haveMm, unit: "mm" },
         ...worst.stack.map((layer) => ({ label: `${layer.says}, ${worst.side}`, value: layer.mm, unit: "mm" })),
         { label: "wanted", value: worst.needMm, unit: "mm" },
+        { label: `room on the ${other.side}`, value: other.roomMm, unit: "mm" },
       ],
       settle: [endKeys(motor).thickness],
       clear: `${formatNumber(haveMm, 1)} mm of axle for ${formatNumber(worst.needMm, 1)} mm of stack on the ${worst.side}.`,

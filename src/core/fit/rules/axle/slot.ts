@@ -1,5 +1,6 @@
 import { flatChordMm } from "../../../axle/axleReaction";
 import { PRACTICE } from "../../../basis";
+import { combined } from "../../../donor/reading";
 import { SEAT_DEPTH_MM, SLOT_PLAY_MM, SLOT_SIDE_METAL_MM } from "../../../standards/axleTorque";
 import { formatNumber } from "../../../units/formatQuantity";
 import { type Build, type HubMotor, needPart } from "../../build";
@@ -79,16 +80,37 @@ function tooNarrow(motor: HubMotor, shortMm: number, plusMinus: number, survey: 
       lifts: `a motor with flats of ${formatNumber(motor.spec.axleFlatsMm - shortMm, 1)} mm or less`,
       caution: "tubeTurns",
     };
+  // Half of it comes off each flank: what is left beside the slot must be measured before anybody files.
+  const metal = survey.number(keys.slotMetal);
+  const leftMm = metal.value - shortMm / 2 - SLOT_SIDE_METAL_MM;
+  const left = { value: leftMm, unit: "mm", plusMinus: combined(metal.plusMinus, plusMinus / 2) };
+  if (leftMm < -1e-9)
+    return {
+      verdict: "stop",
+      safety: true,
+      says: `${says} Filed, it would leave ${formatNumber(metal.value - shortMm / 2, 1)} mm of metal beside it; ${SLOT_SIDE_METAL_MM} is the least.`,
+      margin: left,
+      settle: [keys.slotMetal, keys.slotWidth],
+      lifts: `a motor with flats of ${formatNumber(motor.spec.axleFlatsMm - shortMm, 1)} mm or less, or ends with more metal`,
+      caution: "tubeTurns",
+    };
   const file: Remedy = {
     id: "file-slot",
     title: "File the slots parallel",
-    says: `${formatNumber(shortMm, 1)} mm in all, corners rounded, at least ${SLOT_SIDE_METAL_MM} mm of metal left each side`,
+    says: `${formatNumber(shortMm / 2, 2)} mm off each side, corners rounded, at least ${SLOT_SIDE_METAL_MM} mm of metal left beside it`,
     parts: [],
     tasks: ["fileSlots"],
     effect: { flags: [`filed ${motor.spec.end}`] },
     caution: "tubeTurns",
   };
-  return { verdict: "adapt", says, margin, settle: [keys.slotWidth], remedies: [file], caution: "tubeTurns" };
+  return {
+    verdict: "adapt",
+    says,
+    margin: left,
+    settle: [keys.slotMetal, keys.slotWidth],
+    remedies: [file],
+    caution: "tubeTurns",
+  };
 }
 
 function seatDepth(motor: HubMotor, playMm: number, given: Outcome["figures"], survey: Survey, build: Build): Outcome {

@@ -1,7 +1,9 @@
-import { type Build, effectOf, type HubMotor, lastOf, partsOf, suppliedOf } from "../../build";
+import { type Build, type HubMotor } from "../../build";
 import { isDone } from "../../remedies";
 import type { Survey } from "../../rule";
+import { countAt, lastAt, suppliedAt } from "../perEnd";
 import { endKeys } from "../subjects";
+import { ringsOn } from "./rings";
 
 type Side = "left" | "right";
 
@@ -20,19 +22,18 @@ export function armSides(motor: HubMotor, arms: number): Record<Side, boolean> {
 }
 
 export const armsFor = (motor: HubMotor, build: Build) =>
-  suppliedOf(build, "torque-arm").reduce(
-    (sum, s) => sum + (Math.abs(s.part.spec.axleDiameterMm - motor.spec.axleDiameterMm) < 0.2 ? s.quantity : 0),
-    0,
-  );
+  countAt(build, "torque-arm", motor.spec.end, (spec) => Math.abs(spec.axleDiameterMm - motor.spec.axleDiameterMm) < 0.2);
 
 /** What stands on the axle outside the shoulder on one side, from the inside out, mm. */
 export function stackOf(motor: HubMotor, survey: Survey, build: Build, side: Side) {
   const keys = endKeys(motor);
-  const rings = effectOf(build, side === "left" ? keys.leftSpacer : keys.rightSpacer, 0);
-  const armMm = partsOf(build, "torque-arm")[0]?.spec.plateMm ?? 6;
+  const rings = ringsOn(motor, survey, build)[side];
+  const armMm = suppliedAt(build, "torque-arm", motor.spec.end)[0]?.part.spec.plateMm ?? 6;
   const arm = armSides(motor, armsFor(motor, build))[side] ? armMm : 0;
   const replaces = arm > 0 && isDone(build, `arm for tab ${motor.spec.end}`);
-  const nut = lastOf(build, "axle-nut")?.spec.heightMm ?? usualNutMm(motor.spec.axleDiameterMm);
+  const nut =
+    lastAt(build, "axle-nut", motor.spec.end, (spec) => Math.abs(spec.diameterMm - motor.spec.axleDiameterMm) < 0.2)?.spec
+      .heightMm ?? usualNutMm(motor.spec.axleDiameterMm);
   return [
     { says: "rings", mm: rings },
     { says: "dropout", mm: survey.number(keys.thickness).value },

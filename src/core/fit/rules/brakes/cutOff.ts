@@ -4,6 +4,7 @@ import { type Build, countOf, type Motor, motorsOf, partsOf } from "../../build"
 import type { Outcome, PartNeed, Remedy } from "../../finding";
 import { defineRule } from "../../rule";
 import { firstMotor } from "../subjects";
+import { brakeAt, goesWithHub } from "./brakeAt";
 import { fittedCutOffs } from "./levers";
 
 /** How many cut-offs a control asks for: the least without which it must not go, and the house's number. */
@@ -37,14 +38,16 @@ export const cutOff = defineRule<Motor>({
   place: () => "bar",
   needs: () => ["leverKind", "frontBrake", "rearBrake"],
   check(motor, survey, build): Outcome {
-    const brakes = [survey.choice("frontBrake"), survey.choice("rearBrake")];
+    const brakes = [brakeAt("front", survey, build), brakeAt("rear", survey, build)];
     const brakeCount = brakes.filter((brake) => brake !== "none").length;
-    if (brakeCount < 2)
+    const lost = (["front", "rear"] as const).filter((end) => goesWithHub(end, build) && brakeAt(end, survey, build) === "none");
+    if (brakeCount < 2 && lost.length === 0)
       return {
         verdict: "stop",
         safety: true,
         says: `${brakeCount === 0 ? "No brake" : "One brake"}: a motor wants two that do not depend on each other.`,
         figures: [{ label: "brakes", value: brakeCount }],
+        margin: { value: brakeCount - 2, unit: "brakes", plusMinus: 0 },
         lifts: "a second independent brake",
         caution: "brakes",
       };
@@ -81,6 +84,7 @@ export const cutOff = defineRule<Motor>({
         safety: true,
         says: `No hand lever to put a cut-off on; ${wanted.because}.`,
         figures,
+        margin,
         lifts: "a hand brake with a switched lever",
         caution: "cutOffs",
       };

@@ -2,11 +2,12 @@ import { PRACTICE } from "../../../basis";
 import { descent, rotorRow } from "../../../brake/stopping";
 import { BRAKE_BASIS, DRUM_HILL, RIM_DRAG_W, ROTOR_RISE_K } from "../../../standards/brakes";
 import { formatNumber } from "../../../units/formatQuantity";
-import { effectOf, motorsOf } from "../../build";
+import { motorsOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { bought } from "../../remedies";
 import { acknowledge, asked, defineRule } from "../../rule";
 import { brakePlace, type End, ENDS, keysOfEnd } from "../subjects";
+import { brakeAt, hasOwnBrake, rotorAt } from "./brakeAt";
 import { isRim, ladenKg } from "./demand";
 
 export const brakeDescent = defineRule<End>({
@@ -15,17 +16,18 @@ export const brakeDescent = defineRule<End>({
   why: "Dragged brakes on a long hill heat until they fade or burst a tube, with the most mass aboard.",
   basis: [...BRAKE_BASIS, PRACTICE],
   subjects: (build) =>
-    motorsOf(build).length > 0 && build.asked.hillPercent !== null && build.asked.hillKm !== null ? ENDS : [],
+    motorsOf(build).length > 0 && build.asked.hillPercent !== null && build.asked.hillKm !== null
+      ? ENDS.filter((end) => hasOwnBrake(end, build))
+      : [],
   key: (end) => end,
   place: brakePlace,
   needs: (end) => [keysOfEnd(end).brake, "bikeMassKg"],
   check(end, survey, build): Outcome {
-    const brake = survey.choice(keysOfEnd(end).brake);
+    const brake = brakeAt(end, survey, build);
     const percent = asked(build, "hillPercent");
     const km = asked(build, "hillKm");
     const laden = ladenKg(survey, build);
-    const rotorMm =
-      brake === "disc" ? effectOf(build, keysOfEnd(end).rotorEffect, survey.number(keysOfEnd(end).rotor).value) : 160;
+    const rotorMm = brake === "disc" ? rotorAt(end, survey, build) : 160;
     const hill = descent({ massKg: laden.kg, gradePercent: percent, speedKmh: 30, crr: 0.008, cdaM2: 0.6, rotorMm, share: 0.5 });
     const figures = [
       { label: "hill", value: `${formatNumber(percent, 1)} % for ${formatNumber(km, 1)} km` },

@@ -29,8 +29,7 @@ describe("brakes/energy", () => {
   });
   test("without the maker's limit no more than 20 mm up: it is asked for; on carbon it is refused", () => {
     const heavy = { asked: { assistKmh: 45, riderKg: 110, loadKg: 20 } };
-    const { frontRotorLimitMm: gone, ...noLimit } = SOUND!;
-    void gone;
+    const noLimit = { ...SOUND, frontRotorLimitMm: undefined };
     const finding = fitCase({ parts: [mid()], donor: noLimit, asked: { ...ASKED, ...heavy.asked } }, [brakeEnergy]).findings.find(
       (f) => f.key === "brakes/energy front",
     )!;
@@ -68,13 +67,15 @@ describe("brakes/energy", () => {
       end(
         brakeEnergy,
         "front",
-        { frontBrake: "rim linear" },
+        { frontBrake: "rim linear", rearBrake: "rim linear" },
         { asked: { assistKmh: 35, riderKg: 65, loadKg: 0 }, house: { rimBrakesOver32: "two good brakes" } },
       ).verdict,
     ).toBe("clear"));
   test("worn pads at 3 to 6 kJ are renewed", () => {
     const p = { asked: { assistKmh: 30, riderKg: 85 }, shelf: [partOf("consumable", { use: "rim pads" })] };
-    expect(end(brakeEnergy, "front", { frontBrake: "rim linear", pads: "worn" }, p).remedies[0]!.id).toBe("new-pads");
+    expect(
+      end(brakeEnergy, "front", { frontBrake: "rim linear", rearBrake: "rim linear", pads: "worn" }, p).remedies[0]!.id,
+    ).toBe("new-pads");
   });
   test.each([
     ["coaster", 25, "clear"],

@@ -1,8 +1,9 @@
 import { PRACTICE } from "../../../basis";
 import { LEVER_CUT_OFFS } from "../../../standards/cutOff";
-import { type Build, type Motor, partsOf } from "../../build";
+import { type Build, lastOf, type Motor, partsOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { acknowledge, defineRule } from "../../rule";
+import { hasHubGear } from "../chain/gears";
 import { firstMotor } from "../subjects";
 import { type RearGears, shifterGoes } from "../cluster/shifterGoes";
 import { fittedCutOffs } from "./levers";
@@ -39,12 +40,11 @@ export const lostShifter = defineRule<Motor>({
       { label: "levers", value: kind.says.toLowerCase() },
       { label: "clicks", value: speeds },
     ];
-    const bought = partsOf(build, "shifter")[0];
-    const cluster = partsOf(build, "cluster")[0];
-    const gears: RearGears =
-      survey.choice("gears") === "hub gear"
-        ? { hubGear: true, speeds }
-        : { hubGear: false, speeds: cluster?.spec.teeth.length ?? speeds, family: survey.choice("shifterFamily") };
+    const bought = lastOf(build, "shifter");
+    const cluster = lastOf(build, "cluster");
+    const gears: RearGears = hasHubGear(build)
+      ? { hubGear: true, speeds }
+      : { hubGear: false, speeds: cluster?.spec.teeth.length ?? speeds, family: survey.choice("shifterFamily") };
     if (bought && shifterGoes(bought.spec, gears))
       return { verdict: "clear", says: `${bought.name} takes over from the old lever.`, figures };
     const fits = build.catalogue.distinct("shifter").filter((part) => shifterGoes(part.spec, gears));

@@ -1,12 +1,17 @@
 import { derived, memory } from "../../../basis";
 import { combined } from "../../../donor/reading";
 import { CALLIPER_SHIFT_MM, ROTOR_SHIM_MM } from "../../../standards/brakes";
+import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
 import { effectOf, type HubMotor, needPart } from "../../build";
 import type { Remedy } from "../../finding";
 import { bought, isDone } from "../../remedies";
 import { defineRule, stated } from "../../rule";
+import { ringsOn } from "../axle/rings";
 import { brakePlace, endKey, endKeys, hubMotors } from "../subjects";
+
+/** How far a rotor may be off between tabs, which let the calliper shift nowhere, mm. */
+const TABS_PASS_MM = 0.2;
 
 export const rotorLine = defineRule<HubMotor>({
   id: "brakes/rotor-line",
@@ -22,7 +27,7 @@ export const rotorLine = defineRule<HubMotor>({
     const line = survey.number(keys.rotorLine);
     const mount = survey.choice(keys.brakeMount);
     const faceMm = stated(motor, motor.spec.rotorFaceMm, "how far its rotor face is from the left shoulder");
-    const left = effectOf(build, keys.leftSpacer, 0);
+    const { left } = ringsOn(motor, survey, build);
     const shim = effectOf(build, keys.rotorShim, 0);
     const offMm = faceMm + left - shim - line.value;
     const figures = [
@@ -32,11 +37,14 @@ export const rotorLine = defineRule<HubMotor>({
       { label: "shims", value: shim, unit: "mm" },
       { label: "off the line", value: offMm, unit: "mm" },
     ];
-    const shiftMm = mount === "post" ? CALLIPER_SHIFT_MM : mount === "flat" ? 1 : 0.3;
+    const shiftMm = mount === "post" ? CALLIPER_SHIFT_MM : mount === "flat" ? 1 : 0;
     const flag = `calliper shimmed ${motor.spec.end}`;
     if (isDone(build, flag)) return { verdict: "clear", says: "The calliper is shimmed to the rotor.", figures };
     const plusMinus = combined(line.plusMinus);
-    if (Math.abs(offMm) <= shiftMm)
+    // Tabs give nothing: there it is what a caliper can tell that is let pass.
+    if (shiftMm === 0 && atMost(Math.abs(offMm), TABS_PASS_MM))
+      return { verdict: "clear", says: `${formatNumber(Math.abs(offMm), 1)} mm off the line, as near as it is gauged.`, figures };
+    if (atMost(Math.abs(offMm), shiftMm))
       return {
         verdict: "clear",
         says: `${formatNumber(Math.abs(offMm), 1)} mm off the line; the calliper shifts ${formatNumber(shiftMm, 1)}.`,

@@ -1,9 +1,10 @@
 import { PRACTICE } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
-import { effectOf, type HubMotor } from "../../build";
+import type { HubMotor } from "../../build";
 import { judge } from "../../judge";
 import { anyOf } from "../../remedies";
 import { defineRule, stated } from "../../rule";
+import { rotorAt } from "./brakeAt";
 import { brakePlace, endKey, endKeys, hubMotors } from "../subjects";
 
 /** The least rotor that keeps a calliper clear of a motor's cover of up to so much, mm (common practice). */
@@ -25,7 +26,7 @@ export const rotorRoom = defineRule<HubMotor>({
   check(motor, survey, build) {
     const coverMm = stated(motor, motor.spec.coverDiameterMm, "its body's diameter");
     const keys = endKeys(motor);
-    const rotorMm = effectOf(build, keys.rotorEffect, survey.number(keys.rotor).value);
+    const rotorMm = rotorAt(motor.spec.end, survey, build);
     const leastMm = LEAST_ROTOR.find((row) => coverMm <= row.coverMm)!.rotorMm;
     return judge({
       room: rotorMm - leastMm,

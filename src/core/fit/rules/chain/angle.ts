@@ -1,4 +1,5 @@
 import { handbook, PRACTICE } from "../../../basis";
+import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
 import type { Build, MidMotor } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
@@ -6,13 +7,18 @@ import { isDone } from "../../remedies";
 import { acknowledge, defineRule } from "../../rule";
 import { leftOpen } from "../../leftOpen";
 import { midMotors, rearHubMotors } from "../subjects";
-import { lineOf, readLine, ringOffsetMm, type Subject } from "./line";
+import { angleOfCog, lineOf, readLine, ringOffsetMm, type Subject } from "./line";
+import { hasBelt, hasHubGear } from "./gears";
+import { cogShiftMm } from "./rearCogs";
 import { ringsFor } from "./rings";
 
 /** Degrees over which a chain is refused, and the pair for single cogs (common practice, schools differ). */
 const REFUSE_DEG = 4.5;
 
 const SINGLE_DEG = { warn: 1.0, refuse: 1.5 };
+
+/** A belt bears hardly any (from memory): its teeth climb the flange. */
+const BELT_DEG = { warn: 0.25, refuse: 0.5 };
 
 const DEG = 180 / Math.PI;
 
@@ -33,8 +39,8 @@ export const chainAngle = defineRule<Subject>({
   check(motor, survey, build): Outcome {
     const { line, chainstayMm } = lineOf(motor, survey, build);
     const single = line.cogs.length === 1;
-    const warnDeg = single ? SINGLE_DEG.warn : build.house.chainAngleWarnDeg;
-    const refuseDeg = single ? SINGLE_DEG.refuse : REFUSE_DEG;
+    const limits = hasBelt(build) ? BELT_DEG : single ? SINGLE_DEG : { warn: build.house.chainAngleWarnDeg, refuse: REFUSE_DEG };
+    const { warn: warnDeg, refuse: refuseDeg } = limits;
     const worst = line.cogs.reduce((a, b) => (Math.abs(b.angleDeg) > Math.abs(a.angleDeg) ? b : a));
     const which = single ? "the cog" : worst === line.cogs[0] ? "the smallest cog" : "the largest cog";
     const worstDeg = line.worstAngleDeg;
@@ -58,7 +64,7 @@ export const chainAngle = defineRule<Subject>({
       settle: ["locknutToSmallestMm", "rearOverLocknutMm", "shellWidthMm"] as const,
     };
     const says = `The ring stands ${formatNumber(line.frontMm, 1)} mm out, ${which} ${formatNumber(worst.rearMm, 1)}: ${formatNumber(worstDeg, 1)}° over ${formatNumber(chainstayMm, 0)} mm.`;
-    if (worstDeg <= warnDeg) return { verdict: "clear", says, ...common };
+    if (atMost(worstDeg, warnDeg)) return { verdict: "clear", says, ...common };
     const rings =
       motor.kind === "mid-motor"
         ? otherRings(motor, { line, chainstayMm }, build, {
@@ -68,7 +74,8 @@ export const chainAngle = defineRule<Subject>({
             plusMinusDeg: common.margin.plusMinus,
           })
         : [];
-    if (worstDeg > refuseDeg && rings.length === 0)
+    const cogs = dishedCog(line, chainstayMm, { warnDeg, refuseDeg, key }, build);
+    if (worstDeg > refuseDeg && rings.length + cogs.length === 0)
       return {
         verdict: "stop",
         says,
@@ -76,9 +83,36 @@ export const chainAngle = defineRule<Subject>({
         ...common,
       };
     const asIs = worstDeg > refuseDeg ? [] : [acknowledge(key, `${which} is for rare use; the customer is told`)];
-    return { verdict: "adapt", says, remedies: [...rings, ...asIs], ...common };
+    return { verdict: "adapt", says, remedies: [...rings, ...cogs, ...asIs], ...common };
   },
 });
+
+/** How far a dished cog of a hub gear moves the chain, mm (common practice). */
+const DISHED_COG_MM = 3;
+
+/** A hub gear's three-lug cog turned round, or one with a dish, stands that much nearer to the ring. */
+function dishedCog(
+  line: ReturnType<typeof lineOf>["line"],
+  chainstayMm: number,
+  p: { warnDeg: number; refuseDeg: number; key: string },
+  build: Build,
+): Remedy[] {
+  const cog = line.cogs[0]!;
+  if (!hasHubGear(build) || hasBelt(build) || line.cogs.length !== 1 || cogShiftMm(build) !== 0) return [];
+  const out = cog.offsetMm > 0 ? -1 : 1;
+  const deg = Math.abs(Math.atan((cog.offsetMm + out * DISHED_COG_MM) / chainstayMm) * DEG);
+  if (deg > p.refuseDeg) return [];
+  return [
+    {
+      id: "dished-cog",
+      title: `Cog dished ${DISHED_COG_MM} mm ${out > 0 ? "out" : "in"}`,
+      says: `turned round, or another with a dish: then ${formatNumber(deg, 2)}°${deg > p.warnDeg ? ", which the customer is told" : ""}`,
+      parts: [],
+      tasks: ["cluster"],
+      effect: { flags: [`cog dished ${out > 0 ? "out" : "in"}`, ...(deg > p.warnDeg ? [`acknowledged ${p.key}`] : [])] },
+    },
+  ];
+}
 
 type Bounds = { nowDeg: number; warnDeg: number; refuseDeg: number; plusMinusDeg: number };
 
@@ -93,8 +127,7 @@ function otherRings(
   { nowDeg, warnDeg, refuseDeg, plusMinusDeg }: Bounds,
 ): Remedy[] {
   const now = ringOffsetMm(build);
-  const worstWith = (offsetMm: number) =>
-    Math.max(...line.cogs.map((cog) => Math.abs(Math.atan((cog.offsetMm - (offsetMm - now)) / chainstayMm) * DEG)));
+  const worstWith = (offsetMm: number) => Math.max(...line.cogs.map((cog) => angleOfCog(cog, offsetMm - now, chainstayMm)));
   const isUnder = (deg: number) => deg <= warnDeg - plusMinusDeg;
   return ringsFor(motor, build)
     .filter((ring) => ring.spec.offsetMm !== now)

@@ -1,4 +1,5 @@
 import { PRACTICE } from "../../../basis";
+import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
 import type { MidMotor } from "../../build";
 import type { Outcome } from "../../finding";
@@ -24,20 +25,22 @@ export const climbingCog = defineRule<MidMotor>({
   needs: () => ["gears", "rearOverLocknutMm", "chainstayMm", "shellWidthMm"],
   check(motor, survey, build): Outcome {
     const { line, plusMinusMm } = lineOf(motor, survey, build);
-    const cog = line.cogs[Math.max(0, line.cogs.length - 4)]!;
+    const named = survey.seen("climbingCog")?.value;
+    const cog = line.cogs[named === undefined ? Math.max(0, line.cogs.length - 4) : Math.min(line.cogs.length, named) - 1]!;
+    const which = named === undefined ? "fourth largest cog" : `cog ${named} from the smallest, which climbs`;
     const offMm = Math.abs(cog.offsetMm);
     const common = {
       figures: [
         { label: "ring", value: line.frontMm, unit: "mm" },
-        { label: "fourth largest cog", value: cog.rearMm, unit: "mm" },
+        { label: which, value: cog.rearMm, unit: "mm" },
         { label: "apart", value: offMm, unit: "mm" },
         { label: "at most", value: CLIMBING_COG_MM, unit: "mm" },
       ],
       margin: { value: CLIMBING_COG_MM - offMm, unit: "mm", plusMinus: plusMinusMm },
-      settle: ["locknutToSmallestMm", "rearOverLocknutMm", "shellWidthMm"] as const,
+      settle: ["climbingCog", "locknutToSmallestMm", "rearOverLocknutMm", "shellWidthMm"] as const,
     };
-    const says = `Ring and fourth largest cog are ${formatNumber(offMm, 1)} mm apart.`;
-    if (offMm <= CLIMBING_COG_MM) return { verdict: "clear", says, ...common };
+    const says = `Ring and ${which} are ${formatNumber(offMm, 1)} mm apart.`;
+    if (atMost(offMm, CLIMBING_COG_MM)) return { verdict: "clear", says, ...common };
     const now = ringOffsetMm(build);
     const nearer = ringsFor(motor, build)
       .filter((ring) => Math.abs(cog.offsetMm - (ring.spec.offsetMm - now)) <= CLIMBING_COG_MM - plusMinusMm)

@@ -2,6 +2,8 @@ import { PRACTICE } from "../../../basis";
 import { lastOf, type MidMotor } from "../../build";
 import { anyOf } from "../../remedies";
 import { acknowledge, defineRule } from "../../rule";
+import { hasHubGear } from "./gears";
+import { hasDerailleur } from "./rearCogs";
 import { midMotors } from "../subjects";
 
 /** Torque over which a motor should let go while the chain climbs, N·m (common practice). */
@@ -12,8 +14,7 @@ export const gearSensor = defineRule<MidMotor>({
   title: "Motor lets go while it shifts",
   why: "A chain that climbs a cog under a motor's full pull breaks, or breaks the cog.",
   basis: [PRACTICE],
-  subjects: (build) =>
-    midMotors(build).filter(() => build.donor.gears?.value === "derailleur" || build.donor.gears?.value === "hub gear"),
+  subjects: (build) => midMotors(build).filter(() => hasDerailleur(build) || hasHubGear(build)),
   key: (motor) => motor.id,
   place: () => "cluster",
   needs: () => ["shiftCable", "gears"],

@@ -16,7 +16,8 @@ describe("chain/hub-gear-torque", () => {
   test.each([
     [130, "clear"],
     [102, "clear"],
-    [101, "stop"],
+    [101, "adapt"],
+    [86, "adapt"],
     [75, "stop"],
   ] as const)("into a limit of %d N·m: %s", (hubGearLimitNm, verdict) =>
     expect(

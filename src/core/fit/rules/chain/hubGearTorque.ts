@@ -3,25 +3,34 @@ import { formatNumber } from "../../../units/formatQuantity";
 import { GRAVITY_MS2 } from "../../../units/gravity";
 import type { MidMotor } from "../../build";
 import { judge } from "../../judge";
+import { isDone, operation } from "../../remedies";
 import { asked, defineRule } from "../../rule";
 import { midMotors } from "../subjects";
+import { hasHubGear } from "./gears";
 import { ringTeeth } from "./line";
 import { ringsFor } from "./rings";
 
 /** Crank length that a standing rider's torque is reckoned with, m (common practice). */
-const CRANK_M = 0.17;
+const CRANK_MM = 170;
 
 /** Torque into a hub gear with the rider standing and the motor pulling: (T_motor + m·g·crank)·cog ÷ ring, N·m.
  *  @example hubGearTorqueNm({ motorNm: 80, riderKg: 80, cogTeeth: 20, ringTeeth: 42 }) // => 101.6 */
-export const hubGearTorqueNm = (p: { motorNm: number; riderKg: number; cogTeeth: number; ringTeeth: number }) =>
-  ((p.motorNm + p.riderKg * GRAVITY_MS2 * CRANK_M) * p.cogTeeth) / p.ringTeeth;
+export const hubGearTorqueNm = (p: { motorNm: number; riderKg: number; cogTeeth: number; ringTeeth: number; crankMm?: number }) =>
+  ((p.motorNm + riderNm(p.riderKg, p.crankMm ?? CRANK_MM)) * p.cogTeeth) / p.ringTeeth;
+
+const riderNm = (kg: number, crankMm: number) => (kg * GRAVITY_MS2 * crankMm) / 1000;
+
+const currentFlag = (motor: MidMotor) => `current down for the hub gear ${motor.id}`;
+
+/** A motor held under this share of its torque is another motor: that is not offered as a setting. */
+const LEAST_SHARE = 0.5;
 
 export const hubGearTorque = defineRule<MidMotor>({
   id: "chain/hub-gear-torque",
   title: "Torque into the hub gear",
   why: "A hub gear has an input limit; a mid-drive and a standing rider together pass it and strip its planets.",
   basis: [PRACTICE, memory("hub-gear limits; the maker's own figure governs")],
-  subjects: (build) => midMotors(build).filter(() => build.donor.gears?.value === "hub gear"),
+  subjects: (build) => midMotors(build).filter(() => hasHubGear(build)),
   key: (motor) => motor.id,
   place: () => "cluster",
   needs: () => ["hubGearLimitNm", "hubGearCogTeeth"],
@@ -30,19 +39,28 @@ export const hubGearTorque = defineRule<MidMotor>({
     const cogTeeth = survey.number("hubGearCogTeeth").value;
     const teeth = ringTeeth(motor, build);
     const riderKg = asked(build, "riderKg");
-    const into = (ring: number) => hubGearTorqueNm({ motorNm: motor.spec.peakTorqueNm, riderKg, cogTeeth, ringTeeth: ring });
+    const crankMm = survey.seen("crankLengthMm")?.value ?? CRANK_MM;
+    const into = (ring: number) =>
+      hubGearTorqueNm({ motorNm: motor.spec.peakTorqueNm, riderKg, cogTeeth, ringTeeth: ring, crankMm });
+    const mayNm = (limit.value * teeth) / cogTeeth - riderNm(riderKg, crankMm);
+    if (isDone(build, currentFlag(motor)))
+      return {
+        verdict: "clear",
+        says: `The motor is set to ${formatNumber(mayNm, 0)} N·m at the crank: the hub gear takes that and a standing rider.`,
+        figures: [{ label: "its limit", value: limit.value, unit: "N·m" }],
+      };
     return judge({
       room: limit.value - into(teeth),
       unit: "N·m",
       plusMinus: limit.plusMinus,
       figures: [
         { label: "motor at the crank", value: motor.spec.peakTorqueNm, unit: "N·m" },
-        { label: "rider standing", value: riderKg * GRAVITY_MS2 * 0.17, unit: "N·m" },
+        { label: "rider standing", value: riderNm(riderKg, crankMm), unit: "N·m" },
         { label: "ring : cog", value: `${teeth} : ${cogTeeth}` },
         { label: "into the hub gear", value: into(teeth), unit: "N·m" },
         { label: "its limit", value: limit.value, unit: "N·m" },
       ],
-      settle: ["hubGearLimitNm"],
+      settle: ["hubGearLimitNm", "crankLengthMm"],
       clear: `${formatNumber(into(teeth), 0)} N·m go in, ${formatNumber(limit.value, 0)} are allowed.`,
       short: () => {
         const rings = ringsFor(motor, build)
@@ -57,12 +75,25 @@ export const hubGearTorque = defineRule<MidMotor>({
             effect: { numbers: { ringOffsetMm: part.spec.offsetMm, ringTeeth: part.spec.teeth } },
           }));
         const says = `${formatNumber(into(teeth), 0)} N·m go in, the hub gear takes ${formatNumber(limit.value, 0)}.`;
-        return rings.length > 0
-          ? { verdict: "adapt", says, remedies: rings }
+        const share = mayNm / motor.spec.peakTorqueNm;
+        const set =
+          share >= LEAST_SHARE
+            ? [
+                operation(
+                  "set-torque",
+                  `Set the motor to ${formatNumber(Math.floor(mayNm), 0)} N·m`,
+                  `its current to ${Math.floor(share * 100)} % of now, read back and written on the work order`,
+                  ["setCurrent"],
+                  currentFlag(motor),
+                ),
+              ]
+            : [];
+        return rings.length + set.length > 0
+          ? { verdict: "adapt", says, remedies: [...rings, ...set] }
           : {
               verdict: "stop",
               says,
-              lifts: `a motor of ${formatNumber((limit.value * teeth) / cogTeeth - riderKg * GRAVITY_MS2 * 0.17, 0)} N·m or less at the crank, a stronger hub gear, or a front hub motor`,
+              lifts: `a motor of ${formatNumber(mayNm, 0)} N·m or less at the crank, a stronger hub gear, or a front hub motor`,
             };
       },
     });

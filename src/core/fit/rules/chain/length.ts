@@ -1,26 +1,33 @@
 import { derived, standard } from "../../../basis";
 import { chainLength, sprocketsFit } from "../../../chain/chainLength";
 import { formatNumber } from "../../../units/formatQuantity";
-import { type MidMotor, needPart, suppliedOf } from "../../build";
+import { type Build, type HubMotor, type MidMotor, needPart, partsOf, suppliedOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { defineRule } from "../../rule";
-import { midMotors } from "../subjects";
+import { midMotors, rearHubMotors } from "../subjects";
+import { hasBelt, hubEnds } from "./gears";
 import { ringTeeth } from "./line";
 import { rearCogs } from "./rearCogs";
 
-export const chainLengthRule = defineRule<MidMotor>({
+type Subject = MidMotor | HubMotor;
+
+/** A rear motor with cogs of its own asks for a chain that goes round them; with the old cogs the old chain stays as it is. */
+const withNewCogs = (build: Build) => (partsOf(build, "cluster").length > 0 && !hubEnds(build) ? rearHubMotors(build) : []);
+
+export const chainLengthRule = defineRule<Subject>({
   id: "chain/length",
   title: "Chain length and chains",
-  why: "A mid-drive's ring is not the old ring: a chain two links short stops the job, and a long bike wants two.",
+  why: "Another ring or cluster wants another chain: two links short stop the job, and a long bike wants two chains.",
   basis: [standard("ISO 9633 chain pitch"), derived("open belt round two sprockets")],
-  subjects: midMotors,
+  subjects: (build) => [...midMotors(build), ...withNewCogs(build)],
   key: (motor) => motor.id,
   place: () => "chain",
-  needs: () => ["gears", "chainstayMm"],
+  needs: () => ["gears", "chainstayMm", "frameKind"],
   check(motor, survey, build): Outcome {
-    const ring = ringTeeth(motor, build);
+    const hub = motor.kind === "hub-motor";
+    const ring = hub ? survey.number("ringLargeTeeth").value : ringTeeth(motor, build);
     const gears = survey.choice("gears");
-    if (gears === "belt")
+    if (hasBelt(build))
       return {
         verdict: "stop",
         says: "The bike runs a belt: this motor's ring takes a chain.",
@@ -29,7 +36,10 @@ export const chainLengthRule = defineRule<MidMotor>({
       };
     const rear = rearCogs(survey, build);
     const cogTeeth = rear.largestTeeth ?? survey.number("largestCogTeeth").value;
-    const stay = survey.number("chainstayMm");
+    const rest = survey.number("chainstayMm");
+    // A suspended wheel moves away from the crank: the chain must reach it where it is furthest.
+    const longest = survey.choice("frameKind") === "full-suspension" ? survey.number("chainstayLongestMm") : rest;
+    const stay = longest.value >= rest.value ? longest : rest;
     // The longer of what the tape leaves open: a chain is easily shortened.
     const need = {
       ringTeeth: ring,
@@ -55,6 +65,15 @@ export const chainLengthRule = defineRule<MidMotor>({
       { label: "to fit", value: links, unit: "links" },
       { label: "in the build", value: bought, unit: "links" },
     ];
+    // Behind a rear motor the old chain goes on unless it is too short.
+    const old = hub && bought === 0 ? survey.number("chainLinks").value : 0;
+    if (old >= links)
+      return {
+        verdict: "clear",
+        says: `${links} links round the new cogs; the old chain has ${old}${old > links ? `, ${old - links} come out` : ""}.`,
+        figures: [...figures, { label: "in the old chain", value: old, unit: "links" }],
+        margin: { value: old - links, unit: "links", plusMinus: 0 },
+      };
     const margin = (have: number) => ({ value: have - links, unit: "links", plusMinus: 0 });
     if (bought >= links)
       return { verdict: "clear", says: `${links} links, cut from ${formatNumber(bought, 0)}.`, figures, margin: margin(bought) };
@@ -89,12 +108,12 @@ export const chainLengthRule = defineRule<MidMotor>({
         effect: {},
       },
     ];
-    const old = build.donor.chainLinks;
-    if (typeof old?.value === "number" && old.value >= links)
+    const donorLinks = build.donor.chainLinks;
+    if (!hub && typeof donorLinks?.value === "number" && donorLinks.value >= links)
       remedies.push({
         id: "keep-chain",
         title: "Keep the old chain",
-        says: `it has ${old.value} links; gauge its wear first, a worn chain under a motor does not last`,
+        says: `it has ${donorLinks.value} links; gauge its wear first, a worn chain under a motor does not last`,
         parts: [],
         tasks: ["derailleur"],
         effect: { flags: ["old chain kept"] },
@@ -104,9 +123,11 @@ export const chainLengthRule = defineRule<MidMotor>({
       says:
         bought > 0
           ? `${links} links wanted, ${formatNumber(bought, 0)} in the build.`
-          : `${links} links wanted; no chain is in the build yet.`,
+          : old > 0
+            ? `${links} links wanted round the new cogs, the old chain has ${old}.`
+            : `${links} links wanted; no chain is in the build yet.`,
       figures,
-      margin: margin(bought),
+      margin: margin(Math.max(bought, old)),
       remedies,
     };
   },

@@ -2,6 +2,7 @@ import { hub, partOf } from "../../../../../tests/bench.fixture";
 
 export const drivetrain = (over: object = {}) => ({
   gears: "derailleur",
+  frameKind: "diamond",
   rearOverLocknutMm: 135,
   chainstayMm: [440, "caliper"] as [number, "caliper"],
   shellWidthMm: 68,

@@ -47,6 +47,10 @@ export function readLine(motor: Subject, survey: Survey, build: Build) {
   return { line, plusMinusMm: combined(face.plusMinus, overLocknut.plusMinus / 2, rear.plusMinus), chainstayMm: stay.value };
 }
 
+/** Degrees of the chain on a cog once the ring stands so much further out than now. */
+export const angleOfCog = (cog: { offsetMm: number }, ringOutMm: number, chainstayMm: number): number =>
+  Math.abs(Math.atan((cog.offsetMm - ringOutMm) / chainstayMm) * (180 / Math.PI));
+
 /** The ring's offset: a remedy's, else the one that the kit or a choice brought, else the stock ring's own plane. */
 export function ringOffsetMm(build: Build): number {
   return effectOf(build, "ringOffsetMm", partsOf(build, "chainring")[0]?.spec.offsetMm ?? 0);

@@ -1,9 +1,13 @@
 import { PRACTICE } from "../../../basis";
+import type { Spec } from "../../../parts/specs";
 import { type Motor, partsOf } from "../../build";
 import { anyOf } from "../../remedies";
 import { defineRule } from "../../rule";
 import { firstMotor } from "../subjects";
 import { rearCogs } from "./rearCogs";
+
+/** Crank torque over which a chain of half links is no chain, N·m (common practice). */
+const HALF_LINK_NM = 80;
 
 export const chainPitch = defineRule<Motor>({
   id: "chain/pitch",
@@ -14,28 +18,33 @@ export const chainPitch = defineRule<Motor>({
   key: () => "bike",
   place: () => "chain",
   needs: () => ["gears"],
-  check(_motor, survey, build) {
+  check(motor, survey, build) {
     const cogs = rearCogs(survey, build).count;
     const chains = partsOf(build, "chain");
-    const goes = (speeds: number) => speeds === cogs || (cogs > 1 && cogs <= 8 && speeds > 1 && speeds <= 8);
+    const torqueNm = motor.kind === "hub-motor" ? 0 : motor.spec.peakTorqueNm;
+    const weak = (spec: Spec<"chain">) => spec.halfLink && torqueNm > HALF_LINK_NM;
+    const goes = (spec: Spec<"chain">) =>
+      !weak(spec) && (spec.speeds === cogs || (cogs > 1 && cogs <= 8 && spec.speeds > 1 && spec.speeds <= 8));
     const figures = [
       { label: "cogs", value: cogs },
       { label: "chain for", value: chains.map((part) => part.spec.speeds).join(" and ") },
     ];
-    if (chains.some((part) => goes(part.spec.speeds)))
+    if (chains.some((part) => goes(part.spec)))
       return {
         verdict: "clear",
-        says: `${chains.find((part) => goes(part.spec.speeds))!.name} on ${cogs} cog${cogs === 1 ? "" : "s"}.`,
+        says: `${chains.find((part) => goes(part.spec))!.name} on ${cogs} cog${cogs === 1 ? "" : "s"}.`,
         figures,
       };
     return {
       verdict: "adapt",
-      says: `${chains[0]!.name} is not for ${cogs} cog${cogs === 1 ? "" : "s"}.`,
+      says: weak(chains[0]!.spec)
+        ? `${chains[0]!.name} is of half links, which stretch and break under ${torqueNm} N·m.`
+        : `${chains[0]!.name} is not for ${cogs} cog${cogs === 1 ? "" : "s"}.`,
       figures,
       remedies: anyOf(build, "chain", {
         title: "Chain for these cogs",
         says: `chain for ${cogs} cogs`,
-        will: (spec) => goes(spec.speeds),
+        will: goes,
         tasks: ["derailleur"],
       }),
     };

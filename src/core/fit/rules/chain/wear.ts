@@ -4,6 +4,7 @@ import { type Motor, partsOf } from "../../build";
 import type { Remedy } from "../../finding";
 import { bought, isDone } from "../../remedies";
 import { defineRule } from "../../rule";
+import { hasBelt } from "./gears";
 import { firstMotor } from "../subjects";
 
 /** Elongation at which a chain goes, percent, and at which the cluster goes with it, by cog count (common practice). */
@@ -17,7 +18,7 @@ export const chainWear = defineRule<Motor>({
   title: "Chain, cogs and ring together",
   why: "A new chain on worn cogs skips under a motor's pull; a worn chain eats a new ring.",
   basis: [PRACTICE, handbook("ISO 9633 pitch")],
-  subjects: (build) => (build.donor.gears?.value === "belt" ? [] : firstMotor(build)),
+  subjects: (build) => (hasBelt(build) ? [] : firstMotor(build)),
   key: () => "bike",
   place: () => "cluster",
   needs: () => ["chain24Mm", "cogTeeth", "gears"],

@@ -1,16 +1,12 @@
 import { PRACTICE, standard } from "../../../basis";
-import {
-  BODY_TAKES,
-  CLUSTER_INTERFACES,
-  type ClusterInterface,
-  clusterStackMm,
-  COG_TO_DROPOUT_MM,
-} from "../../../standards/clusters";
-import { formatNumber } from "../../../units/formatQuantity";
-import { type Build, type HubMotor, partsOf } from "../../build";
+import { BODY_TAKES, CLUSTER_INTERFACES, type ClusterInterface } from "../../../standards/clusters";
+import { type Build, type HubMotor, lastOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { defineRule, type Survey } from "../../rule";
+import { ringsOn } from "../axle/rings";
+import { hasBelt, hasHubGear } from "../chain/gears";
 import { rearHubMotors } from "../subjects";
+import { roomBesideMm } from "./roomBeside";
 
 export const clusterInterface = defineRule<HubMotor>({
   id: "cluster/interface",
@@ -22,15 +18,15 @@ export const clusterInterface = defineRule<HubMotor>({
   place: () => "cluster",
   needs: () => ["gears"],
   check(motor, survey, build): Outcome {
-    const gears = survey.choice("gears");
-    if (gears === "belt")
+    survey.choice("gears");
+    if (hasBelt(build))
       return {
         verdict: "stop",
         says: "The bike runs a belt: no motor body takes its sprocket.",
         figures: [],
         lifts: "a front hub motor, or a mid-drive with a belt ring",
       };
-    if (gears === "hub gear")
+    if (hasHubGear(build))
       return {
         verdict: "stop",
         says: "A rear hub motor takes the place of the hub gear: the gears are lost.",
@@ -40,20 +36,25 @@ export const clusterInterface = defineRule<HubMotor>({
     const body = motor.spec.cluster;
     if (body === null)
       return { verdict: "stop", says: "This motor takes no cluster.", figures: [], lifts: "a rear motor with a thread or body" };
-    const brought = partsOf(build, "cluster")[0];
-    if (brought) return broughtCluster(motor, body, brought.spec.interface, brought.spec.teeth.length, brought.name);
-    return oldCluster(motor, body, survey, build);
+    const brought = lastOf(build, "cluster");
+    const rightRingMm = ringsOn(motor, survey, build).right;
+    if (brought)
+      return broughtCluster(motor, body, brought.spec.interface, brought.spec.teeth.length, brought.name, rightRingMm, build);
+    return oldCluster(motor, body, rightRingMm, survey, build);
   },
 });
 
 const takes = (body: ClusterInterface, cluster: ClusterInterface): string | null =>
   body === cluster ? "" : (BODY_TAKES[body]?.[cluster] ?? null);
 
-function room(motor: HubMotor, speeds: number) {
-  const stack = clusterStackMm(speeds);
-  if (stack === undefined || motor.spec.clusterRoomMm === null) return undefined;
-  return { value: motor.spec.clusterRoomMm - stack - COG_TO_DROPOUT_MM, unit: "mm", plusMinus: 0 };
-}
+/** Whether the cogs that will be there are known: brought by the build, or the old ones where they go on this motor. */
+export const cogsKnown = (motor: HubMotor, build: Build): boolean => {
+  const old = build.donor.clusterInterface?.value;
+  return (
+    lastOf(build, "cluster") !== undefined ||
+    (motor.spec.cluster !== null && (old === undefined || takes(motor.spec.cluster, old as ClusterInterface) !== null))
+  );
+};
 
 function broughtCluster(
   motor: HubMotor,
@@ -61,43 +62,30 @@ function broughtCluster(
   cluster: ClusterInterface,
   speeds: number,
   name: string,
+  rightRingMm: number,
+  build: Build,
 ): Outcome {
   const with_ = takes(body, cluster);
-  const margin = room(motor, speeds);
   const figures = [
     { label: "motor body", value: CLUSTER_INTERFACES[body].says },
     { label: "cluster", value: `${speeds}-speed, ${CLUSTER_INTERFACES[cluster].says.toLowerCase()}` },
-    ...(margin ? [{ label: "room left beside the dropout", value: margin.value, unit: "mm" }] : []),
   ];
-  const more = margin ? { figures, margin } : { figures };
-  if (with_ === null)
-    return {
-      verdict: "stop",
-      says: `${name} does not go on this motor.`,
-      lifts: `a cluster for ${CLUSTER_INTERFACES[body].says.toLowerCase()}`,
-      ...more,
-    };
-  if (margin && margin.value < 0)
-    return {
-      verdict: "stop",
-      says: `${name} is ${formatNumber(-margin.value, 1)} mm too wide: its chain would meet the dropout.`,
-      lifts: "a cluster with fewer cogs",
-      ...more,
-    };
-  return { verdict: "clear", says: `${name} goes on the motor${with_ ? `, ${with_}` : ""}.`, ...more };
+  if (with_ !== null) return { verdict: "clear", says: `${name} goes on the motor${with_ ? `, ${with_}` : ""}.`, figures };
+  const remedies = newClusters(motor, body, speeds, rightRingMm, build);
+  const says = `${name} does not go on this motor; forced on, it ruins the thread or the body.`;
+  if (remedies.length > 0) return { verdict: "adapt", says, figures, remedies };
+  return { verdict: "stop", says, lifts: `a cluster for ${CLUSTER_INTERFACES[body].says.toLowerCase()}`, figures };
 }
 
-function oldCluster(motor: HubMotor, body: ClusterInterface, survey: Survey, build: Build): Outcome {
+function oldCluster(motor: HubMotor, body: ClusterInterface, rightRingMm: number, survey: Survey, build: Build): Outcome {
   const old = survey.choice("clusterInterface");
   const speeds = survey.choice("gears") === "single" ? 1 : survey.number("cogCount").value;
   const figures = [
     { label: "motor body", value: CLUSTER_INTERFACES[body].says },
     { label: "old cluster", value: `${speeds}-speed, ${CLUSTER_INTERFACES[old].says.toLowerCase()}` },
   ];
-  const margin = room(motor, speeds);
-  const more = margin ? { figures, margin } : { figures };
-  if (takes(body, old) !== null && !(margin && margin.value < 0)) {
-    if (build.geometry.flags.has("old cluster moved")) return { verdict: "clear", says: "The old cluster moves over.", ...more };
+  if (takes(body, old) !== null) {
+    if (build.geometry.flags.has("old cluster moved")) return { verdict: "clear", says: "The old cluster moves over.", figures };
     return {
       verdict: "adapt",
       says: "The old cluster goes on the motor.",
@@ -110,28 +98,39 @@ function oldCluster(motor: HubMotor, body: ClusterInterface, survey: Survey, bui
           tasks: ["cluster"],
           effect: { flags: ["old cluster moved"] },
         },
-        ...newClusters(motor, body, speeds, build),
+        ...newClusters(motor, body, speeds, rightRingMm, build),
       ],
-      ...more,
+      figures,
     };
   }
-  const remedies = newClusters(motor, body, speeds, build);
+  const remedies = newClusters(motor, body, speeds, rightRingMm, build);
   const says = `The old cluster is for ${CLUSTER_INTERFACES[old].says.toLowerCase()}, the motor has ${CLUSTER_INTERFACES[body].says.toLowerCase()}.`;
   if (remedies.length === 0)
     return {
       verdict: "stop",
       says,
       lifts: `a cluster for ${CLUSTER_INTERFACES[body].says.toLowerCase()} in the catalogue`,
-      ...more,
+      figures,
     };
-  return { verdict: "adapt", says, remedies, ...more };
+  return { verdict: "adapt", says, remedies, figures };
 }
 
+/** Clusters for this motor with fewer cogs than now, which leave room beside the frame. */
+export const clustersFor = (motor: HubMotor, speeds: number, rightRingMm: number, build: Build): Remedy[] =>
+  motor.spec.cluster === null
+    ? []
+    : newClusters(motor, motor.spec.cluster, speeds - 1, rightRingMm, build).filter(
+        (remedy) => (remedy.effect.numbers?.clusterSpeeds ?? speeds) < speeds,
+      );
+
 /** Clusters in the catalogue for this body that leave room beside the dropout, nearest count first, at most three. */
-function newClusters(motor: HubMotor, body: ClusterInterface, speeds: number, build: Build): Remedy[] {
+function newClusters(motor: HubMotor, body: ClusterInterface, speeds: number, rightRingMm: number, build: Build): Remedy[] {
   return build.catalogue
     .distinct("cluster")
-    .filter((part) => takes(body, part.spec.interface) !== null && (room(motor, part.spec.teeth.length)?.value ?? 0) >= 0)
+    .filter(
+      (part) =>
+        takes(body, part.spec.interface) !== null && (roomBesideMm(motor, part.spec.teeth.length, rightRingMm) ?? 0) >= -1e-9,
+    )
     .sort((a, b) => Math.abs(a.spec.teeth.length - speeds) - Math.abs(b.spec.teeth.length - speeds))
     .slice(0, 3)
     .map((part) => ({

@@ -33,15 +33,20 @@ describe("cluster/shifter", () => {
   // Common practice: a hub gear's twist does not index a derailleur, whatever its clicks; only a friction lever goes with any count.
   test.each([
     ["7-speed of the derailleur's family", { speeds: 7, family: "A", style: "trigger" }, "clear", true],
-    ["7-speed of another family", { speeds: 7, family: "B", style: "trigger" }, "stop", false],
-    ["9-speed of the family", { speeds: 9, family: "A", style: "trigger" }, "stop", false],
-    ["3-speed twist of a hub gear", { speeds: 3, family: null, style: "twist" }, "stop", false],
-    ["7-speed twist of a hub gear", { speeds: 7, family: null, style: "twist" }, "stop", false],
+    ["7-speed of another family", { speeds: 7, family: "B", style: "trigger" }, "adapt", false],
+    ["9-speed of the family", { speeds: 9, family: "A", style: "trigger" }, "adapt", false],
+    ["3-speed twist of a hub gear", { speeds: 3, family: null, style: "twist" }, "adapt", false],
+    ["7-speed twist of a hub gear", { speeds: 7, family: null, style: "twist" }, "adapt", false],
     ["friction thumb lever", { speeds: 1, family: null, style: "thumb" }, "clear", true],
   ] as const)("%s: fitted and offered alike", (_, spec, verdict, offered) => {
     const shifter = partOf("shifter", spec, { id: "this-one" });
     const p = { donor: drivetrain(), parts: [rearHub(), seven] };
     expect(findingOf(shifterMatch, { ...p, parts: [...p.parts, shifter] }).verdict).toBe(verdict);
+    // What does not go is put right by what does.
+    if (!offered) {
+      const wrong = { ...p, parts: [...p.parts, shifter], shelf: [lever] };
+      expect(afterRemedy(shifterMatch, wrong, "shifter").verdict).toBe("clear");
+    }
     const ids = findingOf(shifterMatch, { ...p, shelf: [shifter] }).remedies.flatMap((r) => r.parts.map((one) => one.partId));
     expect(ids.includes("this-one")).toBe(offered);
   });

@@ -3,7 +3,7 @@ import { COG_PITCH_MM, SHIFT_ERROR_MM, SHIFTER_FAMILIES, type ShifterFamily } fr
 import { LEVER_CUT_OFFS } from "../../../standards/cutOff";
 import { formatNumber } from "../../../units/formatQuantity";
 import type { PartOf } from "../../../parts/part";
-import { type Build, type HubMotor, partsOf } from "../../build";
+import { type Build, type HubMotor, lastOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { acknowledge, defineRule } from "../../rule";
 import { hasDerailleur } from "../chain/rearCogs";
@@ -29,11 +29,11 @@ export const shifterMatch = defineRule<HubMotor>({
   place: () => "bar",
   needs: () => ["shifterSpeeds", "cogCount", "leverKind"],
   check(motor, survey, build): Outcome {
-    const cogs = partsOf(build, "cluster")[0]?.spec.teeth.length ?? survey.number("cogCount").value;
-    const fitted = partsOf(build, "shifter")[0];
+    const cogs = lastOf(build, "cluster")?.spec.teeth.length ?? survey.number("cogCount").value;
+    const fitted = lastOf(build, "shifter");
     const figures = [{ label: "cogs", value: cogs }];
     const old = survey.choice("shifterFamily");
-    if (fitted) return fittedShifter(motor, fitted, { hubGear: false, speeds: cogs, family: old }, figures);
+    if (fitted) return fittedShifter(motor, fitted, { hubGear: false, speeds: cogs, family: old }, figures, build);
     const clicks = survey.number("shifterSpeeds").value;
     const more = [...figures, { label: "clicks", value: clicks }, { label: "family", value: old }];
     if (old === "friction") return { verdict: "clear", says: "Friction lever: it goes with any count.", figures: more };
@@ -74,6 +74,7 @@ function fittedShifter(
   fitted: PartOf<"shifter">,
   gears: { hubGear: false; speeds: number; family: ShifterFamily | "friction" },
   figures: Outcome["figures"],
+  build: Build,
 ): Outcome {
   const { name, spec } = fitted;
   const more = [
@@ -96,21 +97,40 @@ function fittedShifter(
       : spec.speeds !== gears.speeds
         ? `${name} clicks ${spec.speeds}, the cluster has ${gears.speeds} cogs.`
         : `${name} is of family ${spec.family}, the derailleur of family ${gears.family}.`;
-  return { verdict: "stop", says: why, figures: more, lifts: `a ${gears.speeds}-speed shifter of family ${gears.family}` };
+  return {
+    verdict: "adapt",
+    says: why,
+    figures: more,
+    remedies: gears.family === "friction" ? frictionShifters(build) : newShifters(gears.speeds, gears.family, build),
+  };
 }
+
+const useShifter = (part: PartOf<"shifter">, says: string): Remedy => ({
+  id: `shifter-${part.id}`,
+  title: part.name,
+  says,
+  parts: [{ kind: "shifter", partId: part.id, quantity: 1, says: part.name }],
+  tasks: ["shifter", "derailleur"],
+  effect: { numbers: { shifterSpeeds: part.spec.speeds } },
+});
+
+/** Where nobody knows the derailleur's family only a lever without clicks goes for sure. */
+const frictionShifters = (build: Build): Remedy[] =>
+  build.catalogue
+    .distinct("shifter")
+    .filter((part) => isFriction(part.spec))
+    .slice(0, 2)
+    .map((part) => useShifter(part, "no clicks, any count"));
 
 function newShifters(cogs: number, family: ShifterFamily, build: Build): Remedy[] {
   const fits = build.catalogue
     .distinct("shifter")
     .filter((part) => shifterGoes(part.spec, { hubGear: false, speeds: cogs, family }));
-  const remedies = fits.slice(0, 3).map((part): Remedy => ({
-    id: `shifter-${part.id}`,
-    title: part.name,
-    says: isFriction(part.spec) ? "no clicks, any count" : `${cogs} clicks of family ${family}, same derailleur`,
-    parts: [{ kind: "shifter", partId: part.id, quantity: 1, says: part.name }],
-    tasks: ["shifter", "derailleur"],
-    effect: { numbers: { shifterSpeeds: part.spec.speeds } },
-  }));
+  const remedies = fits
+    .slice(0, 3)
+    .map((part) =>
+      useShifter(part, isFriction(part.spec) ? "no clicks, any count" : `${cogs} clicks of family ${family}, same derailleur`),
+    );
   if (remedies.length > 0) return remedies;
   return [
     {

@@ -3,27 +3,84 @@ import { formatNumber } from "../../../units/formatQuantity";
 import { type Build, lastOf, motorsOf, partsOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { judge } from "../../judge";
-import { bought, consumable, isDone } from "../../remedies";
-import { acknowledge, defineRule, stated } from "../../rule";
+import { bought, consumable, isDone, operation } from "../../remedies";
+import { acknowledge, defineRule, stated, type Survey } from "../../rule";
 
 type Half = "left" | "right";
 
-export type OnBar = { readonly name: string; readonly mm: number };
+/** A thing on the bar; `kind` where it may as well go on the other half. */
+export type OnBar = { readonly name: string; readonly mm: number; readonly kind?: string };
 
-/** What the build adds to each half of the bar: throttle right, remote or display and bell left, a new shifter right (common practice). */
+const other = (half: Half): Half => (half === "left" ? "right" : "left");
+
+/** That a kind of thing goes on the half where it usually does not. */
+const movedFlag = (kind: string, to: Half) => `${kind} on the ${to}`;
+
+/** What the build adds to each half of the bar: throttle and a new shifter right, remote or display, bell left (common practice). */
 export function addedToBar(build: Build): Record<Half, OnBar[]> {
   const items: Record<Half, OnBar[]> = { left: [], right: [] };
-  const put = (half: Half, part: { id: string; name: string; spec: { barMm: number | null } } | undefined, says: string) => {
-    if (part) items[half].push({ name: part.name, mm: stated(part, part.spec.barMm, says) });
+  const put = (
+    usual: Half,
+    part: { id: string; name: string; kind: string; spec: { barMm: number | null } } | undefined,
+    says: string,
+    moves: boolean,
+  ) => {
+    if (!part) return;
+    const half = moves && isDone(build, movedFlag(part.kind, other(usual))) ? other(usual) : usual;
+    items[half].push({ name: part.name, mm: stated(part, part.spec.barMm, says), ...(moves && { kind: part.kind }) });
   };
-  const display = lastOf(build, "display");
-  put("left", display, "how much bar its remote or clamp takes");
-  put(lastOf(build, "throttle")?.spec.style === "twist" ? "right" : "right", lastOf(build, "throttle"), "how much bar it takes");
-  put("right", lastOf(build, "shifter"), "how much bar it takes");
-  put("left", lastOf(build, "bell"), "how much bar it takes");
+  put("left", lastOf(build, "display"), "how much bar its remote or clamp takes", true);
+  put("right", lastOf(build, "throttle"), "how much bar it takes", false);
+  put("right", lastOf(build, "shifter"), "how much bar it takes", false);
+  put("left", lastOf(build, "bell"), "how much bar it takes", true);
   for (const light of partsOf(build, "light").filter((part) => part.spec.end === "front"))
-    put("right", light, "how much bar it takes");
+    put("right", light, "how much bar it takes", true);
   return items;
+}
+
+const KEYS = {
+  left: { straight: "barLeftMm", taken: "barTakenLeftMm" },
+  right: { straight: "barRightMm", taken: "barTakenRightMm" },
+} as const;
+
+/** What is left of a half of the bar with everything on it, mm. */
+function halfOf(half: Half, survey: Survey, build: Build) {
+  const straight = survey.number(KEYS[half].straight);
+  const taken = survey.number(KEYS[half].taken);
+  const grip = survey.number("gripMm");
+  const gripMm = isDone(build, "short grips") ? Math.min(grip.value, 90) : grip.value;
+  const added = addedToBar(build)[half];
+  const twist = half === "right" && lastOf(build, "throttle")?.spec.style === "twist";
+  // A twist throttle replaces a part of the grip that it is as long as.
+  const gripLeftMm = twist ? Math.max(0, gripMm - 60) : gripMm;
+  const freeMm = straight.value - gripLeftMm - taken.value - added.reduce((sum, item) => sum + item.mm, 0);
+  return {
+    straight,
+    taken,
+    grip,
+    gripLeftMm,
+    added,
+    freeMm,
+    plusMinus: Math.hypot(straight.plusMinus, grip.plusMinus, taken.plusMinus),
+  };
+}
+
+/** One thing moved to the other half, where that makes this one right and leaves the other so. */
+function movable(half: Half, added: readonly OnBar[], roomMm: number, survey: Survey, build: Build): Remedy[] {
+  const things = added.filter(({ kind, mm }) => kind !== undefined && roomMm + mm >= -1e-9);
+  if (things.length === 0) return [];
+  const there = halfOf(other(half), survey, build);
+  return things
+    .filter(({ mm }) => there.freeMm - mm >= there.plusMinus - 1e-9)
+    .map(({ kind, mm, name }) =>
+      operation(
+        `${kind}-${other(half)}`,
+        `${name} on the ${other(half)}`,
+        `${formatNumber(mm, 0)} mm won here; ${formatNumber(there.freeMm - mm, 0)} mm stay free there`,
+        ["barLayout"],
+        movedFlag(kind!, other(half)),
+      ),
+    );
 }
 
 export const barBudget = defineRule<Half>({
@@ -40,20 +97,11 @@ export const barBudget = defineRule<Half>({
     half === "left" ? "barTakenLeftMm" : "barTakenRightMm",
   ],
   check(half, survey, build): Outcome {
-    const straight = survey.number(half === "left" ? "barLeftMm" : "barRightMm");
-    const taken = survey.number(half === "left" ? "barTakenLeftMm" : "barTakenRightMm");
-    const grip = survey.number("gripMm");
-    const gripMm = isDone(build, "short grips") ? Math.min(grip.value, 90) : grip.value;
-    const added = addedToBar(build)[half];
-    const addedMm = added.reduce((sum, item) => sum + item.mm, 0);
-    const twist = half === "right" && lastOf(build, "throttle")?.spec.style === "twist";
-    // A twist throttle replaces a part of the grip that it is as long as.
-    const gripLeftMm = twist ? Math.max(0, gripMm - 60) : gripMm;
-    const freeMm = straight.value - gripLeftMm - taken.value - addedMm;
+    const { straight, taken, grip, gripLeftMm, added, freeMm, plusMinus } = halfOf(half, survey, build);
     return judge({
       room: freeMm,
       unit: "mm",
-      plusMinus: Math.hypot(straight.plusMinus, grip.plusMinus, taken.plusMinus),
+      plusMinus,
       figures: [
         { label: "straight bar", value: straight.value, unit: "mm", plusMinus: straight.plusMinus },
         { label: "grip", value: gripLeftMm, unit: "mm" },
@@ -64,7 +112,7 @@ export const barBudget = defineRule<Half>({
       settle: [half === "left" ? "barLeftMm" : "barRightMm", half === "left" ? "barTakenLeftMm" : "barTakenRightMm", "gripMm"],
       clear: `${formatNumber(freeMm, 0)} mm left over on the ${half}.`,
       short: () => {
-        const remedies: Remedy[] = [];
+        const remedies = movable(half, added, freeMm - plusMinus, survey, build);
         if (!isDone(build, "short grips") && grip.value > 90)
           remedies.push(
             bought(

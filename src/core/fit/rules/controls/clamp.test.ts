@@ -5,7 +5,8 @@ import { display } from "./controls.fixture";
 describe("controls/clamp", () => {
   test.each([
     [22.2, 22.2, "clear"],
-    [22.2, 22.0, "clear"],
+    [22.2, 22.1, "clear"],
+    [22.2, 22.0, "measure"],
     [22.2, 23.8, "stop"],
     [22.2, 19, "adapt"],
   ] as const)("a %d clamp on a %d bar: %s", (clampMm, barGripMm, verdict) =>

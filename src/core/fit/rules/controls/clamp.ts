@@ -1,8 +1,9 @@
 import { PRACTICE } from "../../../basis";
 import type { PartOf } from "../../../parts/part";
+import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
-import { lastOf, partsOf } from "../../build";
-import type { Outcome } from "../../finding";
+import { type Build, lastOf, partsOf } from "../../build";
+import type { Outcome, Remedy } from "../../finding";
 import { anyOf, bought } from "../../remedies";
 import { defineRule } from "../../rule";
 
@@ -31,30 +32,17 @@ export const clampSize = defineRule<Clamped>({
     const shim = partsOf(build, "clamp-shim").find(
       ({ spec }) => Math.abs(spec.barMm - bar.value) <= CLAMP_MM + 0.1 && Math.abs(spec.clampMm - part.spec.clampMm) <= CLAMP_MM,
     );
-    if (Math.abs(offMm) <= CLAMP_MM + 1e-9)
+    const margin = { value: CLAMP_MM - Math.abs(offMm), unit: "mm", plusMinus: bar.plusMinus };
+    const common = { figures, margin, settle: [centre ? ("barCentreMm" as const) : ("barGripMm" as const)] };
+    if (atMost(Math.abs(offMm), CLAMP_MM))
       return {
         verdict: "clear",
         says: `${formatNumber(part.spec.clampMm, 1)} clamp on a ${formatNumber(bar.value, 1)} bar.`,
-        figures,
+        ...common,
       };
     if (shim) return { verdict: "clear", says: `${shim.name} fills it.`, figures };
     const fitsBar = (mm: number) => Math.abs(mm - survey.number(mm > 24.5 ? "barCentreMm" : "barGripMm").value) <= CLAMP_MM;
-    const others =
-      part.kind === "display"
-        ? build.catalogue
-            .distinct("display")
-            .filter(({ spec }) => fitsBar(spec.clampMm) && spec.plug === part.spec.plug)
-            .slice(0, 1)
-            .map((other) =>
-              bought(
-                `display-${other.id}`,
-                other.name,
-                "its clamp goes on this bar",
-                [{ kind: "display" as const, partId: other.id, quantity: 1, says: other.name }],
-                [],
-              ),
-            )
-        : [];
+    const others = otherParts(part, fitsBar, build);
     const shims =
       offMm > 0
         ? anyOf(build, "clamp-shim", {
@@ -68,7 +56,24 @@ export const clampSize = defineRule<Clamped>({
     const remedies = [...shims, ...others];
     const says = `A ${formatNumber(part.spec.clampMm, 1)} clamp on a ${formatNumber(bar.value, 1)} bar.`;
     return remedies.length > 0
-      ? { verdict: "adapt", says, figures, remedies }
-      : { verdict: "stop", says, figures, lifts: `a ${part.kind} with a ${formatNumber(bar.value, 1)} clamp` };
+      ? { verdict: "adapt", says, remedies, ...common }
+      : { verdict: "stop", says, ...common, lifts: `a ${part.kind} with a ${formatNumber(bar.value, 1)} clamp` };
   },
 });
+
+/** Others of its kind that go on this bar and meet the same plug. */
+function otherParts(part: Clamped, fitsBar: (clampMm: number) => boolean, build: Build): Remedy[] {
+  const found =
+    part.kind === "display"
+      ? build.catalogue.distinct("display").filter(({ spec }) => fitsBar(spec.clampMm) && spec.plug === part.spec.plug)
+      : build.catalogue
+          .distinct("throttle")
+          .filter(({ spec }) => fitsBar(spec.clampMm) && spec.plug === part.spec.plug && spec.style === part.spec.style);
+  return found
+    .slice(0, 1)
+    .map((other) =>
+      bought(`${part.kind}-${other.id}`, other.name, "its clamp goes on this bar", [
+        { kind: other.kind, partId: other.id, quantity: 1, says: other.name },
+      ]),
+    );
+}

@@ -4,7 +4,9 @@ import { CHARGER_TOLERANCE_V } from "../../../standards/current";
 import { batteryOf, type Build, controllersOf, type HubMotor, motorsOf, needBest, needPart, partsOf, voltsOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { defineRule } from "../../rule";
+import { lastAt } from "../perEnd";
 import { endKeys, hubMotors } from "../subjects";
+import { knownRimSizeAt } from "../wheel/rimAt";
 import { againstTyre } from "../wheel/tyreGoes";
 import { FUSE_LOAD } from "../wiring/fuse";
 
@@ -82,14 +84,18 @@ function wheelWants(motor: HubMotor, build: Build): Want[] {
   const { end } = motor.spec;
   const donor = build.donor;
   const keys = endKeys(motor);
-  const beadSeatMm = motor.spec.laced?.beadSeatMm ?? donor[keys.beadSeat]?.value;
+  const beadSeatMm = knownRimSizeAt(end, build);
   const wants: Want[] = [];
   const sameSize = beadSeatMm === donor[keys.beadSeat]?.value;
   for (const [kind, name, will] of [
     ["tyre", "tyre", (spec: { beadSeatMm: number }) => spec.beadSeatMm === beadSeatMm],
     ["tube", "tube", (spec: { beadSeatMm: number }) => spec.beadSeatMm === beadSeatMm],
   ] as const) {
-    const met = metBy(build, `${end} ${kind}`, partsOf(build, kind).find((part) => will(part.spec))?.name);
+    const met = metBy(
+      build,
+      `${end} ${kind}`,
+      lastAt(build, kind, end, (spec, at) => spec.beadSeatMm === knownRimSizeAt(at, build))?.name,
+    );
     const move: Remedy = {
       id: `move-${kind}`,
       title: `Move the old ${name} over`,
@@ -146,7 +152,7 @@ function rotorWant(motor: HubMotor, build: Build): Want {
     role: `${end} rotor`,
     title: "rotor",
     says: "The bike brakes on a disc there; the motor comes without a rotor.",
-    met: metBy(build, `${end} rotor`, partsOf(build, "rotor")[0]?.name),
+    met: metBy(build, `${end} rotor`, lastAt(build, "rotor", end)?.name),
     remedies: () => [
       {
         id: "move-rotor",

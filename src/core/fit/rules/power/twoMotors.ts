@@ -1,17 +1,24 @@
 import { PRACTICE } from "../../../basis";
 import { PACK_CURRENT_SHARE } from "../../../standards/current";
+import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
 import { GRAVITY_MS2 } from "../../../units/gravity";
-import { batteryOf, controllersOf, motorsOf, voltsOf } from "../../build";
+import { batteryOf, controllersOf, type HubMotor, type Motor, motorsOf, voltsOf } from "../../build";
+import { outletsOf, wheelTorqueNm } from "../../drives";
 import type { Figure, Outcome } from "../../finding";
-import { anyOf } from "../../remedies";
-import { acknowledge, defineRule } from "../../rule";
+import { anyOf, isDone, operation } from "../../remedies";
+import { acknowledge, defineRule, stated } from "../../rule";
 import { hubMotors } from "../subjects";
 
 /** Rear share of the weight, height of mass over wheelbase, and grip on a damp road, for the front wheel's check (common practice). */
 const GRIP = { rearShare: 0.6, heightOverBase: 1.0, friction: 0.5, grade: 0.1 };
 
 const FRONT_SHARE = 0.4;
+
+/** How far apart the free speeds of two motors may be, of the faster's (common practice). */
+const FREE_SPEED_APART = 0.1;
+
+const FRONT_DOWN = "front current down";
 
 /** How much of the front wheel's grip a motor's thrust uses. @example frontGrip({ torqueNm: 30, wheelM: 0.34, kg: 120, rearShare: 0.6, heightOverBase: 1, grade: 0.05, friction: 0.5 }) // => 411.5 N load, 21.4 % of it */
 export function frontGrip(p: {
@@ -41,27 +48,34 @@ export const twoMotors = defineRule<"two">({
   check(_two, survey, build): Outcome {
     const motors = motorsOf(build);
     const controllers = controllersOf(build);
-    const front = hubMotors(build).find((motor) => motor.spec.end === "front");
+    const hubs = hubMotors(build);
+    const front = hubs.find((motor) => motor.spec.end === "front");
     const battery = batteryOf(build);
-    const total = motors.reduce((sum, motor) => sum + motor.spec.peakTorqueNm, 0);
-    const share = (front?.spec.peakTorqueNm ?? 0) / total;
+    const torqueOf = (motor: Motor) =>
+      motor.kind === "hub-motor"
+        ? stated(motor, wheelTorqueNm(motor, build), "its torque at the wheel")
+        : motor.spec.peakTorqueNm;
+    const total = motors.reduce((sum, motor) => sum + torqueOf(motor), 0);
+    const share = (front ? torqueOf(front) : 0) / total;
     const asksA = controllers.reduce((sum, c) => sum + c.batteryA, 0);
     const wheelM = survey.number("rearBeadSeatMm").value / 2000 + 0.04;
-    const grip = front && frontGrip({ torqueNm: front.spec.peakTorqueNm, wheelM, kg: (build.asked.riderKg ?? 80) + 25, ...GRIP });
+    const grip = front && frontGrip({ torqueNm: torqueOf(front), wheelM, kg: (build.asked.riderKg ?? 80) + 25, ...GRIP });
+    const apart = freeSpeedsApart(hubs);
     const figures: Figure[] = [
       { label: "motors", value: motors.map((motor) => motor.name).join(" and ") },
-      { label: "controllers", value: controllers.length },
+      { label: "controllers' outputs", value: outletsOf(build) },
       { label: "together ask", value: asksA, unit: "A" },
       ...(battery?.spec.continuousA
         ? [{ label: "pack gives in all weathers", value: battery.spec.continuousA * PACK_CURRENT_SHARE, unit: "A" }]
         : []),
       { label: "front share of the torque", value: share * 100, unit: "%" },
       ...(grip ? [{ label: "front wheel's grip used on 10 %", value: (grip.used / GRIP.friction) * 100, unit: "%" }] : []),
+      ...(apart === null ? [] : [{ label: "free speeds apart", value: apart * 100, unit: "%" }]),
     ];
-    if (controllers.length < motors.length)
+    if (outletsOf(build) < motors.length)
       return {
         verdict: "adapt",
-        says: `${motors.length} motors and ${controllers.length} controller${controllers.length === 1 ? "" : "s"}: each motor has its own.`,
+        says: `${motors.length} motors and ${controllers.length} controller${controllers.length === 1 ? "" : "s"} with one output each: each motor wants its own.`,
         figures,
         remedies: anyOf(build, "controller", {
           title: "Second controller",
@@ -71,26 +85,60 @@ export const twoMotors = defineRule<"two">({
           tasks: ["harness"],
         }),
       };
-    if (share > FRONT_SHARE + 1e-9 || grip?.slips)
+    const shareMargin = { value: (FRONT_SHARE - share) * 100, unit: "%", plusMinus: 0 };
+    const speedMargin = apart === null ? null : { value: (FREE_SPEED_APART - apart) * 100, unit: "%", plusMinus: 0 };
+    const frontDown = isDone(build, FRONT_DOWN);
+    if (!frontDown && (!atMost(share, FRONT_SHARE) || grip?.slips))
       return {
         verdict: "adapt",
         says: grip?.slips
           ? "The front wheel slips on a damp 10 % hill."
-          : `The front motor gives ${formatNumber(share * 100, 0)} % of the torque, ${FRONT_SHARE * 100} is the most.`,
+          : `The front motor gives ${formatNumber(share * 100, 1)} % of the torque, ${FRONT_SHARE * 100} is the most.`,
         figures,
-        margin: { value: FRONT_SHARE * 100 - share * 100, unit: "%", plusMinus: 0 },
+        margin: shareMargin,
+        remedies: [
+          operation(
+            "front-current",
+            "Set the front motor's current down",
+            `phase current to ${formatNumber(frontPhaseShare(share, grip) * 100, 0)} % or less of now, then on the test hill until it no longer slips; the rider is told`,
+            ["setCurrent"],
+            FRONT_DOWN,
+          ),
+        ],
+      };
+    if (speedMargin && speedMargin.value < -1e-9)
+      return {
+        verdict: "adapt",
+        says: `Their free speeds are ${formatNumber(apart! * 100, 1)} % apart, ${FREE_SPEED_APART * 100} is the most: the slower one only drags at the top.`,
+        figures,
+        margin: speedMargin,
         remedies: [
           acknowledge(
             "power/two-motors motors",
-            "the front controller's phase current is set down on the test hill until it no longer slips; the rider is told",
+            "the faster one's speed is set down to the slower's, measured with the wheels off the ground; the rider is told",
           ),
         ],
       };
     return {
       verdict: "clear",
-      says: `${formatNumber(share * 100, 0)} % of the torque in front, a controller each.`,
+      says: `${frontDown ? "The front motor's current is set down" : `${formatNumber(share * 100, 0)} % of the torque in front`}, an output for each motor.`,
       figures,
-      margin: { value: FRONT_SHARE * 100 - share * 100, unit: "%", plusMinus: 0 },
+      ...(frontDown ? {} : { margin: speedMargin && speedMargin.value < shareMargin.value ? speedMargin : shareMargin }),
     };
   },
 });
+
+/** How far apart the wheels turn free, as a share of the faster, at one voltage and as far on the road; null where a sheet leaves it out. */
+function freeSpeedsApart(hubs: readonly HubMotor[]): number | null {
+  const perVolt = hubs.map(({ spec }) => (spec.freeRpm === null || spec.freeRpmV === null ? null : spec.freeRpm / spec.freeRpmV));
+  const known = perVolt.filter((n) => n !== null);
+  if (known.length < 2 || known.length < perVolt.length) return null;
+  return 1 - Math.min(...known) / Math.max(...known);
+}
+
+/** To what share of its torque the front motor goes down to keep within its share and its wheel's grip. */
+function frontPhaseShare(share: number, grip: ReturnType<typeof frontGrip> | undefined): number {
+  const byShare = ((FRONT_SHARE / (1 - FRONT_SHARE)) * (1 - share)) / share;
+  const byGrip = grip ? GRIP.friction / grip.used : 1;
+  return Math.min(1, byShare, byGrip);
+}

@@ -21,7 +21,8 @@ export const shellBore = defineRule<MidMotor>({
   check(motor, survey, build): Outcome {
     const tubeMm = motor.spec.tubeDiameterMm;
     const bore = survey.number("shellBoreMm");
-    const clearanceMm = bore.value - tubeMm;
+    // To the hundredth that a gauge tells: the limit itself still goes.
+    const clearanceMm = Math.round((bore.value - tubeMm) * 1000) / 1000;
     const figures = [
       { label: "bore", value: bore.value, unit: "mm", plusMinus: bore.plusMinus },
       { label: "tube", value: tubeMm, unit: "mm" },

@@ -36,7 +36,8 @@ describe("shell/gear-case", () => {
     ["measure", 36.05],
     ["adapt", 36.2],
     ["adapt", 40.8],
-    ["stop", 41],
+    ["measure", 41],
+    ["stop", 41.2],
   ] as const)("%s with the stay %d mm out", (verdict, out) =>
     expect(findingOf(gearCase, { donor: bike(out), parts: [mid()], shelf: shellRings }).verdict).toBe(verdict),
   );

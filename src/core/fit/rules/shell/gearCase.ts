@@ -58,12 +58,15 @@ export const gearCase = defineRule<MidMotor>({
       };
     // The spacer covers the uncertainty too, so that the bike is clear when it is on.
     const wantedMm = driveSpacerMm + leastMm - clearanceMm + plusMinus;
-    if (wantedMm > DRIVE_SPACER_MM)
+    // How far the spacers, those that are on among them, stay under the most that may be: the stay as measured decides, its ± asks.
+    const leftMm = DRIVE_SPACER_MM - (wantedMm - plusMinus);
+    if (wantedMm > DRIVE_SPACER_MM + 1e-9)
       return {
+        ...common,
+        margin: { value: leftMm, unit: "mm", plusMinus },
         verdict: "stop",
         says: `The gear case wants ${formatNumber(wantedMm, 1)} mm of spacer to clear the stay; ${DRIVE_SPACER_MM} is the most.`,
         lifts: `a stay ${formatNumber(wantedMm - DRIVE_SPACER_MM, 1)} mm further in, or a motor with a case further out; never a filed stay`,
-        ...common,
       };
     const ring = thinnestRing(build, "shell spacer", motor.spec.tubeDiameterMm, wantedMm, DRIVE_SPACER_MM);
     const thickMm = ring?.spec.thicknessMm ?? Math.ceil(wantedMm * 2) / 2;

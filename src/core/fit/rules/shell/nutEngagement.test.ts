@@ -32,8 +32,21 @@ describe("shell/nut-engagement", () => {
     ["measure", 60.55],
     ["adapt", 60.4],
   ] as const)("%s on a %d shell", (verdict, width) =>
-    expect(findingOf(nutEngagement, { donor: { shellWidthMm: width }, parts: [mid()], shelf: shellRings }).verdict).toBe(verdict),
+    expect(
+      findingOf(nutEngagement, { donor: { shellWidthMm: width }, parts: [mid({ gripMm: [60, 80] })], shelf: shellRings }).verdict,
+    ).toBe(verdict),
   );
+  test.each([
+    [[66.5, 74], "clear", 73.8],
+    [[66.5, 74], "stop", 74.2],
+    [[68, 73], "clear", 73.8],
+    [[68, 73], "stop", 74.2],
+    [[100, 100], "clear", 101.8],
+    [[100, 100], "stop", 102.2],
+  ] as const)("a grip of %j by its sheet: %s on a %d shell, whatever thread is left", (gripMm, verdict, shellWidthMm) => {
+    const parts = [mid({ gripMm: [...gripMm], shoulderToThreadEndMm: 130 })];
+    expect(findingOf(nutEngagement, { donor: { shellWidthMm }, parts }).verdict).toBe(verdict);
+  });
 
   test("a nut that runs out of thread gets a ring on the other side", () => {
     const p = { donor: { shellWidthMm: 68 }, parts: [mid({ shoulderToThreadStartMm: 72 })], shelf: shellRings };

@@ -7,6 +7,12 @@ import { defineRule } from "../../rule";
 import { midMotors } from "../subjects";
 import { thinnestRing } from "../washers";
 
+/** How much wider than the size on its label a grip takes a shell, mm: a “68–73” goes to 74, a “100” from 98 to 102 (common practice). */
+const GRIP_OVER_MM: Readonly<Record<number, number>> = { 68: 1, 73: 1, 100: 2, 120: 2 };
+
+/** The widest shell a motor's grip takes, mm: its sheet's own figure, or what a size written there stands for. */
+const widestShellMm = ({ spec }: MidMotor) => spec.gripMm[1] + (GRIP_OVER_MM[spec.gripMm[1]] ?? 0);
+
 export const nutEngagement = defineRule<MidMotor>({
   id: "shell/nut-engagement",
   title: "Shell width and lock nuts",
@@ -38,9 +44,11 @@ export const nutEngagement = defineRule<MidMotor>({
       { label: "stack", value: grip.stackMm, unit: "mm" },
       { label: "inner nut engaged", value: grip.innerNutMm, unit: "mm" },
       { label: "lock ring engaged", value: grip.lockRingMm, unit: "mm" },
+      { label: "widest shell of its grip", value: widestShellMm(motor), unit: "mm" },
     ];
+    const gripRoomMm = widestShellMm(motor) - shell.value;
     const margin = {
-      value: Math.min(grip.runOutRoomMm, grip.innerRoomMm, grip.ringRoomMm),
+      value: Math.min(grip.runOutRoomMm, grip.innerRoomMm, grip.ringRoomMm, gripRoomMm),
       unit: "mm",
       plusMinus: shell.plusMinus,
     };
@@ -50,6 +58,13 @@ export const nutEngagement = defineRule<MidMotor>({
         verdict: "stop",
         says: `A stack of ${formatNumber(grip.stackMm, 1)} mm leaves the ${grip.innerRoomMm < 0 ? `inner nut ${formatNumber(grip.innerNutMm, 1)}` : `lock ring ${formatNumber(grip.lockRingMm, 1)}`} mm of thread.`,
         lifts: `a shell of ${formatNumber(shell.value + Math.min(grip.innerRoomMm, grip.ringRoomMm), 1)} mm or less, or the same motor with a longer axle`,
+        ...common,
+      };
+    if (gripRoomMm < -1e-9)
+      return {
+        verdict: "stop",
+        says: `The shell is ${formatNumber(-gripRoomMm, 1)} mm wider than the motor's grip.`,
+        lifts: "the same motor with a longer axle",
         ...common,
       };
     if (grip.runOutRoomMm >= -1e-9)

@@ -6,6 +6,9 @@ import { anyOf } from "../../remedies";
 import { defineRule, stated } from "../../rule";
 import { perMidMotor } from "../subjects";
 
+/** Crank axle to where a bracket usually holds, mm, for the force on one that is still to be bought (common practice). */
+const USUAL_BRACKET_MM = 90;
+
 /** What a bracket's hold may be on, by what the survey found. */
 const HOLDS: Record<string, readonly string[]> = {
   round: ["round tube", "stay pair"],
@@ -28,7 +31,7 @@ export const torqueReactionRule = defineRule<MidMotor>({
       nutTorqueNm: stated(motor, motor.spec.nutTorqueNm, "its nut's torque"),
       tubeDiameterMm: motor.spec.tubeDiameterMm,
       torqueNm: motor.spec.peakTorqueNm,
-      bracketMm: stated(motor, motor.spec.bracketMm, "where its bracket holds"),
+      bracketMm: motor.spec.bracketMm ?? USUAL_BRACKET_MM,
     });
     const figures = [
       { label: "motor's torque at the crank", value: motor.spec.peakTorqueNm, unit: "N·m" },
@@ -41,7 +44,7 @@ export const torqueReactionRule = defineRule<MidMotor>({
     if (reaction.bracketN === 0) return { verdict: "clear", says: "The nuts alone hold it.", figures, margin };
     const fits = HOLDS[seat] ?? [];
     const bracket = partsOf(build, "motor-bracket").find((part) => fits.includes(part.spec.holdsOn));
-    const own = seat === "round";
+    const own = seat === "round" && motor.spec.bracketMm !== null;
     if (bracket || own)
       return {
         verdict: "clear",
@@ -60,7 +63,7 @@ export const torqueReactionRule = defineRule<MidMotor>({
       };
     return {
       verdict: "adapt",
-      says: `The nuts hold ${formatNumber(reaction.frictionNm, 0)} of ${formatNumber(reaction.needNm, 0)} N·m and the kit's bracket is for a round tube.`,
+      says: `The nuts hold ${formatNumber(reaction.frictionNm, 0)} of ${formatNumber(reaction.needNm, 0)} N·m and ${motor.spec.bracketMm === null ? "no bracket is listed with the motor" : "the motor's own bracket is for a round tube"}.`,
       figures,
       margin,
       remedies: anyOf(build, "motor-bracket", {

@@ -2,6 +2,7 @@ import { handbook, PRACTICE } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
 import { lacing, spokeLoadN } from "../../../wheel/lacing";
 import { type Build, type HubMotor, needPart } from "../../build";
+import { wheelTorqueNm } from "../../drives";
 import type { Figure, PartNeed, Remedy } from "../../finding";
 import { consumable, isDone } from "../../remedies";
 import { defineRule, stated } from "../../rule";
@@ -145,13 +146,17 @@ function lacingIn(motor: HubMotor, rim: Rim, build: Build): { says: string; figu
   const bought0 = spokeNeeds[0]!.partId === null ? undefined : build.catalogue.parts.get(spokeNeeds[0]!.partId!);
   const spokeMm = bought0?.kind === "spoke" ? bought0.spec.diameterMm : gaugeMm;
   const washers = Math.round((spec.spokeHoleMm - spokeMm) * 100) / 100 > HEAD.overMm || (spec.flangeThickMm ?? 99) < HEAD.thinMm;
-  const loadN = spokeLoadN({
-    torqueNm: spec.peakTorqueNm,
-    erdMm: rim.erdMm,
-    flangePcdMm: spec.flangePcdMm,
-    spokes: spec.spokes,
-    crosses: option.crosses,
-  });
+  const torqueNm = wheelTorqueNm(motor, build);
+  const loadN =
+    torqueNm === null
+      ? null
+      : spokeLoadN({
+          torqueNm,
+          erdMm: rim.erdMm,
+          flangePcdMm: spec.flangePcdMm,
+          spokes: spec.spokes,
+          crosses: option.crosses,
+        });
   const parts: PartNeed[] = [
     ...rim.parts,
     ...spokeNeeds,

@@ -21,16 +21,10 @@ describe("wheel/size", () => {
   });
   test("a bare motor is clear here: its lacing is a check of its own", () =>
     expect(findingOf(wheelSize, { donor: front(), parts: [hub({ laced: null })] })).toMatchObject({ verdict: "clear" }));
-  test("a rim calliper that would reach is offered; out of every reach it is a stop", () => {
-    const calliper = partOf("brake", { style: "rim calliper", reachMm: [55, 73] });
-    const p = (frontReachMm: number) => ({
-      donor: { ...front(), frontBrake: "rim calliper", frontReachMm },
-      parts: [hub({ laced: { beadSeatMm: 590, rimInnerMm: 19 } })],
-      shelf: [calliper],
-    });
-    // The bike's 622 rim against 590: 16 mm further to reach.
-    expect(findingOf(wheelSize, p(50))).toMatchObject({ verdict: "adapt", safety: true });
-    expect(afterRemedy(wheelSize, p(50), "buy-").verdict).toBe("clear");
-    expect(findingOf(wheelSize, p(60)).verdict).toBe("stop");
+  test("a rim put in for a bare motor counts as the motor's own", () => {
+    const rim = partOf("rim", { beadSeatMm: 584, erdMm: 560, holes: 36, innerMm: 25 });
+    expect(findingOf(wheelSize, { donor: front(), parts: [hub({ laced: null }), rim] })).toMatchObject({ verdict: "stop" });
+    const disc = { donor: front({ frontBrake: "disc" }), parts: [hub({ laced: null }), rim] };
+    expect(findingOf(wheelSize, disc)).toMatchObject({ verdict: "adapt", says: expect.stringContaining("584") });
   });
 });

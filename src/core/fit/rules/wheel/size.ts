@@ -1,12 +1,11 @@
 import { PRACTICE, standard } from "../../../basis";
 import { BEAD_SEAT_NAMES } from "../../../donor/items";
-import { CALLIPER_REACH_MM } from "../../../standards/brakes";
 import { formatNumber } from "../../../units/formatQuantity";
-import { type HubMotor, partsOf } from "../../build";
+import { type HubMotor } from "../../build";
 import type { Outcome } from "../../finding";
-import { anyOf } from "../../remedies";
 import { acknowledge, defineRule } from "../../rule";
 import { endKey, endKeys, hubMotors } from "../subjects";
+import { rimPartAt } from "./rimAt";
 
 const sizeName = (mm: number) => `${mm}${BEAD_SEAT_NAMES[mm] ? ` (${BEAD_SEAT_NAMES[mm]})` : ""}`;
 
@@ -23,13 +22,14 @@ export const wheelSize = defineRule<HubMotor>({
     const keys = endKeys(motor);
     const bike = survey.number(keys.beadSeat);
     const donorMm = bike.value;
-    if (motor.spec.laced === null)
+    const rimMm = motor.spec.laced?.beadSeatMm ?? rimPartAt(motor.spec.end, build)?.spec.beadSeatMm ?? donorMm;
+    if (motor.spec.laced === null && rimMm === donorMm)
       return {
         verdict: "clear",
         says: `The motor comes bare and is laced into ${sizeName(donorMm)}: see its lacing.`,
         figures: [{ label: "bike", value: sizeName(donorMm), unit: "mm" }],
       };
-    const motorMm = motor.spec.laced.beadSeatMm;
+    const motorMm = rimMm;
     const figures = [
       { label: "bike", value: sizeName(donorMm), unit: "mm" },
       { label: "motor's rim", value: sizeName(motorMm), unit: "mm" },
@@ -45,39 +45,8 @@ export const wheelSize = defineRule<HubMotor>({
         settle: [keys.beadSeat],
       };
     const brake = survey.choice(keys.brake);
-    const says = `The motor's rim is ${motorMm}, the bike's ${donorMm}.`;
-    // A calliper reaches further or less: half the difference; one in common sale may reach.
-    if (brake === "rim calliper") {
-      const reach = survey.number(keys.reach);
-      const newMm = reach.value + (donorMm - motorMm) / 2;
-      const calliper = CALLIPER_REACH_MM.find((row) => newMm >= row.from && newMm <= row.to);
-      const all = [
-        ...figures,
-        { label: "reach now", value: reach.value, unit: "mm" },
-        { label: "reach then", value: newMm, unit: "mm" },
-      ];
-      const has = partsOf(build, "brake").find(
-        ({ spec }) => spec.reachMm && newMm >= spec.reachMm[0] && newMm <= spec.reachMm[1],
-      );
-      if (has) return { verdict: "clear", says: `${says} ${has.name} reaches ${formatNumber(newMm, 0)} mm.`, figures: all };
-      if (calliper)
-        return {
-          verdict: "adapt",
-          safety: true,
-          says: `${says} The brake must reach ${formatNumber(newMm, 0)} mm: a ${calliper.says} one.`,
-          figures: all,
-          margin,
-          caution: "brakes",
-          remedies: anyOf(build, "brake", {
-            title: `Calliper of ${calliper.says} reach`,
-            says: `rim calliper, ${formatNumber(newMm, 0)} mm`,
-            will: (spec) => spec.reachMm !== null && newMm >= spec.reachMm[0] && newMm <= spec.reachMm[1],
-            tasks: ["brakeUpgrade"],
-            most: 1,
-          }),
-        };
-    }
-    if (brake === "rim linear" || brake === "rim calliper")
+    const says = `The ${motor.spec.laced ? "motor's rim" : "rim put in for the motor"} is ${motorMm}, the bike's ${donorMm}.`;
+    if (brake === "rim linear")
       return {
         verdict: "stop",
         safety: true,

@@ -1,11 +1,17 @@
-import { type Build, type HubMotor, partsOf } from "../../build";
+import type { Build, HubMotor } from "../../build";
 import type { Survey } from "../../rule";
-import { endKeys } from "../subjects";
+import { lastAt } from "../perEnd";
+import { type End, endKeys } from "../subjects";
+import { knownRimSizeAt } from "./rimAt";
+
+/** The tyre that the build brings for an end, of the size of the rim that will be there. */
+export const tyrePartAt = (end: End, build: Build) =>
+  lastAt(build, "tyre", end, (spec, at) => spec.beadSeatMm === knownRimSizeAt(at, build));
 
 /** The tyre that will run at an end: a new one of the rim's size, else the bike's own. */
 export function tyreAt(motor: HubMotor, survey: Survey, build: Build) {
-  const size = motor.spec.laced?.beadSeatMm ?? survey.number(endKeys(motor).beadSeat).value;
-  const fresh = partsOf(build, "tyre").find((part) => part.spec.beadSeatMm === size);
+  survey.number(endKeys(motor).beadSeat);
+  const fresh = tyrePartAt(motor.spec.end, build);
   if (fresh) return { mm: fresh.spec.widthMm, plusMinus: 0, says: fresh.name };
   const own = survey.number("tyreWidthMm");
   return { mm: own.value, plusMinus: own.plusMinus, says: "the bike's tyre" };

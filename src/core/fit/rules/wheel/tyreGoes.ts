@@ -1,6 +1,7 @@
 import type { Spec } from "../../../parts/specs";
-import { type Build, lastOf, partsOf } from "../../build";
+import { type Build, partsOf } from "../../build";
 import { type End, keysOfEnd } from "../subjects";
+import { rimPartAt } from "./rimAt";
 
 /** Tyre widths on a rim by its inner width: the older tables (from memory), and the ratio in common practice. */
 const GUIDE: readonly (readonly [innerMm: number, from: number, to: number])[] = [
@@ -38,7 +39,7 @@ export const TYRE_ROOM_MM = { bare: 4, mudguard: 6 };
 export function againstTyre(spec: Spec<"tyre">, end: End, build: Build): number {
   const keys = keysOfEnd(end);
   const laced = partsOf(build, "hub-motor").find((motor) => motor.spec.end === end)?.spec.laced;
-  const inner = laced?.rimInnerMm ?? lastOf(build, "rim")?.spec.innerMm ?? build.donor[keys.rimInner]?.value;
+  const inner = laced?.rimInnerMm ?? rimPartAt(end, build)?.spec.innerMm ?? build.donor[keys.rimInner]?.value;
   const { guide, ratio } = typeof inner === "number" ? tyreOnRim(spec.widthMm, inner) : { guide: true, ratio: true };
   const room = build.donor[keys.tyreRoom]?.value;
   const least = build.donor[keys.mudguard]?.value === "yes" ? TYRE_ROOM_MM.mudguard : TYRE_ROOM_MM.bare;

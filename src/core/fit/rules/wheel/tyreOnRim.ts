@@ -1,15 +1,16 @@
 import { memory, PRACTICE } from "../../../basis";
 import { combined } from "../../../donor/reading";
 import { formatNumber } from "../../../units/formatQuantity";
-import { type Build, type HubMotor, lastOf } from "../../build";
+import type { Build, HubMotor } from "../../build";
 import { bought } from "../../remedies";
 import { acknowledge, defineRule, type Survey } from "../../rule";
 import { endKeys, perHubMotor, wheelPlace } from "../subjects";
+import { rimPartAt, rimSizeAt } from "./rimAt";
 import { tyreAt } from "./tyreAt";
 import { RATIO, againstTyre, tyreOnRim } from "./tyreGoes";
 
 function rimInner(motor: HubMotor, survey: Survey, build: Build): { mm: number; plusMinus: number } {
-  const sheetMm = motor.spec.laced?.rimInnerMm ?? lastOf(build, "rim")?.spec.innerMm;
+  const sheetMm = motor.spec.laced?.rimInnerMm ?? rimPartAt(motor.spec.end, build)?.spec.innerMm;
   if (sheetMm !== undefined) return { mm: sheetMm, plusMinus: 0 };
   const own = survey.number(endKeys(motor).rimInner);
   return { mm: own.value, plusMinus: own.plusMinus };
@@ -44,7 +45,7 @@ export const tyreRim = defineRule<HubMotor>({
     };
     if (goes.guide && goes.ratio) return { verdict: "clear", says, ...common };
     const key = `wheel/tyre-on-rim ${motor.spec.end}`;
-    const size = motor.spec.laced?.beadSeatMm ?? survey.number(endKeys(motor).beadSeat).value;
+    const size = rimSizeAt(motor.spec.end, survey, build);
     const fits = build.catalogue
       .distinct("tyre")
       .filter(

@@ -5,6 +5,7 @@ import { judge } from "../../judge";
 import { anyOf } from "../../remedies";
 import { defineRule } from "../../rule";
 import { endKeys, perHubMotor, wheelPlace } from "../subjects";
+import { rimSizeAt } from "./rimAt";
 import { tyreAt } from "./tyreAt";
 import { TYRE_ROOM_MM, againstTyre } from "./tyreGoes";
 
@@ -35,7 +36,7 @@ export const tyreRoom = defineRule<HubMotor>({
       settle: [endKeys(motor).tyreRoom],
       clear: `${formatNumber(freeMm, 1)} mm free on each side of the tyre.`,
       short: () => {
-        const size = motor.spec.laced?.beadSeatMm ?? survey.number(endKeys(motor).beadSeat).value;
+        const size = rimSizeAt(motor.spec.end, survey, build);
         const most = room.value - 2 * least;
         return {
           verdict: "adapt",

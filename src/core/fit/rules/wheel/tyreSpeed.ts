@@ -1,9 +1,11 @@
 import { PRACTICE } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
-import { type Motor, needBest, partsOf } from "../../build";
+import { type Motor, needBest } from "../../build";
 import { bought } from "../../remedies";
 import { acknowledge, asked, defineRule } from "../../rule";
-import { ENDS, firstMotor, keysOfEnd } from "../subjects";
+import { ENDS, firstMotor } from "../subjects";
+import { knownRimSizeAt } from "./rimAt";
+import { tyrePartAt } from "./tyreAt";
 import { againstTyre } from "./tyreGoes";
 
 export const tyreSpeed = defineRule<Motor>({
@@ -17,24 +19,29 @@ export const tyreSpeed = defineRule<Motor>({
   needs: () => ["tyreAge"],
   check(_motor, survey, build) {
     const speed = asked(build, "assistKmh");
-    const rated = partsOf(build, "tyre").filter((part) => (part.spec.ratedKmh ?? 0) >= speed);
     const figures = [
       { label: "assist ends at", value: speed, unit: "km/h" },
       { label: "age of the tyres", value: survey.number("tyreAge").value, unit: "years" },
     ];
-    if (rated.length > 0)
-      return { verdict: "clear", says: `${rated[0]!.name} is rated for ${rated[0]!.spec.ratedKmh} km/h.`, figures };
+    // Each wheel by itself: one rated tyre does not make the other one so.
+    const unrated = ENDS.filter((end) => (tyrePartAt(end, build)?.spec.ratedKmh ?? 0) < speed);
+    if (unrated.length === 0)
+      return {
+        verdict: "clear",
+        says: `${ENDS.map((end) => tyrePartAt(end, build)!.name).join(" and ")} are rated for ${formatNumber(speed, 0)} km/h or more.`,
+        figures,
+      };
     return {
       verdict: "adapt",
-      says: `Nothing says that the tyres are made for ${formatNumber(speed, 0)} km/h.`,
+      says: `Nothing says that the ${unrated.length === 2 ? "tyres are" : `${unrated[0]} tyre is`} made for ${formatNumber(speed, 0)} km/h.`,
       figures,
       remedies: [
         bought(
           "rated-tyres",
           "Tyres rated for it",
-          `marked for ${formatNumber(speed, 0)} km/h or more, front and rear`,
-          ENDS.map((end) => {
-            const size = build.donor[keysOfEnd(end).beadSeat]?.value;
+          `marked for ${formatNumber(speed, 0)} km/h or more, ${unrated.join(" and ")}`,
+          unrated.map((end) => {
+            const size = knownRimSizeAt(end, build);
             return needBest(
               build,
               "tyre",

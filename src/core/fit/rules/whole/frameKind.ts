@@ -1,5 +1,6 @@
 import { PRACTICE } from "../../../basis";
-import { batteryOf, type Motor, motorsOf } from "../../build";
+import { batteryOf, type Motor } from "../../build";
+import { wheelTorqueNm } from "../../drives";
 import type { Figure, Outcome } from "../../finding";
 import { acknowledge, defineRule } from "../../rule";
 import { onceABike } from "../subjects";
@@ -40,7 +41,7 @@ export const frameKindRule = defineRule<Motor>({
       };
     if (
       kind === "folding" &&
-      motorsOf(build).some((motor) => motor.spec.peakTorqueNm > 60 && motor.kind === "hub-motor" && motor.spec.end === "front")
+      hubMotors(build).some((motor) => motor.spec.end === "front" && (wheelTorqueNm(motor, build) ?? Infinity) > 60)
     )
       return {
         verdict: "adapt",
