@@ -57,7 +57,7 @@ describe("the database", () => {
     await first.destroy();
     const second = await openDatabase(file);
     expect(await second("supplier").count({ n: "*" })).toEqual([{ n: DEMO_SUPPLIERS.length }]);
-    expect(await second("knex_migrations").count({ n: "*" })).toEqual([{ n: 4 }]);
+    expect(await second("knex_migrations").count({ n: "*" })).toEqual([{ n: 5 }]);
     await second.destroy();
     rmSync(folder, { recursive: true });
   });
@@ -74,10 +74,10 @@ describe("the database", () => {
       .update({ spec: JSON.stringify({ ...spec, flangeOffsetMm: flangeOffsetLeftMm }) });
     const { also, refused, photos, ...old } = newJob({ id: "j1", number: 101, customer: "Ida", bike: "an old bike" });
     expect([also, refused, photos]).toEqual([[], [], []]);
-    const { hillPercent, hillKm, coldestC, tows, gives, route, rangeKm, hillKmh, ...wish } = old.wish;
+    const { hillPercent, hillKm, coldestC, chargeHours, riderW, tows, gives, route, rangeKm, hillKmh, ...wish } = old.wish;
     expect(gives).toEqual([]);
     expect([route, rangeKm, hillKmh]).toEqual([null, null, null]);
-    expect([hillPercent, hillKm, coldestC, tows]).toEqual([null, null, null, "nothing"]);
+    expect([hillPercent, hillKm, coldestC, chargeHours, riderW, tows]).toEqual([null, null, null, null, null, "nothing"]);
     const row = {
       id: "j1",
       number: 101,
@@ -88,7 +88,7 @@ describe("the database", () => {
       updated_at: "2026-01-01",
     };
     await first("job").insert({ ...row, body: JSON.stringify({ ...old, wish: { ...wish, givesFirst: "weight" } }) });
-    await first("knex_migrations").whereIn("name", ["002_whole_bike", "003_road", "004_gives"]).delete();
+    await first("knex_migrations").whereIn("name", ["002_whole_bike", "003_road", "004_gives", "005_riders_and_plugs"]).delete();
     await first.destroy();
     const second = await openDatabase(file);
     const fresh = newJob({ id: "j1", number: 101, customer: "Ida", bike: "an old bike" });

@@ -76,7 +76,7 @@ describe("sets side by side", () => {
     const job = await jobOf("Silas");
     const own = compareSet(job, job.choices, bench);
     const plain = assess(job, bench.catalogue, bench.house, TODAY);
-    expect(own.verdicts.adapt).toBe(13);
+    expect(own.verdicts.adapt).toBe(15);
     expect(own.allInMinor).toBeGreaterThan(plain.sheet.allInMinor);
     const refused = {
       ...job,

@@ -141,13 +141,15 @@ function turn(one: Case, key: DonorKey, clearAt: number, notAt: number): { clear
 test("the limit itself is clear and leaves no room, just outside it is not", () => {
   // A tenth too narrow a slot is tried with the axle and filed; a leg is inside an arm's range or not; a cog and a row of a table are whole.
   const steps = ["axle/slot SlotWidthMm", "axle/arm-seat LegMm", "chain/angle cogCount", "wheel/tyre-on-rim RimInnerMm"];
+  // What rider, load and the parts' sheets weigh is said, not measured here: their ± stays when the survey is exact.
+  const said = ["whole/load-limit loadLimitKg", "whole/load-limit bikeMassKg"];
   const borders = new Set<string>();
   const wrong: string[] = [];
   for (const found of bare) {
     const one = { ...found, build: { ...found.build, donor: exact(found.build.donor) } };
     for (const key of numbers(one)) {
       const border = `${one.rule.id} ${key.replace(/^(front|rear)/, "")}`;
-      if (borders.has(border) || steps.includes(border)) continue;
+      if (borders.has(border) || steps.includes(border) || said.includes(border)) continue;
       const now = valueOf(one.build.donor, key);
       const tried = [0.5, 0.8, 0.9, 0.95, 1, 1.05, 1.1, 1.2, 1.5].map((share) => ({
         value: now * share,

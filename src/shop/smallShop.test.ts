@@ -26,7 +26,7 @@ const PARTS: Part[] = [
   own("pack-36", battery()),
   own("box-14", controller()),
   own("display-22", partOf("display", { plug: "five-pin", clampMm: 22.2, showsSpeed: true, barMm: 28, leadMm: 900 })),
-  own("charger-42", partOf("charger", { outputV: 42, outputA: 2, plug: "three-pole charge" })),
+  own("charger-42", partOf("charger", { outputV: 42, outputA: 2, plug: "three charge pins, 5 A" })),
   own("tyre-622", partOf("tyre", { beadSeatMm: 622, widthMm: 37 }), {
     inStock: 3,
     offers: [
@@ -283,6 +283,22 @@ describe("what is done to a job", () => {
     expect(view.job.overrides.map((o) => o.finding)).toEqual(open.map((f) => f.key));
     view = await must(view, { do: "withdraw override", finding: open[0]!.key });
     expect(view.job.overrides.map((o) => o.finding)).toEqual([open[1]!.key]);
+  });
+  test("a remedy is accepted once and taken back once", async () => {
+    let view = await must(
+      await fresh(),
+      { do: "measure", key: "frontBeadSeatMm", text: "622", system: "metric", how: "nominal", confirmed: false },
+      { do: "choose", slot: "motor", partId: "hub-250" },
+    );
+    const tyre = { finding: "kit/lacks front tyre", remedy: "new-tyre" };
+    view = await must(view, { do: "accept", ...tyre });
+    expect(view.job.accepted.map(({ finding, remedy }) => ({ finding, remedy }))).toEqual([tyre]);
+    expect(await says(view, { do: "accept", ...tyre })).toMatch(/already accepted|not offered any more/);
+    expect(await says(view, { do: "take back", finding: tyre.finding, remedy: "move-tyre" })).toBe(
+      "That remedy is not accepted.",
+    );
+    view = await must(view, { do: "take back", ...tyre });
+    expect(view.job.accepted).toEqual([]);
   });
   test("a remedy refused once is offered again once", async () => {
     let view = await must(

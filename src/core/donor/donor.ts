@@ -3,6 +3,7 @@ import type { Reading } from "./readingSchema";
 import { type How, LEVEL_PLUS_MINUS_DEG, TOOL_PLUS_MINUS_MM } from "./reading";
 import { shownUnit, type UnitSystem } from "../units/dimension";
 import { bad, good, type Result } from "../result";
+import { contradictionsIn } from "./contradictions";
 import { parseQuantity } from "../units/parseQuantity";
 import { KIND_UNIT } from "./item";
 import { formatNumber } from "../units/formatQuantity";
@@ -17,7 +18,15 @@ export function plusMinusOf(item: DonorItem, how: How, value: number | string): 
     return typeof value === "number" ? Math.max(item.toldPlusMinus, toNeighbours(item, value)) : item.toldPlusMinus;
   if (item.kind === "mass") return how === "gauge" ? 0.1 : 0.5;
   if (item.kind === "angle") return LEVEL_PLUS_MINUS_DEG;
-  if (item.kind === "count" || item.kind === "torque" || how === "level" || how === "nominal" || how === "seen") return 0;
+  if (
+    item.kind === "count" ||
+    item.kind === "torque" ||
+    item.kind === "speed" ||
+    how === "level" ||
+    how === "nominal" ||
+    how === "seen"
+  )
+    return 0;
   return TOOL_PLUS_MINUS_MM[how];
 }
 
@@ -51,7 +60,8 @@ export function readTyped(key: DonorKey, text: string, system: UnitSystem): Resu
 }
 
 function readFigure(item: NumberItem, text: string, system: UnitSystem): Result<number> {
-  if (item.kind === "length" || item.kind === "mass") return parseQuantity(text, item.kind, shownUnit(item.kind, system));
+  if (item.kind === "length" || item.kind === "mass" || item.kind === "speed")
+    return parseQuantity(text, item.kind, shownUnit(item.kind, system));
   const unit = KIND_UNIT[item.kind];
   const plain = text.trim().replace(unit, "").replace("Nm", "").trim().replace(",", ".");
   return /^\d{1,4}(\.\d{1,3})?$/.test(plain)
@@ -96,11 +106,17 @@ export function trusted(donor: Donor): Donor {
 }
 
 /** Every figure in doubt, and what is wrong with it. */
-export const doubtsIn = (donor: Donor): { key: DonorKey; says: string }[] =>
-  (Object.entries(donor) as [DonorKey, Reading][]).flatMap(([key, reading]) => {
+export function doubtsIn(donor: Donor): { key: DonorKey; says: string }[] {
+  const single = (Object.entries(donor) as [DonorKey, Reading][]).flatMap(([key, reading]) => {
     const says = doubtOf(key, reading);
     return says === undefined ? [] : [{ key, says }];
   });
+  const doubted = new Set(single.map(({ key }) => key));
+  const between = contradictionsIn(donor).flatMap(({ keys, says }) =>
+    keys.some((key) => doubted.has(key)) ? [] : keys.map((key) => ({ key, says })),
+  );
+  return [...single, ...between];
+}
 
 /** Whether an item is asked on this bike: some only make sense after another answer. */
 export function isAsked(key: DonorKey, donor: Donor): boolean {

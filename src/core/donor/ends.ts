@@ -1,3 +1,4 @@
+import { TYRE_MARKS } from "../standards/beadSeats";
 import { choice, count, length, type Place, torque } from "./item";
 
 const DROPOUT_MATERIALS = {
@@ -26,6 +27,13 @@ export const endItems = (end: "front" | "rear") => {
       [622, 584, 559, 507, 406, 349],
       [200, 640],
       0,
+      { base: "rim", mark: "beadSeat" },
+    ),
+    tyreMark: choice(
+      place,
+      `${name} tyre's inch mark`,
+      "Moulded beside the two figures; decimals and fractions are other rims",
+      Object.fromEntries(Object.keys(TYRE_MARKS).map((mark) => [mark, mark])) as { [K in keyof typeof TYRE_MARKS]: string },
       { base: "rim", mark: "beadSeat" },
     ),
     overLocknut: length(

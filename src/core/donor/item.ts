@@ -51,7 +51,7 @@ type Item = {
   readonly only?: Only;
 };
 
-export type NumberKind = "length" | "count" | "mass" | "angle" | "torque";
+export type NumberKind = "length" | "count" | "mass" | "angle" | "torque" | "speed";
 /** A figure: its tool sets its uncertainty; outside `plausible` it is asked about, not swallowed. The first chip is the likely one. */
 export type NumberItem = Item & {
   readonly kind: NumberKind;
@@ -64,12 +64,13 @@ export type ChoiceItem = Item & { readonly kind: "choice"; readonly options: Rea
 export type DonorItem = NumberItem | ChoiceItem;
 
 /** Stored unit of each kind of figure. */
-export const KIND_UNIT: Record<NumberKind, "mm" | "kg" | "count" | "°" | "N·m"> = {
+export const KIND_UNIT: Record<NumberKind, "mm" | "kg" | "count" | "°" | "N·m" | "km/h"> = {
   length: "mm",
   mass: "kg",
   count: "count",
   angle: "°",
   torque: "N·m",
+  speed: "km/h",
 };
 
 export const length = (
@@ -102,6 +103,9 @@ export const mass = plain("mass", "gauge", 2);
 export const angle = plain("angle", "level", 2);
 /** A maker's figure, read off a sheet or asked for. */
 export const torque = plain("torque", "nominal", 10);
+
+/** A speed as a display or lead shows it. */
+export const speed = plain("speed", "seen", 1);
 
 export const choice = <O extends Readonly<Record<string, string>>>(
   place: Place,

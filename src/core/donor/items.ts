@@ -1,10 +1,11 @@
 import { BEAD_SEATS } from "../standards/beadSeats";
 import { CLUSTER_INTERFACES, SHIFTER_FAMILIES } from "../standards/clusters";
 import { LEVER_CUT_OFFS } from "../standards/cutOff";
+import { MOTOR_SEATS } from "../standards/motorSeats";
 import { SHELLS, type ShellId } from "../standards/shells";
-import { BAY_ITEMS, CONDITION_ITEMS, RIDER_ITEMS } from "./bayAndRider";
+import { BAY_ITEMS, CONDITION_ITEMS, RIDER_ITEMS, WIRING_ITEMS } from "./bayAndRider";
 import { endItems } from "./ends";
-import { choice, count, labelled, length, mass, torque, type DonorItem } from "./item";
+import { choice, count, labelled, length, mass, speed, torque, type DonorItem } from "./item";
 
 const BRAKES = {
   "rim linear": "Rim, linear pull",
@@ -49,6 +50,14 @@ export const DONOR_ITEMS = {
       carbon: "Carbon",
     },
     { base: "frame", mark: "material" },
+  ),
+  rearWheels: choice(
+    "frame",
+    "Wheels behind",
+    "One in the middle, or two on one axle",
+    { one: "One", two: "Two on one axle" },
+    { base: "frame", mark: "kind" },
+    { key: "frameKind", is: ["trike"] },
   ),
   frontBrake: choice("bars", "Front brake", "What stops the front wheel", BRAKES, { base: "frame", mark: "frontBrake" }),
   rearBrake: choice("bars", "Rear brake", "What stops the rear wheel", BRAKES, { base: "frame", mark: "rearBrake" }),
@@ -204,6 +213,16 @@ export const DONOR_ITEMS = {
     { steel: "Steel", aluminium: "Aluminium", magnesium: "Magnesium lowers", carbon: "Carbon" },
     { base: "fork", mark: "material" },
   ),
+  forkAxleToCrownMm: length(
+    "fork",
+    "Fork, axle to crown",
+    "Wheel axle's centre to the lower headset race, unloaded: only where another fork goes in",
+    "tape",
+    [395, 440, 510],
+    [250, 620],
+    15,
+    { base: "fork", mark: "kind" },
+  ),
   forkColumnMm: length("fork", "Fork column", "Diameter of the steerer, at the top", "caliper", [28.6, 25.4, 38.1], [20, 60], 3, {
     base: "fork",
     mark: "column",
@@ -223,6 +242,7 @@ export const DONOR_ITEMS = {
     { base: "fork", mark: "headset" },
   ),
   frontBeadSeatMm: front.beadSeat,
+  frontTyreMark: front.tyreMark,
   frontOverLocknutMm: front.overLocknut,
   frontDropout: front.dropout,
   frontDropoutMaterial: front.dropoutMaterial,
@@ -260,6 +280,14 @@ export const DONOR_ITEMS = {
     "Threads or a smooth bore; read the cup's marking",
     Object.fromEntries(SHELLS.map((s) => [s.id, s.says])) as Record<ShellId, string>,
     { base: "shell", mark: "standard" },
+  ),
+  motorSeat: choice(
+    "shell",
+    "Motor seat of the frame",
+    "By the frame maker's sheet: which motor it was made for, and how it bolts",
+    MOTOR_SEATS,
+    { base: "shell", mark: "standard" },
+    { key: "shellStandard", is: ["made"] },
   ),
   shellWidthMm: length(
     "shell",
@@ -463,6 +491,39 @@ export const DONOR_ITEMS = {
     15,
     { base: "sideDrive", mark: "chainstay" },
   ),
+  shockEyeMm: length(
+    "stays",
+    "Shock, eye to eye",
+    "Bolt's centre to bolt's centre, or the frame maker's figure: only where another shock goes in",
+    "nominal",
+    [200, 190, 210],
+    [100, 300],
+    5,
+    { base: "triangle", mark: "shockNear" },
+    { key: "frameKind", is: ["full-suspension"] },
+  ),
+  shockStrokeMm: length(
+    "stays",
+    "Shock, stroke",
+    "The frame maker's figure",
+    "nominal",
+    [57, 51, 50],
+    [10, 120],
+    3,
+    { base: "triangle", mark: "shockNear" },
+    { key: "frameKind", is: ["full-suspension"] },
+  ),
+  shockBushMm: length(
+    "stays",
+    "Shock, bush width",
+    "Between the mount's faces",
+    "caliper",
+    [22.2, 30, 40],
+    [8, 80],
+    1,
+    { base: "triangle", mark: "shockNear" },
+    { key: "frameKind", is: ["full-suspension"] },
+  ),
   chainstayLongestMm: length(
     "stays",
     "Crank to rear axle, longest in travel",
@@ -475,6 +536,7 @@ export const DONOR_ITEMS = {
     { key: "frameKind", is: ["full-suspension"] },
   ),
   rearBeadSeatMm: rear.beadSeat,
+  rearTyreMark: rear.tyreMark,
   rearOverLocknutMm: rear.overLocknut,
   rearDropout: rear.dropout,
   rearDropoutMaterial: rear.dropoutMaterial,
@@ -646,6 +708,7 @@ export const DONOR_ITEMS = {
     },
   ),
   ...BAY_ITEMS,
+  ...WIRING_ITEMS,
   tyreWidthMm: length(
     "whole bike",
     "Tyre width",
@@ -671,6 +734,31 @@ export const DONOR_ITEMS = {
     [120, 130, 150],
     [40, 500],
     { base: "frame", mark: "kind" },
+  ),
+  loadLimitCounts: choice(
+    "whole bike",
+    "What that total counts",
+    "As the label says",
+    { all: "Bike, rider and load", rider: "Rider and load only" },
+    { base: "frame", mark: "kind" },
+  ),
+  limitSettingKmh: speed(
+    "whole bike",
+    "Speed limit as set in the controller",
+    "Read back from the display or lead, in the unit that it shows",
+    [25, 24.5, 32],
+    [5, 110],
+    { base: "frame", mark: "kind" },
+  ),
+  wheelSetMm: length(
+    "whole bike",
+    "Wheel's turn as set in the controller",
+    "The circumference that it reckons with, read back",
+    "nominal",
+    [2170, 2060, 1970],
+    [700, 2600],
+    0,
+    { base: "rim", mark: "beadSeat" },
   ),
   ...CONDITION_ITEMS,
   ...RIDER_ITEMS,

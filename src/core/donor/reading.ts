@@ -14,7 +14,7 @@ export const TOOL_PLUS_MINUS_MM: Record<"caliper" | "rule" | "tape" | "gauge", n
 /** A figure that somebody took, with how sure it is. */
 export type Measured = {
   readonly value: number;
-  readonly unit: "mm" | "kg" | "count" | "°" | "N·m";
+  readonly unit: "mm" | "kg" | "count" | "°" | "N·m" | "km/h";
   readonly how: How;
   readonly plusMinus: number;
 };

@@ -27,6 +27,7 @@ export type Asked = {
   readonly hillPercent: number | null;
   readonly hillKm: number | null;
   readonly coldestC: number | null;
+  readonly chargeHours: number | null;
   readonly tows: "nothing" | "child seat" | "trailer";
 };
 
@@ -56,7 +57,10 @@ type Memo = {
 
 export type HubMotor = PartOf<"hub-motor">;
 export type MidMotor = PartOf<"mid-motor">;
-export type Motor = HubMotor | MidMotor | PartOf<"frame-motor">;
+export type FrameMotor = PartOf<"frame-motor">;
+/** A motor at the crank: clamped in the shell, or bolted to a frame that was made for it. */
+export type CrankMotor = MidMotor | FrameMotor;
+export type Motor = HubMotor | CrankMotor;
 
 function sorted(build: Build) {
   const known = build.memo?.of;
@@ -104,7 +108,9 @@ export type Controller = {
   name: string;
   batteryA: number;
   leastBatteryA: number | null;
-  maxV: number;
+  /** The maker's highest input; null where the sheet gives none. */
+  maxV: number | null;
+  capacitorV: number | null;
   cutV: number;
   cutSettable: boolean;
   speedSettable: boolean;
@@ -119,6 +125,7 @@ export type Controller = {
   plug: string | null;
   lightV: number | null;
   lightOutputs: number | null;
+  lightA: number | null;
   phaseA: number | null;
   /** How many motors it drives, each by its share. */
   outputs: number;
@@ -137,13 +144,13 @@ function readControllers(build: Build): Controller[] {
   const all: Controller[] = [];
   for (const { part, quantity } of suppliedOf(build, "controller"))
     for (let i = 0; i < quantity; i += 1) all.push(withSettings(part.id, part.name, part.spec, part.spec, build));
-  for (const part of partsOf(build, "mid-motor"))
+  for (const part of [...partsOf(build, "mid-motor"), ...partsOf(build, "frame-motor")])
     if (part.spec.controllerBuiltIn)
       all.push(withSettings(part.id, `${part.name}, its controller`, part.spec.controllerBuiltIn, leadsInside(part), build));
   return all;
 }
 
-type Electric = NonNullable<Spec<"mid-motor">["controllerBuiltIn"]>;
+type Electric = Omit<NonNullable<Spec<"mid-motor">["controllerBuiltIn"]>, "maxV"> & { maxV: number | null };
 type Leads = Pick<
   Controller,
   | "regenMaxV"
@@ -157,12 +164,14 @@ type Leads = Pick<
   | "plug"
   | "lightV"
   | "lightOutputs"
+  | "lightA"
+  | "capacitorV"
   | "phaseA"
   | "outputs"
 >;
 
 /** A controller inside a motor has no leads to the motor, and none of these regenerates. */
-const leadsInside = ({ spec }: MidMotor): Leads => ({
+const leadsInside = ({ spec }: CrankMotor): Leads => ({
   regenMaxV: null,
   regenSettable: false,
   batteryLeadMm: spec.batteryLeadMm,
@@ -174,6 +183,8 @@ const leadsInside = ({ spec }: MidMotor): Leads => ({
   plug: spec.plug,
   lightV: spec.lightV,
   lightOutputs: spec.lightOutputs,
+  lightA: spec.lightA,
+  capacitorV: null,
   phaseA: null,
   outputs: 1,
 });
@@ -194,6 +205,8 @@ function withSettings(id: string, name: string, electric: Electric, leads: Leads
     plug: leads.plug,
     lightV: leads.lightV,
     lightOutputs: leads.lightOutputs,
+    lightA: leads.lightA,
+    capacitorV: leads.capacitorV,
     phaseA: leads.phaseA,
     outputs: leads.outputs,
     batteryA: Math.min(electric.batteryA, effectOf(build, "controllerBatteryA", Infinity)),
@@ -204,6 +217,13 @@ function withSettings(id: string, name: string, electric: Electric, leads: Leads
     speedSettable: electric.speedSettable,
   };
 }
+
+/** Capacitors are held this far under what is printed on them (common practice). */
+const CAPACITOR_SHARE = 0.85;
+
+/** The highest volts a controller may see: its maker's, else by its capacitors; null where nobody says. */
+export const highestInputV = ({ maxV, capacitorV }: Pick<Controller, "maxV" | "capacitorV">): number | null =>
+  maxV ?? (capacitorV === null ? null : CAPACITOR_SHARE * capacitorV);
 
 /** One of each kind of controller, for rules that look at a kind. */
 export function controllerKinds(build: Build): readonly Controller[] {

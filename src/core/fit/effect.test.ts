@@ -26,7 +26,8 @@ const SAFE_SIDE: Record<EffectNumber, "smaller" | "larger"> = {
   rearRotorShimMm: "larger",
   cableGuideMm: "smaller",
   displayLeadMm: "larger",
-  motorLeadMm: "larger",
+  frontMotorLeadMm: "larger",
+  rearMotorLeadMm: "larger",
   sensorLeadMm: "larger",
 };
 

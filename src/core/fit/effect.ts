@@ -21,7 +21,8 @@ const JOINS = {
   rearRotorShimMm: Math.max,
   cableGuideMm: Math.min,
   displayLeadMm: Math.max,
-  motorLeadMm: Math.max,
+  frontMotorLeadMm: Math.max,
+  rearMotorLeadMm: Math.max,
   sensorLeadMm: Math.max,
 } as const satisfies Record<string, (a: number, b: number) => number>;
 

@@ -50,7 +50,7 @@ const TANDEM: Case = {
     partOf("consumable", { use: "joining link" }),
     partOf("chainring", { teeth: 42, mount: "test", offsetMm: -8, narrowWide: true }),
     partOf("brake-lever", { pull: "short", switched: true, levers: 2, barMm: 30 }),
-    partOf("charger", { outputV: 54.6, outputA: 3, plug: "three-pole charge" }),
+    partOf("charger", { outputV: 54.6, outputA: 3, plug: "three charge pins, 5 A" }),
     partOf("fuse", { ratedA: 30, maxV: 80 }),
     partOf("fuse", { ratedA: 25, maxV: 80 }),
     partOf("display", { plug: "five-pin", clampMm: 22.2, showsSpeed: true, barMm: 28, leadMm: 400 }),

@@ -194,7 +194,7 @@ function unmeasured(keys: readonly DonorKey[], { doubts = [] }: Build): Outcome 
   const doubted = doubts.filter(({ key }) => keys.includes(key));
   const missing = keys.filter((key) => !doubted.some((doubt) => doubt.key === key));
   const says = [
-    ...doubted.map((doubt) => `${doubt.says}: measure it again.`),
+    ...new Set(doubted.map((doubt) => `${doubt.says}: measure it again.`)),
     ...(missing.length > 0 ? [`Not measured yet: ${missing.map((key) => donorItem(key).label.toLowerCase()).join(", ")}.`] : []),
   ];
   return { verdict: "measure", says: says.join(" "), figures: [], settle: keys };

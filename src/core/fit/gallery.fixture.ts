@@ -104,7 +104,7 @@ export const SHELF: Part[] = [
   put("twist", "throttle", { style: "twist", clampMm: 22.2, plug: "three-pin", barMm: 5, leadMm: 900 }),
   put("cadence", "pedal-sensor", { senses: "cadence", side: "left", plug: "three-pin", thickMm: 8, leadMm: 700 }),
   ...[42, 54.6].flatMap((v) =>
-    [2, 5].map((a) => put(`charger-${v * 10}-${a}`, "charger", { outputV: v, outputA: a, plug: "three-pole charge" })),
+    [2, 5].map((a) => put(`charger-${v * 10}-${a}`, "charger", { outputV: v, outputA: a, plug: "three charge pins, 5 A" })),
   ),
   ...[15, 20, 25, 30, 40].map((a) => put(`fuse-${a}`, "fuse", { ratedA: a, maxV: 58 })),
   put("fuse-20-32v", "fuse", { ratedA: 20, maxV: 32 }),
@@ -189,7 +189,7 @@ const SMALL = named(
 const MADE = named(
   "frame-motor",
   partOf("frame-motor", {
-    frameInterface: "four bolts",
+    frameInterface: "four bolts, level",
     ratedW: 250,
     peakTorqueNm: 85,
     pedalSensor: "torque",
@@ -199,7 +199,7 @@ const MADE = named(
   { massKg: 3 },
 );
 const PACK = named("pack-36", battery(), { massKg: 2.6 });
-const PACK48 = named("pack-48", battery({ series: 13, capacityAh: 14, continuousA: 30, plug: "polarised 60" }), { massKg: 4.1 });
+const PACK48 = named("pack-48", battery({ series: 13, capacityAh: 14, continuousA: 30, plug: "round pins 3.5 mm, 30 A" }), { massKg: 4.1 });
 const RACK = named("pack-rack", battery({ mount: "rack", lengthMm: 380 }), { massKg: 3 });
 const BOX = named("pack-box", battery({ mount: "box" }), { massKg: 3 });
 const CONTROL = named("box-14", controller());

@@ -80,6 +80,7 @@ const ASKED_NAMES: Record<keyof Asked, string> = {
   hillPercent: "the steepest hill",
   hillKm: "the longest hill",
   coldestC: "the coldest day it is ridden on",
+  chargeHours: "how long a charge may take",
   tows: "what it tows",
 };
 

@@ -338,10 +338,11 @@ describe("the limits said a second time", () => {
           parts: [mid()],
           shelf: shellRings,
         });
-        if (shell.frameMaterial === "carbon") expect(verdictOf(findings, "shell/bore")).toBe("stop");
+        // A bore or a width that its standard never has is looked at again; it is clear neither before nor after.
+        if (shell.frameMaterial === "carbon") expect(["stop", "measure"]).toContain(verdictOf(findings, "shell/bore"));
         if (shell.shellBoreMm < 33.5) expect(verdictOf(findings, "shell/bore")).not.toBe("clear");
         // 92 mm of axle, a 3 mm plate, a 10 mm nut and four fifths of a 5 mm ring leave 75 mm of shell.
-        if (shell.shellWidthMm > 75.2) expect(verdictOf(findings, "shell/nut-engagement")).toBe("stop");
+        if (shell.shellWidthMm > 75.2) expect(["stop", "measure"]).toContain(verdictOf(findings, "shell/nut-engagement"));
       }),
       { numRuns: 1000, seed: 3 },
     );

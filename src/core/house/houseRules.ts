@@ -20,6 +20,7 @@ export const houseRulesSchema = z.strictObject({
   nippleStopDeg: z.union([z.literal(15), z.literal(10)]),
   radialDriven: z.enum(["large flanges", "never"]),
   rimBrakesOver32: z.enum(["refuse", "two good brakes"]),
+  packShare: z.union([z.literal(0.8), z.literal(1)]),
   currency: currencySchema,
   /** Shop currency for one unit of the other; a missing rate leaves those offers unpriced. */
   rates: z.partialRecord(currencySchema, z.number().gt(0)),
@@ -50,6 +51,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   nippleStopDeg: 15,
   radialDriven: "large flanges",
   rimBrakesOver32: "refuse",
+  packShare: 0.8,
   currency: "EUR",
   rates: {},
   labourMinorPerHour: 4800,

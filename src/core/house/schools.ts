@@ -36,6 +36,17 @@ export const SCHOOLS: readonly School[] = [
     other: "Both, because nobody knows which hand is free.",
   },
   {
+    key: "packShare",
+    group: "electrics",
+    title: "How much of a pack's current a controller may ask",
+    options: [
+      { value: 0.8, says: "Four fifths of what it gives all day" },
+      { value: 1, says: "All of it, for packs with a stated peak" },
+    ],
+    reason: "Cold, age and a weak cell take their part: at four fifths the protection stays shut on the hill.",
+    other: "A pack whose sheet states a peak and its seconds was made for its whole continuous current.",
+  },
+  {
     key: "rimBrakesOver32",
     group: "cut-offs and law",
     title: "Rim brakes over 32 km/h",

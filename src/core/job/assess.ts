@@ -36,7 +36,7 @@ export function assess(job: Job, catalogue: Catalogue, house: HouseRules, today:
 }
 
 /** The part of the wish that a fit depends on. */
-const askedOf = ({ throttle, where, riderKg, loadKg, assistKmh, hillPercent, hillKm, coldestC, tows }: Wish): Asked => ({
+const askedOf = ({
   throttle,
   where,
   riderKg,
@@ -45,6 +45,18 @@ const askedOf = ({ throttle, where, riderKg, loadKg, assistKmh, hillPercent, hil
   hillPercent,
   hillKm,
   coldestC,
+  chargeHours,
+  tows,
+}: Wish): Asked => ({
+  throttle,
+  where,
+  riderKg,
+  loadKg,
+  assistKmh,
+  hillPercent,
+  hillKm,
+  coldestC,
+  chargeHours,
   tows,
 });
 

@@ -148,7 +148,7 @@ function bayOf(survey: Survey, build: Build): BayDrawn | null {
     wantedMm: PACK_ROOM_MM,
     slideMm: battery.spec.slideMm ?? 0,
     bossesMm: bosses.map((mm) => mm - frame.railFromMm),
-    slotsMm: battery.spec.slotsMm,
+    slotsMm: battery.spec.slotsMm ?? [],
     pack: {
       name: battery.name,
       lengthMm: battery.spec.lengthMm,

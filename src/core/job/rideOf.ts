@@ -19,6 +19,7 @@ export type RideOf = { input: ForecastInput; wants: null } | { input: null; want
 /** Typical figures where nothing better is known (from memory): drag areas by posture, rolling by tyre, a commuter's legs. */
 const CDA_M2 = { drop: 0.42, flat: 0.55, swept: 0.62, other: 0.55 } as const;
 const LOADED_CDA_M2 = 0.06;
+/** What a rider gives who was not asked, W at the wheel. */
 const RIDER_W = 90;
 const CHAIN_EFFICIENCY = 0.97;
 /** A torque sensor's highest level, in times the rider's own: inside a crank motor, and behind a hub's controller (from memory). */
@@ -98,7 +99,7 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
       loadKg: wish.loadKg ?? 0,
       cdaM2,
       crr,
-      riderW: RIDER_W,
+      riderW: wish.riderW ?? RIDER_W,
       targetKmh,
       hill,
       asked: { rangeKm: wish.rangeKm, hillKmh: wish.hillKmh },
@@ -107,7 +108,7 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
         `Motor: typical of a ${kind.says}, peak torque ${formatNumber(torqueNm, 0)} N·m as sold${count > 1 ? `, ${count} of them${unlike ? ", counted as alike" : ""}` : ""}${ringWord}`,
         `Controller: ${formatNumber(batteryA, 0)} A from the battery${count > 1 ? " each" : ""}, ${formatNumber(phaseA, 0)} A of phase current for that torque`,
         `Battery: ${formatNumber(spec.capacityAh, 1)} Ah, ${formatNumber(1000 * internalOhm, 0)} mΩ; 95 % of it new, 15 % kept back`,
-        `Air and tyres: CdA ${formatNumber(cdaM2, 2)} m², Crr ${formatNumber(crr, 4)}; ${RIDER_W} W from the rider at the wheel`,
+        `Air and tyres: CdA ${formatNumber(cdaM2, 2)} m², Crr ${formatNumber(crr, 4)}; ${wish.riderW ?? RIDER_W} W from the rider at the wheel${wish.riderW === null ? ", not asked" : ""}`,
         `Assist to ${formatNumber(targetKmh, 1)} km/h, ${ASSIST_WORDS[assist.kind]}${assist.kind === "torque" ? `, ${assist.topRatio} times the rider's own at most` : ""}; the brakes hold that downhill${regenMaxV === null ? "" : `, the motor first, charging up to ${formatNumber(regenMaxV, 1)} V`}`,
         `${profile.stops === 0 ? "No stops" : `${profile.stops} stop${profile.stops === 1 ? "" : "s"} of ${STOP_S} s`} on the way; ${surfaceWords(profile)}; still air`,
         "The band: 15 % more air, 20 % more rolling, 5 km/h of wind, 5 kg, cells at 85 % and the coldest ride; to 10 % less of both, cells new",

@@ -30,6 +30,7 @@ export const KIND_NAMES = {
   tube: "tube",
   charger: "charger",
   light: "lamp",
+  accessory: "horn, USB socket or other load",
   converter: "voltage converter",
   lead: "extension lead",
   "motor-bracket": "motor bracket",
@@ -38,6 +39,8 @@ export const KIND_NAMES = {
   brake: "brake",
   "axle-nut": "axle nut",
   bell: "bell",
+  fork: "fork",
+  shock: "rear shock",
   consumable: "consumable",
   kit: "kit",
 } as const;

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { CLUSTER_INTERFACES, SHIFTER_FAMILIES, type ClusterInterface, type ShifterFamily } from "../standards/clusters";
+import { MOTOR_SEATS, type MotorSeat } from "../standards/motorSeats";
 import { amps, count, mm, newtonMetres, stated, volts, watts, word, yes } from "./field";
 import type { PartKind } from "./kinds";
 
@@ -13,6 +14,15 @@ const side = z.enum(["left", "right"]);
 const barMm = stated(mm(0, 200, "Bar it takes"));
 const leadMm = stated(mm(0, 4000, "Its lead"));
 const lightV = stated(volts("Light output"));
+
+const controllerInside = z.strictObject({
+  batteryA: amps("Battery current limit"),
+  leastBatteryA: amps("Lowest setting of it").nullable(),
+  maxV: volts("Highest input"),
+  cutV: volts("Low-voltage cut"),
+  cutSettable: yes("Cut can be set"),
+  speedSettable: yes("Speed limit can be set"),
+});
 
 /** One strict schema a kind. Every door (form, action, route, command line, database) validates a part's spec with these. */
 export const SPECS = {
@@ -77,17 +87,7 @@ export const SPECS = {
     ringMount: word("Ring mount"),
     ratedW: watts("Rated power"),
     peakTorqueNm: newtonMetres("Peak torque at the crank"),
-    controllerBuiltIn: z
-      .strictObject({
-        batteryA: amps("Battery current limit"),
-        leastBatteryA: amps("Lowest setting of it").nullable(),
-        maxV: volts("Highest input"),
-        cutV: volts("Low-voltage cut"),
-        cutSettable: yes("Cut can be set"),
-        speedSettable: yes("Speed limit can be set"),
-      })
-      .nullable()
-      .describe("The controller inside it"),
+    controllerBuiltIn: controllerInside.nullable().describe("The controller inside it"),
     pedalSensor: z.enum(["torque", "cadence", "none"]).describe("Pedal sensor inside"),
     coasterSafe: yes("Made to go with a back-pedal brake"),
     canRadiusMm: stated(mm(20, 120, "Motor body, radius")),
@@ -103,19 +103,35 @@ export const SPECS = {
     plug: stated(word("Battery plug")),
     lightV,
     lightOutputs: stated(count(0, 4, "Light outputs")),
+    lightA: stated(amps("Light output, current")),
     runOnS: stated(z.number().min(0, "must be 0 to 5 s").max(5, "must be 0 to 5 s").describe("Run-on after pedalling stops, s")),
   }),
   "frame-motor": z.strictObject({
-    frameInterface: word("Frame interface it bolts to"),
+    frameInterface: z
+      .enum(Object.keys(MOTOR_SEATS) as [MotorSeat, ...MotorSeat[]])
+      .describe("Motor seat of the frame that it bolts to"),
     ratedW: watts("Rated power"),
     peakTorqueNm: newtonMetres("Peak torque at the crank"),
     pedalSensor: z.enum(["torque", "cadence"]).describe("Pedal sensor inside"),
+    controllerBuiltIn: controllerInside.nullable().default(null).describe("The controller inside it"),
+    chainlineMm: stated(mm(30, 90, "Middle plane to the stock ring's tooth plane")),
+    stockRingTeeth: stated(count(20, 60, "Stock ring teeth")),
+    ringMount: stated(word("Ring mount")),
+    ringNut: stated(z.enum(["left-hand", "right-hand", "bolts"]).describe("What holds its ring")),
+    crankInterface: stated(z.enum(["square", "splined"]).describe("Cranks it takes")),
+    sensorLeadMm: stated(mm(50, 4000, "Speed sensor lead")),
+    batteryLeadMm: stated(mm(50, 4000, "Battery lead")),
+    displayLeadMm: stated(mm(50, 4000, "Display lead")),
+    batteryLeadAwg: stated(count(4, 24, "Battery lead, AWG")),
+    plug: stated(word("Battery plug")),
+    runOnS: stated(z.number().min(0, "must be 0 to 5 s").max(5, "must be 0 to 5 s").describe("Run-on after pedalling stops, s")),
     lightV,
     lightOutputs: stated(count(0, 4, "Light outputs")),
+    lightA: stated(amps("Light output, current")),
   }),
   battery: z.strictObject({
     chemistry: z.enum(["nmc", "lfp", "lipo", "lead-acid"]).describe("Chemistry"),
-    series: count(1, 24, "Cells in series"),
+    series: count(1, 40, "Cells in series"),
     capacityAh: z.number().min(1, "must be 1 to 200 Ah").max(200, "must be 1 to 200 Ah").describe("Capacity, Ah"),
     continuousA: amps("Continuous current").nullable(),
     mount: z.enum(["down tube", "rack", "seat tube", "bag", "box"]).describe("Where it mounts"),
@@ -128,8 +144,9 @@ export const SPECS = {
     slotsMm: z
       .array(z.tuple([mm(0, 800, "From"), mm(0, 800, "To")]))
       .max(12, "must hold 12 slots or fewer")
-      .default([])
-      .describe("Slots for bosses, from its lower end, mm"),
+      .nullable()
+      .default(null)
+      .describe("Slots for bosses, from its lower end, mm; none when its cradle has no slots"),
     reliefMm: stated(mm(0, 40, "Height of a guide that its cradle bridges")),
     lockSide: stated(z.enum(["left", "right", "none"]).describe("Side of the lock")),
     chargeSide: stated(z.enum(["left", "right", "top", "end"]).describe("Side of the charge port")),
@@ -138,11 +155,16 @@ export const SPECS = {
       z.number().min(-40, "must be −40 to 30 °C").max(30, "must be −40 to 30 °C").describe("Coldest it may work, °C"),
     ),
     chargePlugA: stated(amps("Charge plug rating")),
+    chargePlug: stated(word("Charge plug")),
+    peakA: stated(amps("Peak current")),
+    peakS: stated(z.number().min(1, "must be 1 to 120 s").max(120, "must be 1 to 120 s").describe("Peak current for, s")),
+    hardCase: yes("In a hard case").default(true),
   }),
   controller: z.strictObject({
     batteryA: amps("Battery current limit"),
     leastBatteryA: amps("Lowest setting of it").nullable(),
-    maxV: volts("Highest input"),
+    maxV: stated(volts("Highest input")),
+    capacitorV: stated(volts("Capacitors rated for")),
     cutV: volts("Low-voltage cut"),
     cutSettable: yes("Cut can be set"),
     speedSettable: yes("Speed limit can be set"),
@@ -159,8 +181,10 @@ export const SPECS = {
     controlPlug: stated(word("Plug of display and controls")),
     lengthMm: stated(mm(20, 400, "Length")),
     widthMm: stated(mm(20, 300, "Width")),
+    heightMm: stated(mm(10, 200, "Height")),
     lightV,
     lightOutputs: stated(count(0, 4, "Light outputs")),
+    lightA: stated(amps("Light output, current")),
   }),
   display: z.strictObject({
     plug: word("Plug"),
@@ -263,13 +287,22 @@ export const SPECS = {
     style: z.enum(["boss rail", "clamp band", "rack slide", "bag"]).describe("Style"),
     bosses: count(0, 6, "Bosses it uses"),
   }),
-  wire: z.strictObject({ awg: count(-3, 40, "Gauge, AWG"), lengthMm: mm(10, 100000, "Length") }),
+  wire: z.strictObject({
+    awg: count(-3, 40, "Gauge, AWG"),
+    lengthMm: mm(10, 100000, "Length"),
+    insulation: z.enum(["silicone", "PVC"]).default("silicone").describe("Insulation"),
+    conductor: z.enum(["copper", "copper-clad aluminium"]).default("copper").describe("Conductor"),
+  }),
   connector: z.strictObject({
     family: word("Plug family"),
     continuousA: amps("Continuous current"),
     pins: count(1, 24, "Pins").default(2),
   }),
-  fuse: z.strictObject({ ratedA: amps("Rating"), maxV: volts("Highest volts") }),
+  fuse: z.strictObject({
+    ratedA: amps("Rating"),
+    maxV: volts("Highest volts"),
+    fromPackMm: stated(mm(0, 2000, "Lead between it and the pack")),
+  }),
   spoke: z.strictObject({ diameterMm: mm(1.5, 3.5, "Diameter"), lengthMm: mm(50, 320, "Length") }),
   rim: z.strictObject({
     beadSeatMm: mm(200, 640, "Bead seat"),
@@ -296,6 +329,13 @@ export const SPECS = {
     barMm,
     leadMm,
   }),
+  accessory: z.strictObject({
+    use: z.enum(["horn", "USB socket", "other"]).describe("What it is"),
+    minV: volts("Lowest volts"),
+    maxV: volts("Highest volts"),
+    watts: z.number().min(0.05, "must be 0.05 to 60 W").max(60, "must be 0.05 to 60 W").describe("Power, W"),
+    barMm,
+  }),
   converter: z.strictObject({ maxV: volts("Highest input"), outV: volts("Output"), outA: amps("Output current") }),
   lead: z.strictObject({
     plug: word("Plug"),
@@ -320,6 +360,16 @@ export const SPECS = {
     hoseMm: stated(mm(200, 3000, "Hose")),
   }),
   "axle-nut": z.strictObject({ diameterMm: mm(8, 24, "Axle thread diameter"), heightMm: mm(3, 20, "Height") }),
+  fork: z.strictObject({
+    axleToCrownMm: mm(250, 620, "Axle to crown"),
+    columnMm: mm(20, 60, "Column"),
+    material: z.enum(["steel", "aluminium", "magnesium", "carbon"]).describe("Legs or lowers"),
+  }),
+  shock: z.strictObject({
+    eyeMm: mm(100, 300, "Eye to eye"),
+    strokeMm: mm(10, 120, "Stroke"),
+    bushMm: mm(8, 80, "Bush width"),
+  }),
   bell: z.strictObject({ barMm: mm(0, 60, "Bar it takes") }),
   consumable: z.strictObject({ use: word("Use") }),
   kit: z.strictObject({

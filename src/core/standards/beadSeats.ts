@@ -22,3 +22,21 @@ export const BEAD_SEATS = [
   { mm: 305, names: "16 in" },
   { mm: 203, names: "12½ in" },
 ] as const;
+
+/** What is moulded on a tyre's side and the bead seat it goes on, mm: figures that look alike and are not (H, Brown). */
+export const TYRE_MARKS = {
+  "700C": 622,
+  "29 in": 622,
+  "27.5 in, 650B": 584,
+  "26 × 1.75 (decimals)": 559,
+  "26 × 1¾": 571,
+  "26 × 1⅜": 590,
+  "27 × 1¼": 630,
+  "28 × 1½": 635,
+  "24 × 1.75 (decimals)": 507,
+  "24 × 1⅜": 540,
+  "20 × 1.75 (decimals)": 406,
+  "20 × 1⅜": 451,
+  "16 × 1.75 (decimals)": 305,
+  "16 × 1⅜": 349,
+} as const;

@@ -64,6 +64,7 @@ export const TASKS = {
   redish: task("Re-dish the rim to the new hub line", 10, 20, 40, "wheel"),
   fitHub: task("Fit the hub motor: washers, arms, nuts", 15, 25, 50, "fit"),
   fitMid: task("Fit the mid-drive: bracket, ring, cranks", 30, 45, 90, "fit"),
+  fitFrameMotor: task("Draw the leads in, bolt the frame's motor, ring and cranks", 30, 45, 90, "fit"),
   cluster: task("Change the cluster", 8, 15, 30, "drive"),
   shifter: task("Change the shifter and its cable", 10, 20, 40, "drive"),
   derailleur: task("Set the derailleur: limits, indexing, chain length", 15, 25, 45, "drive"),

@@ -22,25 +22,30 @@ export type Ways = {
   rearRadiusMm: number;
   frontRadiusMm: number;
   barHalfMm: number;
-  batteryAt: "down tube" | "seat tube" | "rack";
+  /** Where the pack and a controller of its own sit; a box stands so far from the shell, along the bike. */
+  batteryAt: SeatOn;
+  controllerAt: SeatOn;
+  boxFromShellMm: number;
 };
+
+/** Where on a bike a pack or controller sits. */
+export type SeatOn = "down tube" | "seat tube" | "rack" | "box";
 
 /** From the bar's half over the head tube to the head's foot, mm (from memory: stem and column of an adult bike). */
 const STEM_AND_HEAD_MM = 260;
 /** Share of the down tube between its head and the middle of a pack or controller on it. */
 const HALF = 0.5;
 
-/** Where the controller sits, by the pack. */
+/** From the head to where the controller sits. */
 function fromHead(w: Ways) {
-  if (w.batteryAt === "rack")
-    return [
-      { says: "down tube", mm: w.downTubeMm },
-      { says: "along the stay to the rack", mm: w.rearRadiusMm + 120 },
-    ];
-  return [{ says: "down tube to the controller", mm: w.downTubeMm * (w.batteryAt === "down tube" ? HALF : 1) }];
+  const tube = { says: "down tube", mm: w.downTubeMm };
+  if (w.controllerAt === "rack") return [tube, { says: "along the stay to the rack", mm: w.rearRadiusMm + 120 }];
+  if (w.controllerAt === "box") return [tube, { says: "shell to the box", mm: w.boxFromShellMm }];
+  return [{ says: "down tube to the controller", mm: w.downTubeMm * (w.controllerAt === "down tube" ? HALF : 1) }];
 }
 function toShell(w: Ways) {
-  if (w.batteryAt === "rack") return [{ says: "rack down to the axle", mm: w.rearRadiusMm + 120 }];
+  if (w.controllerAt === "rack") return [{ says: "rack down to the axle", mm: w.rearRadiusMm + 120 }];
+  if (w.controllerAt === "box") return [{ says: "box to the shell", mm: w.boxFromShellMm }];
   return [{ says: "controller to the shell", mm: w.downTubeMm * HALF }];
 }
 
@@ -65,15 +70,15 @@ export const motorRun = (w: Ways, end: "front" | "rear"): Run =>
   end === "front"
     ? {
         segments: [
-          ...(w.batteryAt === "rack"
+          ...(w.controllerAt === "rack" || w.controllerAt === "box"
             ? fromHead(w)
-            : [{ says: "controller to the head", mm: w.downTubeMm * (w.batteryAt === "down tube" ? HALF : 1) }]),
+            : [{ says: "controller to the head", mm: w.downTubeMm * (w.controllerAt === "down tube" ? HALF : 1) }]),
           { says: "fork leg", mm: w.frontRadiusMm + 60 },
         ],
         loopsMm: STEERING_LOOP_MM,
       }
     : {
-        segments: w.batteryAt === "rack" ? toShell(w) : [...toShell(w), { says: "along the chainstay", mm: w.chainstayMm }],
+        segments: w.controllerAt === "rack" ? toShell(w) : [...toShell(w), { says: "along the chainstay", mm: w.chainstayMm }],
         loopsMm: SERVICE_LOOP_MM,
       };
 
@@ -93,4 +98,15 @@ export const midBatteryRun = (w: Ways): Run =>
         ],
         loopsMm: SERVICE_LOOP_MM,
       }
-    : { segments: [{ says: "along the tube", mm: w.downTubeMm * HALF * 0.7 }], loopsMm: 40 };
+    : w.batteryAt === "box"
+      ? { segments: [{ says: "box to the shell", mm: w.boxFromShellMm }], loopsMm: SERVICE_LOOP_MM }
+      : { segments: [{ says: "along the tube", mm: w.downTubeMm * HALF * 0.7 }], loopsMm: 40 };
+
+/** A run along a path that was measured on the bike: it beats what is worked out. */
+export const measuredRun = (run: Run, pathMm: number): Run => ({
+  segments: [{ says: "path, measured on the bike", mm: pathMm }],
+  loopsMm: run.loopsMm,
+});
+
+/** Two bare ends to terminate, mm (common practice); ends with plugs need nothing more. */
+export const BARE_ENDS_MM = 80;

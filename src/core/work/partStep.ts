@@ -5,7 +5,7 @@ import type { TaskId } from "../standards/tasks";
 export const PART_STEP: Partial<Record<PartKind, TaskId>> = {
   "hub-motor": "fitHub",
   "mid-motor": "fitMid",
-  "frame-motor": "fitMid",
+  "frame-motor": "fitFrameMotor",
   "torque-arm": "fitHub",
   rotor: "fitHub",
   "calliper-adapter": "brakeUpgrade",
@@ -32,6 +32,7 @@ export const PART_STEP: Partial<Record<PartKind, TaskId>> = {
   spoke: "laceWheel",
   charger: "handOver",
   light: "lights",
+  accessory: "lights",
   converter: "lights",
   lead: "leads",
   "motor-bracket": "bracket",
@@ -40,4 +41,6 @@ export const PART_STEP: Partial<Record<PartKind, TaskId>> = {
   brake: "brakeUpgrade",
   "axle-nut": "fitHub",
   bell: "barLayout",
+  fork: "service",
+  shock: "service",
 };

@@ -23,7 +23,8 @@ export type Step = {
 /** Tasks of a build before any remedy, by what the motor is (the trade's job recipes). */
 function recipe(build: Build): TaskId[] {
   const hubs = partsOf(build, "hub-motor");
-  const mid = partsOf(build, "mid-motor").length + partsOf(build, "frame-motor").length > 0;
+  const mid = partsOf(build, "mid-motor").length > 0;
+  const onBolts = partsOf(build, "frame-motor").length > 0;
   const has = (kind: "pedal-sensor" | "gear-sensor" | "cut-off") => partsOf(build, kind).length > 0;
   const tasks: TaskId[] = ["survey", "brakesFirst"];
   if (has("cut-off") || partsOf(build, "brake-lever").some((lever) => lever.spec.switched)) tasks.push("cutOffs");
@@ -32,6 +33,7 @@ function recipe(build: Build): TaskId[] {
   if (hubs.some((motor) => motor.spec.laced)) tasks.push("checkWheel");
   if (hubs.some((motor) => motor.spec.end === "rear")) tasks.push("derailleur");
   if (mid) tasks.push("removeCranks", "cleanShell", "fitMid", "derailleur");
+  if (onBolts) tasks.push("fitFrameMotor", "derailleur");
   if (has("pedal-sensor")) tasks.push("pedalSensor");
   if (has("gear-sensor")) tasks.push("gearSensor");
   return [...tasks, "cradle", "harness", "settings", "checks", "roadTest", "handOver"];

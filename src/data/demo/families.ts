@@ -62,9 +62,10 @@ export const mid = (over: Partial<WrittenSpec<"mid-motor">>): WrittenSpec<"mid-m
   batteryLeadMm: 450,
   displayLeadMm: 1400,
   batteryLeadAwg: 12,
-  plug: "blade pair",
+  plug: "slide-in blades, 20 A",
   lightV: 6,
   lightOutputs: 1,
+  lightA: 1.5,
   runOnS: 0.4,
   ...over,
 });
@@ -83,7 +84,8 @@ export const PACK_SHEET = {
   chargeSide: "left" as const,
   coldC: -10,
   chargePlugA: 5,
+  chargePlug: "three charge pins, 5 A",
 };
 
 /** What every controller of these makers has alike. */
-export const CONTROLLER_SHEET = { phaseA: 35, batteryLeadMm: 350, batteryLeadAwg: 14, motorLeadMm: 300, motorPlug: "nine-pin", displayLeadMm: 500, controlPlug: "five-pin", lengthMm: 125, widthMm: 62, lightV: 6, lightOutputs: 1 };
+export const CONTROLLER_SHEET = { phaseA: 35, batteryLeadMm: 350, batteryLeadAwg: 14, motorLeadMm: 300, motorPlug: "nine-pin", displayLeadMm: 500, controlPlug: "five-pin", lengthMm: 125, widthMm: 62, heightMm: 38, lightV: 6, lightOutputs: 1, lightA: 1.2 };

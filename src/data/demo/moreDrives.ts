@@ -48,7 +48,7 @@ const MOTORS: PartHead[] = [
   ),
 ];
 
-const pack = (over: object) => ({ chemistry: "nmc" as const, series: 13, capacityAh: 13, continuousA: 25, mount: "down tube" as const, lengthMm: 370, heightMm: 84, widthMm: 88, ...PACK_SHEET, plug: "blade pair", ...over });
+const pack = (over: object) => ({ chemistry: "nmc" as const, series: 13, capacityAh: 13, continuousA: 25, mount: "down tube" as const, lengthMm: 370, heightMm: 84, widthMm: 88, ...PACK_SHEET, plug: "slide-in blades, 20 A", ...over });
 const BATTERIES: PartHead[] = [
   part(
     "battery",
@@ -91,19 +91,21 @@ const BATTERIES: PartHead[] = [
     }),
     [salt(302, 5, PACK)],
   ),
-  part("battery", "bat-48-13-rack", "Pack 48 V 13 Ah, rack", "Ebbing", 4.0, pack({ mount: "rack", lengthMm: 385, heightMm: 78, widthMm: 155, plug: "two-pole 30", cradleMm: 18 }), [salt(372, 5, PACK)]),
-  part("battery", "bat-48-21-box", "Pack 48 V 21 Ah, box", "Ebbing", 5.9, pack({ mount: "box", capacityAh: 21, continuousA: 60, lengthMm: 300, heightMm: 150, widthMm: 140, plug: "two-pole 45", cradleMm: 0, tripA: 90 }), [salt(566, 7, PACK)]),
-  part("battery", "bat-48-12-seat", "Pack 48 V 12 Ah, behind the seat tube", "Ebbing", 3.7, pack({ mount: "seat tube", capacityAh: 12, lengthMm: 345, heightMm: 92, widthMm: 90, plug: "two-pole 30" }), [salt(356, 6, PACK)]),
+  part("battery", "bat-48-13-rack", "Pack 48 V 13 Ah, rack", "Ebbing", 4.0, pack({ mount: "rack", lengthMm: 385, heightMm: 78, widthMm: 155, plug: "flat contacts, 30 A", cradleMm: 18 }), [salt(372, 5, PACK)]),
+  part("battery", "bat-48-21-box", "Pack 48 V 21 Ah, box", "Ebbing", 5.9, pack({ mount: "box", capacityAh: 21, continuousA: 60, lengthMm: 300, heightMm: 150, widthMm: 140, plug: "flat contacts, 45 A", cradleMm: 0, tripA: 90 }), [salt(566, 7, PACK)]),
+  part("battery", "bat-48-12-seat", "Pack 48 V 12 Ah, behind the seat tube", "Ebbing", 3.7, pack({ mount: "seat tube", capacityAh: 12, lengthMm: 345, heightMm: 92, widthMm: 90, plug: "flat contacts, 30 A" }), [salt(356, 6, PACK)]),
   part("battery", "bat-52-20-dt", "Pack 52 V 20 Ah, down tube", "Ebbing", 5.2, pack({ series: 14, capacityAh: 20, continuousA: 40, lengthMm: 435, heightMm: 112, widthMm: 96, tripA: 60 }), [salt(598, 9, PACK)]),
   part("battery", "bat-52-14-dt", "Pack 52 V 14 Ah, down tube", "Ebbing", 3.9, pack({ series: 14, capacityAh: 14, continuousA: 32, lengthMm: 378, heightMm: 92, widthMm: 92 }), [salt(446, 7, PACK)]),
-  part("battery", "bat-36-8-bag", "Pack 36 V 8.7 Ah in a bag", "Ebbing", 2.2, pack({ series: 10, capacityAh: 8.7, continuousA: 18, mount: "bag", lengthMm: 240, heightMm: 110, widthMm: 85, plug: "two-pole 30", lockSide: "none", chargeSide: "top" }), [far(189, 21, PACK)]),
-  part("battery", "bat-36-13-box", "Pack 36 V 13.4 Ah, box", "Ebbing", 3.4, pack({ series: 10, capacityAh: 13.4, continuousA: 25, mount: "box", lengthMm: 260, heightMm: 120, widthMm: 110, plug: "two-pole 30", cradleMm: 0 }), [salt(322, 6, PACK)]),
+  part("battery", "bat-36-8-bag", "Pack 36 V 8.7 Ah in a bag", "Ebbing", 2.2, pack({ series: 10, capacityAh: 8.7, continuousA: 18, mount: "bag", lengthMm: 240, heightMm: 110, widthMm: 85, plug: "flat contacts, 30 A", lockSide: "none", chargeSide: "top" }), [far(189, 21, PACK)]),
+  part("battery", "bat-36-13-box", "Pack 36 V 13.4 Ah, box", "Ebbing", 3.4, pack({ series: 10, capacityAh: 13.4, continuousA: 25, mount: "box", lengthMm: 260, heightMm: 120, widthMm: 110, plug: "flat contacts, 30 A", cradleMm: 0 }), [salt(322, 6, PACK)]),
 ];
 
 const CONTROLS: PartHead[] = [
-  part("controller", "ctl-36-17s", "Controller 36 V 17 A, torque sensing", "Vandle", 0.35, { batteryA: 16, leastBatteryA: 5, maxV: 43, cutV: 30, cutSettable: true, speedSettable: true, plug: "two-pole 30", ...CONTROLLER_SHEET }, [ferry(84, 12)]),
-  part("controller", "ctl-48-20", "Controller 48 V 20 A", "Pellwick", 0.42, { batteryA: 20, leastBatteryA: 8, maxV: 60, cutV: 39, cutSettable: true, speedSettable: true, plug: "two-pole 45", ...CONTROLLER_SHEET, batteryLeadAwg: 12 }, [salt(58)]),
-  part("controller", "ctl-52-25", "Controller 52 V 25 A, settable", "Thrumble", 0.5, { batteryA: 25, leastBatteryA: 8, maxV: 60, cutV: 42, cutSettable: true, speedSettable: true, plug: "two-pole 45", ...CONTROLLER_SHEET, batteryLeadAwg: 12, regenMaxV: 58.8, regenSettable: true }, [salt(71)]),
+  part("controller", "ctl-36-17s", "Controller 36 V 17 A, torque sensing", "Vandle", 0.35, { batteryA: 16, leastBatteryA: 5, maxV: 43, cutV: 30, cutSettable: true, speedSettable: true, plug: "flat contacts, 30 A", ...CONTROLLER_SHEET }, [ferry(84, 12)]),
+  part("controller", "ctl-48-20", "Controller 48 V 20 A", "Pellwick", 0.42, { batteryA: 20, leastBatteryA: 8, maxV: 60, cutV: 39, cutSettable: true, speedSettable: true, plug: "flat contacts, 45 A", ...CONTROLLER_SHEET, batteryLeadAwg: 12 }, [salt(58)]),
+  part("controller", "ctl-52-25", "Controller 52 V 25 A, settable", "Thrumble", 0.5, { batteryA: 25, leastBatteryA: 8, maxV: 60, cutV: 42, cutSettable: true, speedSettable: true, plug: "flat contacts, 45 A", ...CONTROLLER_SHEET, batteryLeadAwg: 12, regenMaxV: 58.8, regenSettable: true }, [
+    salt(71),
+  ]),
   part("display", "dsp-eight", "Small bar display, eight-pin", "Marram", 0.09, { plug: "eight-pin", clampMm: 22.2, showsSpeed: true, barMm: 26, leadMm: 300 }, [salt(54)], 1),
   part("display", "dsp-centre", "Centre display, five-pin", "Pellwick", 0.2, { plug: "five-pin", clampMm: 31.8, showsSpeed: true, barMm: 0, leadMm: 900 }, [copper(47)]),
   part("pedal-sensor", "pas-cadence-right", "Cadence sensor, right, thin", "Thrumble", 0.05, { senses: "cadence", side: "right", plug: "three-pin", thickMm: 5, leadMm: 600, runOnS: 0.6 }, [copper(19.5)]),

@@ -1,7 +1,7 @@
 import type { PartHead } from "@/core/parts/part";
 import { copper, ferry, part, salt, tide } from "./makePart";
 
-const slug = (n: number | string) => String(n).replace(".", "").replaceAll(" ", "-");
+const slug = (n: number | string) => String(n).toLowerCase().replace(/[.,]/g, "").replaceAll(" ", "-");
 
 const SPOKES = [93, 101, 128, 131, 135, 141, 149, 156, 164, 170, 178, 186, 197, 205, 213, 219, 225, 229, 233, 237, 241, 249, 256, 262, 272, 284, 291];
 const STOUT_SPOKES = [91, 95, 133, 137, 164, 186, 213, 229, 233, 239, 241, 245];
@@ -110,13 +110,13 @@ const BAR_AND_WIRING: PartHead[] = [
   ).map(([awg, lengthMm, price]) => part("wire", `lead-${awg}-${lengthMm}`, `Battery lead ${awg} AWG, ${lengthMm / 1000} m`, "Copperline", 0.09, { awg, lengthMm }, [copper(price)], 2)),
   ...(
     [
-      ["two-pole 45", 45],
-      ["polarised 60", 30],
-      ["polarised 90", 45],
-      ["blade pair", 25],
-      ["two-pole 15", 15],
+      ["flat contacts, 45 A", 45],
+      ["round pins 3.5 mm, 30 A", 30],
+      ["round pins 4.5 mm, 45 A", 45],
+      ["slide-in blades, 20 A", 25],
+      ["flat contacts, 15 A", 15],
     ] as const
-  ).map(([family, continuousA]) => part("connector", `con-${slug(family)}`, `${family} plug pair, ${continuousA} A`, "Copperline", 0.02, { family, continuousA }, [copper(6.4)], 3)),
+  ).map(([family, continuousA]) => part("connector", `con-${slug(family)}`, `Plug pair, ${family}`, "Copperline", 0.02, { family, continuousA }, [copper(6.4)], 3)),
   part("converter", "conv-12", "Converter 60 V to 12 V, 3 A", "Copperline", 0.09, { maxV: 60, outV: 12, outA: 3 }, [copper(16)]),
   part("converter", "conv-6", "Converter 60 V to 6 V, 2 A", "Copperline", 0.07, { maxV: 60, outV: 6, outA: 2 }, [copper(15)]),
   part("converter", "conv-5", "Converter 72 V to 5 V, 2 A", "Copperline", 0.07, { maxV: 72, outV: 5, outA: 2 }, [copper(14)]),
@@ -134,9 +134,9 @@ const BAR_AND_WIRING: PartHead[] = [
       [60, 80, 11],
     ] as const
   ).map(([ratedA, maxV, price]) => part("fuse", `fuse-${ratedA}`, `Fuse ${ratedA} A, ${maxV} V, with holder`, "Copperline", 0.03, { ratedA, maxV }, [copper(price)], 1)),
-  part("charger", "chg-546-2", "Charger 54.6 V 2 A", "Ebbing", 0.5, { outputV: 54.6, outputA: 2, plug: "barrel 5.5" }, [copper(36)]),
-  part("charger", "chg-42-4", "Charger 42.0 V 4 A", "Ebbing", 0.7, { outputV: 42, outputA: 4, plug: "three-pole charge" }, [copper(49)]),
-  part("charger", "chg-584-3", "Charger 58.4 V 3 A, iron phosphate", "Ebbing", 0.7, { outputV: 58.4, outputA: 3, plug: "three-pole charge" }, [copper(54)]),
+  part("charger", "chg-546-2", "Charger 54.6 V 2 A", "Ebbing", 0.5, { outputV: 54.6, outputA: 2, plug: "coaxial barrel, 3 A" }, [copper(36)]),
+  part("charger", "chg-42-4", "Charger 42.0 V 4 A", "Ebbing", 0.7, { outputV: 42, outputA: 4, plug: "three charge pins, 5 A" }, [copper(49)]),
+  part("charger", "chg-584-3", "Charger 58.4 V 3 A, iron phosphate", "Ebbing", 0.7, { outputV: 58.4, outputA: 3, plug: "three charge pins, 5 A" }, [copper(54)]),
 ];
 
 const FRAME: PartHead[] = [

@@ -3,6 +3,7 @@ import * as firstShop from "./001_shop";
 import * as wholeBike from "./002_whole_bike";
 import * as road from "./003_road";
 import * as gives from "./004_gives";
+import * as ridersAndPlugs from "./005_riders_and_plugs";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -14,6 +15,7 @@ const MIGRATIONS: Migration[] = [
   { name: "002_whole_bike", ...wholeBike, down: forwardsOnly },
   { name: "003_road", ...road, down: forwardsOnly },
   { name: "004_gives", ...gives, down: forwardsOnly },
+  { name: "005_riders_and_plugs", ...ridersAndPlugs, down: forwardsOnly },
 ];
 
 export const migrationSource = {

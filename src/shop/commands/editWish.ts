@@ -17,6 +17,8 @@ const NAMES: Record<keyof Wish, string> = {
   hillPercent: "steepest hill",
   hillKm: "longest hill",
   coldestC: "coldest ride",
+  chargeHours: "charging time",
+  riderW: "rider's power",
   tows: "what it tows",
   gives: "what gives first",
   notes: "notes",

@@ -12,6 +12,7 @@ import { torqueArms } from "./axle/torqueArms";
 import { trackEnd } from "./axle/trackEnd";
 import { batteryBayRule } from "./battery/bay";
 import { batteryBosses } from "./battery/bosses";
+import { batteryCase } from "./battery/case";
 import { batteryCold } from "./battery/cold";
 import { batteryGuides } from "./battery/guides";
 import { rackLoad } from "./battery/rackLoad";
@@ -19,6 +20,7 @@ import { batteryReach } from "./battery/reach";
 import { batterySlide } from "./battery/slide";
 import { batteryWidth } from "./battery/width";
 import { adapterLift } from "./brakes/adapter";
+import { cutBoth } from "./brakes/cutBoth";
 import { cutOff } from "./brakes/cutOff";
 import { brakeDescent } from "./brakes/descent";
 import { brakeEnergy } from "./brakes/energy";
@@ -56,6 +58,7 @@ import { clampSize } from "./controls/clamp";
 import { lightsRule } from "./controls/lights";
 import { pedalSensorPlace } from "./controls/pedalSensor";
 import { kitComplete } from "./kit/lacks";
+import { limitSetting } from "./law/setting";
 import { legalClass } from "./law/class";
 import { chargerMatch } from "./power/charger";
 import { chargerAmps } from "./power/chargerAmps";
@@ -76,22 +79,28 @@ import { gearCase } from "./shell/gearCase";
 import { groundClearance } from "./shell/ground";
 import { guideBolt } from "./shell/guideBolt";
 import { shellInside } from "./shell/inside";
+import { frameCranks } from "./shell/frameCranks";
 import { madeForFrame } from "./shell/madeForFrame";
 import { nutEngagement } from "./shell/nutEngagement";
 import { shellRound } from "./shell/round";
 import { torqueReactionRule } from "./shell/torqueReaction";
 import { laceWheel } from "./wheel/lacing";
 import { rimWear } from "./wheel/rimWear";
+import { spokes } from "./wheel/spokes";
 import { wheelSize } from "./wheel/size";
 import { tyreRim } from "./wheel/tyreOnRim";
 import { tyreRoom } from "./wheel/tyreRoom";
 import { tyreSpeed } from "./wheel/tyreSpeed";
 import { frameKindRule } from "./whole/frameKind";
 import { massPlace } from "./whole/frontShare";
+import { forkLength } from "./whole/fork";
+import { shockSize } from "./whole/shock";
 import { loadLimit } from "./whole/loadLimit";
 import { frameSpeed } from "./whole/speed";
 import { towing } from "./whole/towing";
 import { batteryLead } from "./wiring/batteryLead";
+import { controllerRoom } from "./wiring/controllerRoom";
+import { converter } from "./wiring/converter";
 import { fuseAndCable } from "./wiring/fuse";
 import { leadLength } from "./wiring/lead";
 import { midBatteryLead } from "./wiring/packToMotor";
@@ -112,6 +121,7 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     groundClearance,
     torqueReactionRule,
     madeForFrame,
+    frameCranks,
   ],
   chain: [
     chainAngle,
@@ -143,7 +153,7 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     motorWidth,
     forkColumn,
   ],
-  wheel: [wheelSize, laceWheel, tyreRim, tyreRoom, rimWear, tyreSpeed],
+  wheel: [wheelSize, laceWheel, spokes, tyreRim, tyreRoom, rimWear, tyreSpeed],
   brakes: [
     brakeLost,
     brakeSeat,
@@ -160,6 +170,7 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
   ],
   "cut-offs and controls": [
     cutOff,
+    cutBoth,
     lostShifter,
     runOn,
     pedalSensorPlace,
@@ -169,6 +180,7 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     lightsRule,
     plugs,
     legalClass,
+    limitSetting,
   ],
   battery: [
     batteryBayRule,
@@ -179,6 +191,7 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     rackLoad,
     batteryReach,
     batteryCold,
+    batteryCase,
     packCurrent,
     protectionTrip,
     voltsWindow,
@@ -187,13 +200,15 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     chargerAmps,
     twoMotors,
   ],
-  wiring: [leadLength, midBatteryLead, batteryLead, fuseAndCable, plugRating],
+  wiring: [controllerRoom, leadLength, midBatteryLead, batteryLead, fuseAndCable, plugRating, converter],
   "whole bike": [
     frameKindRule,
     loadLimit,
     massPlace,
     frameSpeed,
     towing,
+    forkLength,
+    shockSize,
     ...conditionRules,
     tyreAge,
     standOver,

@@ -1,10 +1,15 @@
-import { motorsOf, partsOf, type Build, type HubMotor, type MidMotor } from "../build";
+import { motorsOf, partsOf, type Build, type CrankMotor, type HubMotor, type MidMotor } from "../build";
 import type { PinPlace } from "../finding";
 
 /** Subjects that several rules share. */
 export const hubMotors = (build: Build): readonly HubMotor[] => partsOf(build, "hub-motor");
 export const rearHubMotors = (build: Build): readonly HubMotor[] => hubMotors(build).filter((motor) => motor.spec.end === "rear");
 export const midMotors = (build: Build): readonly MidMotor[] => partsOf(build, "mid-motor");
+/** Motors at the crank, whatever holds them: chain, ring and hub gear feel them alike. */
+export const crankMotors = (build: Build): readonly CrankMotor[] => {
+  const frame = partsOf(build, "frame-motor");
+  return frame.length === 0 ? midMotors(build) : [...midMotors(build), ...frame];
+};
 export const hasMotor = (build: Build) => motorsOf(build).length > 0;
 
 /** The motor that a check of the whole bike stands for. */
@@ -109,4 +114,5 @@ const REAR = {
 /** What a rule speaks of: each hub motor by its end, each mid-drive by its name, or the bike once there is a motor. */
 export const perHubMotor = { subjects: hubMotors, key: endKey };
 export const perMidMotor = { subjects: midMotors, key: (motor: MidMotor) => motor.id };
+export const perCrankMotor = { subjects: crankMotors, key: (motor: CrankMotor) => motor.id };
 export const onceABike = { subjects: firstMotor, key: () => "bike" };

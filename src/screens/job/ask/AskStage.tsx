@@ -94,6 +94,13 @@ export function AskStage() {
               onKeep={(hillKmh) => edit({ hillKmh })}
             />
             <PlainField label="Coldest ride" unit="°C" value={wish.coldestC} onKeep={(coldestC) => edit({ coldestC })} />
+            <PlainField
+              label="Charged in, from empty"
+              unit="h"
+              value={wish.chargeHours}
+              onKeep={(chargeHours) => edit({ chargeHours })}
+            />
+            <PlainField label="Rider's own power" unit="W" value={wish.riderW} onKeep={(riderW) => edit({ riderW })} />
             <label className="field">
               <span>Child seat or trailer</span>
               <Select

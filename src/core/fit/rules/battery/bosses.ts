@@ -1,9 +1,10 @@
 import { PRACTICE } from "../../../basis";
+import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
 import { partsOf } from "../../build";
 import type { Figure, Outcome } from "../../finding";
 import { anyOf, isDone, operation } from "../../remedies";
-import { defineRule } from "../../rule";
+import { defineRule, stated } from "../../rule";
 import { bossesMm, packIn, roomOf, spreadOf } from "./frameRoom";
 import { type Battery, packs } from "./pack";
 
@@ -27,6 +28,9 @@ export const batteryBosses = defineRule<Battery>({
     const massKg = battery.massKg;
     const room = roomOf(survey);
     const bosses = bossesMm(survey);
+    // Slots that the sheet leaves out are the pack's gap: the bike has its bosses, and nothing is drilled for a guess.
+    if (kind !== "none" && !bands && !isDone(build, "bosses set"))
+      stated(battery, battery.spec.slotsMm, "where its cradle has slots");
     const answer = typeof room === "string" ? null : packIn(room, battery, bosses, 0);
     const usable = answer?.bossesUsable ?? 0;
     const figures: Figure[] = [
@@ -53,6 +57,7 @@ export const batteryBosses = defineRule<Battery>({
       );
     const material = survey.choice("frameMaterial");
     const drillable = material === "steel" || material === "aluminium";
+    const overKg = massKg === null ? null : REINFORCE_KG - massKg;
     const spread = typeof room === "string" || kind === "none" ? null : spreadOf("bosses", room, battery, survey);
     const common = {
       figures,
@@ -83,10 +88,12 @@ export const batteryBosses = defineRule<Battery>({
         ...common,
       };
     }
-    if ((massKg ?? 0) > REINFORCE_KG && !isDone(build, "bosses reinforced"))
+    if (!atMost(massKg ?? 0, REINFORCE_KG) && !isDone(build, "bosses reinforced"))
       return {
         verdict: "adapt",
         says: `${formatNumber(massKg!, 1)} kg on ${usable} ${kind === "rivet" ? "rivet nuts" : "bosses"}: over ${REINFORCE_KG} kg they are reinforced.`,
+        figures: common.figures,
+        margin: { value: overKg!, unit: "kg", plusMinus: 0 },
         remedies: [
           ...bandRemedy(),
           operation(
@@ -97,7 +104,6 @@ export const batteryBosses = defineRule<Battery>({
             "bosses reinforced",
           ),
         ],
-        ...common,
       };
     return { verdict: "clear", says: `${usable} bosses meet the cradle.`, ...common };
   },

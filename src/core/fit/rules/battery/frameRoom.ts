@@ -162,7 +162,7 @@ export function bossesMm(survey: Survey): number[] {
 
 /** A pack by the figures that its place rests on, not by its id: they can be edited, or tried with another value. */
 const packKey = ({ spec }: PartOf<"battery">, bosses: readonly number[], slideMm: number) =>
-  [spec.lengthMm, spec.heightMm, spec.cradleMm, slideMm, "at", spec.slotsMm.join(), "on", bosses.join()].join(" ");
+  [spec.lengthMm, spec.heightMm, spec.cradleMm, slideMm, "at", (spec.slotsMm ?? []).join(), "on", bosses.join()].join(" ");
 
 /** Where a down-tube pack goes in this frame, at rest or with its slide. */
 export function packIn(room: Room, battery: PartOf<"battery">, bosses: readonly number[], slideMm: number): BayAnswer {
@@ -181,7 +181,7 @@ const bayInput = (frame: FrameBay, { spec }: PartOf<"battery">, bosses: readonly
   slideMm,
   clearanceMm: PACK_ROOM_MM,
   bossesMm: bosses.map((mm) => mm - frame.railFromMm),
-  slotsMm: spec.slotsMm,
+  slotsMm: spec.slotsMm ?? [],
 });
 
 /**

@@ -1,12 +1,12 @@
 import { handbook, PRACTICE } from "../../../basis";
 import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
-import type { Build, MidMotor } from "../../build";
+import type { Build, CrankMotor } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { isDone } from "../../remedies";
 import { acknowledge, defineRule } from "../../rule";
 import { leftOpen } from "../../leftOpen";
-import { midMotors, rearHubMotors } from "../subjects";
+import { crankMotors, rearHubMotors } from "../subjects";
 import { angleOfCog, lineOf, readLine, ringOffsetMm, type Subject } from "./line";
 import { hasBelt, hasHubGear } from "./gears";
 import { cogShiftMm } from "./rearCogs";
@@ -27,14 +27,18 @@ export const chainAngle = defineRule<Subject>({
   title: "Chain angle",
   why: "A crooked chain is noisy, wears ring and cogs, and behind a strong motor comes off where it hurts.",
   basis: [PRACTICE, handbook("Spicer et al., J. Mech. Design (2001): the loss is small")],
-  subjects: (build) => [...midMotors(build), ...rearHubMotors(build)],
+  subjects: (build) => [...crankMotors(build), ...rearHubMotors(build)],
   key: (motor) => motor.id,
   place: () => "chain",
   needs: (motor) => [
     "gears",
     "rearOverLocknutMm",
     "chainstayMm",
-    ...(motor.kind === "hub-motor" ? (["frontChainlineMm"] as const) : (["shellWidthMm"] as const)),
+    ...(motor.kind === "hub-motor"
+      ? (["frontChainlineMm"] as const)
+      : motor.kind === "mid-motor"
+        ? (["shellWidthMm"] as const)
+        : []),
   ],
   check(motor, survey, build): Outcome {
     const { line, chainstayMm } = lineOf(motor, survey, build);
@@ -66,7 +70,7 @@ export const chainAngle = defineRule<Subject>({
     const says = `The ring stands ${formatNumber(line.frontMm, 1)} mm out, ${which} ${formatNumber(worst.rearMm, 1)}: ${formatNumber(worstDeg, 1)}° over ${formatNumber(chainstayMm, 0)} mm.`;
     if (atMost(worstDeg, warnDeg)) return { verdict: "clear", says, ...common };
     const rings =
-      motor.kind === "mid-motor"
+      motor.kind !== "hub-motor"
         ? otherRings(motor, { line, chainstayMm }, build, {
             nowDeg: worstDeg,
             warnDeg,
@@ -121,7 +125,7 @@ type Bounds = { nowDeg: number; warnDeg: number; refuseDeg: number; plusMinusDeg
  * first, at most three; the readings' uncertainty counts, so that the finding is settled with them.
  */
 function otherRings(
-  motor: MidMotor,
+  motor: CrankMotor,
   { line, chainstayMm }: Pick<ReturnType<typeof lineOf>, "line" | "chainstayMm">,
   build: Build,
   { nowDeg, warnDeg, refuseDeg, plusMinusDeg }: Bounds,

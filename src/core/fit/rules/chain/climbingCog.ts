@@ -1,10 +1,10 @@
 import { PRACTICE } from "../../../basis";
 import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
-import type { MidMotor } from "../../build";
+import type { CrankMotor } from "../../build";
 import type { Outcome } from "../../finding";
 import { acknowledge, defineRule } from "../../rule";
-import { midMotors } from "../subjects";
+import { crankMotors } from "../subjects";
 import { lineOf, ringOffsetMm } from "./line";
 import { hasDerailleur } from "./rearCogs";
 import { ringsFor } from "./rings";
@@ -14,15 +14,20 @@ const CLIMBING_COG_MM = 4;
 
 const STRONG_NM = 80;
 
-export const climbingCog = defineRule<MidMotor>({
+export const climbingCog = defineRule<CrankMotor>({
   id: "chain/climbing-cog",
   title: "Ring in line with the climbing cog",
   why: "Behind a strong motor the large cogs wear and derail first; the ring belongs in line with the cog that climbs.",
   basis: [PRACTICE],
-  subjects: (build) => midMotors(build).filter((motor) => motor.spec.peakTorqueNm >= STRONG_NM && hasDerailleur(build)),
+  subjects: (build) => crankMotors(build).filter((motor) => motor.spec.peakTorqueNm >= STRONG_NM && hasDerailleur(build)),
   key: (motor) => motor.id,
   place: () => "ring",
-  needs: () => ["gears", "rearOverLocknutMm", "chainstayMm", "shellWidthMm"],
+  needs: (motor) => [
+    "gears",
+    "rearOverLocknutMm",
+    "chainstayMm",
+    ...(motor.kind === "mid-motor" ? (["shellWidthMm"] as const) : []),
+  ],
   check(motor, survey, build): Outcome {
     const { line, plusMinusMm } = lineOf(motor, survey, build);
     const named = survey.seen("climbingCog")?.value;

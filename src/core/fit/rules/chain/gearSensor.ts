@@ -1,20 +1,20 @@
 import { PRACTICE } from "../../../basis";
-import { lastOf, type MidMotor } from "../../build";
+import { lastOf, type CrankMotor } from "../../build";
 import { anyOf } from "../../remedies";
 import { acknowledge, defineRule } from "../../rule";
 import { hasHubGear } from "./gears";
 import { hasDerailleur } from "./rearCogs";
-import { midMotors } from "../subjects";
+import { crankMotors } from "../subjects";
 
 /** Torque over which a motor should let go while the chain climbs, N·m (common practice). */
 const GEAR_SENSOR_NM = 80;
 
-export const gearSensor = defineRule<MidMotor>({
+export const gearSensor = defineRule<CrankMotor>({
   id: "chain/gear-sensor",
   title: "Motor lets go while it shifts",
   why: "A chain that climbs a cog under a motor's full pull breaks, or breaks the cog.",
   basis: [PRACTICE],
-  subjects: (build) => midMotors(build).filter(() => hasDerailleur(build) || hasHubGear(build)),
+  subjects: (build) => crankMotors(build).filter(() => hasDerailleur(build) || hasHubGear(build)),
   key: (motor) => motor.id,
   place: () => "cluster",
   needs: () => ["shiftCable", "gears"],

@@ -1,11 +1,11 @@
 import { memory, PRACTICE } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
 import { GRAVITY_MS2 } from "../../../units/gravity";
-import type { MidMotor } from "../../build";
+import type { CrankMotor } from "../../build";
 import { judge } from "../../judge";
 import { isDone, operation } from "../../remedies";
 import { asked, defineRule } from "../../rule";
-import { midMotors } from "../subjects";
+import { crankMotors } from "../subjects";
 import { hasHubGear } from "./gears";
 import { ringTeeth } from "./line";
 import { ringsFor } from "./rings";
@@ -20,17 +20,17 @@ export const hubGearTorqueNm = (p: { motorNm: number; riderKg: number; cogTeeth:
 
 const riderNm = (kg: number, crankMm: number) => (kg * GRAVITY_MS2 * crankMm) / 1000;
 
-const currentFlag = (motor: MidMotor) => `current down for the hub gear ${motor.id}`;
+const currentFlag = (motor: CrankMotor) => `current down for the hub gear ${motor.id}`;
 
 /** A motor held under this share of its torque is another motor: that is not offered as a setting. */
 const LEAST_SHARE = 0.5;
 
-export const hubGearTorque = defineRule<MidMotor>({
+export const hubGearTorque = defineRule<CrankMotor>({
   id: "chain/hub-gear-torque",
   title: "Torque into the hub gear",
   why: "A hub gear has an input limit; a mid-drive and a standing rider together pass it and strip its planets.",
   basis: [PRACTICE, memory("hub-gear limits; the maker's own figure governs")],
-  subjects: (build) => midMotors(build).filter(() => hasHubGear(build)),
+  subjects: (build) => crankMotors(build).filter(() => hasHubGear(build)),
   key: (motor) => motor.id,
   place: () => "cluster",
   needs: () => ["hubGearLimitNm", "hubGearCogTeeth"],

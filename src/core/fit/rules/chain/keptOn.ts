@@ -1,8 +1,8 @@
 import { PRACTICE } from "../../../basis";
-import { lastOf, type MidMotor } from "../../build";
+import { lastOf, type CrankMotor } from "../../build";
 import { anyOf } from "../../remedies";
 import { defineRule } from "../../rule";
-import { midMotors } from "../subjects";
+import { crankMotors } from "../subjects";
 import { ringTeeth } from "./line";
 import { hasDerailleur } from "./rearCogs";
 import { ringsFor, useRing } from "./rings";
@@ -10,13 +10,13 @@ import { ringsFor, useRing } from "./rings";
 /** Torque from which a ring wants narrow-wide teeth or a guide, N·m (common practice). */
 const GUIDE_NM = 100;
 
-export const chainKept = defineRule<MidMotor>({
+export const chainKept = defineRule<CrankMotor>({
   id: "chain/kept-on",
   title: "What keeps the chain on",
   why: "Without a front derailleur nothing holds the chain on a single ring but its teeth or a guide.",
   basis: [PRACTICE],
   key: (motor) => motor.id,
-  subjects: (build) => midMotors(build).filter(() => hasDerailleur(build)),
+  subjects: (build) => crankMotors(build).filter(() => hasDerailleur(build)),
   place: () => "ring",
   needs: () => [],
   check(motor, _survey, build) {

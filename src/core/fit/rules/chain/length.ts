@@ -1,15 +1,16 @@
 import { derived, standard } from "../../../basis";
 import { chainLength, sprocketsFit } from "../../../chain/chainLength";
 import { formatNumber } from "../../../units/formatQuantity";
-import { type Build, type HubMotor, type MidMotor, needPart, partsOf, suppliedOf } from "../../build";
+import { type Build, type HubMotor, type CrankMotor, needPart, partsOf, suppliedOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { defineRule } from "../../rule";
-import { midMotors, rearHubMotors } from "../subjects";
+import { chainGoes } from "./chainGoes";
+import { crankMotors, rearHubMotors } from "../subjects";
 import { hasBelt, hubEnds } from "./gears";
 import { ringTeeth } from "./line";
 import { rearCogs } from "./rearCogs";
 
-type Subject = MidMotor | HubMotor;
+type Subject = CrankMotor | HubMotor;
 
 /** A rear motor with cogs of its own asks for a chain that goes round them; with the old cogs the old chain stays as it is. */
 const withNewCogs = (build: Build) => (partsOf(build, "cluster").length > 0 && !hubEnds(build) ? rearHubMotors(build) : []);
@@ -19,7 +20,7 @@ export const chainLengthRule = defineRule<Subject>({
   title: "Chain length and chains",
   why: "Another ring or cluster wants another chain: two links short stop the job, and a long bike wants two chains.",
   basis: [standard("ISO 9633 chain pitch"), derived("open belt round two sprockets")],
-  subjects: (build) => [...midMotors(build), ...withNewCogs(build)],
+  subjects: (build) => [...crankMotors(build), ...withNewCogs(build)],
   key: (motor) => motor.id,
   place: () => "chain",
   needs: () => ["gears", "chainstayMm", "frameKind"],
@@ -83,13 +84,7 @@ export const chainLengthRule = defineRule<Subject>({
         says: `${links} links; the old chain has ${survey.number("chainLinks").value}. Quote a new one all the same.`,
         figures,
       };
-    const newChain = needPart(
-      build,
-      "chain",
-      1,
-      `chain for ${rear.count} cogs`,
-      (spec) => spec.speeds === rear.count || (rear.count <= 8 && rear.count > 1 && spec.speeds <= 8 && spec.speeds > 1),
-    );
+    const newChain = needPart(build, "chain", 1, `chain for ${rear.count} cogs`, (spec) => chainGoes(spec, rear.count));
     const perChain =
       newChain.partId === null ? 116 : (build.catalogue.parts.get(newChain.partId)!.spec as { links: number }).links;
     const quantity = Math.ceil((links - bought) / perChain);

@@ -1,11 +1,11 @@
 import { chainline, chainlineFrom } from "../../../chain/chainline";
 import { combined } from "../../../donor/reading";
-import { type Build, effectOf, type HubMotor, type MidMotor, partsOf } from "../../build";
-import type { Survey } from "../../rule";
+import { type Build, type CrankMotor, effectOf, type HubMotor, partsOf } from "../../build";
+import { stated, type Survey } from "../../rule";
 import { rearCogs } from "./rearCogs";
 import { driveFace } from "./stay";
 
-export type Subject = MidMotor | HubMotor;
+export type Subject = CrankMotor | HubMotor;
 
 /** The last answer: two rules and the drawing ask for the same line, one after another. */
 let last: { motor: Subject; survey: Survey; build: Build; line: ReturnType<typeof readLine> } | null = null;
@@ -37,6 +37,14 @@ export function readLine(motor: Subject, survey: Survey, build: Build) {
       chainstayMm: stay.value,
     };
   }
+  if (motor.kind === "frame-motor") {
+    const frontMm = stated(motor, motor.spec.chainlineMm, "its chainline") + ringOffsetMm(build);
+    return {
+      line: chainlineFrom({ frontMm, ...shared }),
+      plusMinusMm: combined(overLocknut.plusMinus / 2, rear.plusMinus),
+      chainstayMm: stay.value,
+    };
+  }
   const face = driveFace(survey, build);
   const line = chainline({
     shellWidthMm: face.value * 2,
@@ -56,6 +64,7 @@ export function ringOffsetMm(build: Build): number {
   return effectOf(build, "ringOffsetMm", partsOf(build, "chainring")[0]?.spec.offsetMm ?? 0);
 }
 
-export function ringTeeth(motor: MidMotor, build: Build): number {
-  return effectOf(build, "ringTeeth", partsOf(build, "chainring")[0]?.spec.teeth ?? motor.spec.stockRingTeeth);
+export function ringTeeth(motor: CrankMotor, build: Build): number {
+  const fitted = build.geometry.numbers.ringTeeth ?? partsOf(build, "chainring")[0]?.spec.teeth;
+  return fitted ?? stated(motor, motor.spec.stockRingTeeth, "how many teeth its ring has");
 }

@@ -3,6 +3,7 @@ import type { Spec } from "../../../parts/specs";
 import { type Motor, partsOf } from "../../build";
 import { anyOf } from "../../remedies";
 import { defineRule } from "../../rule";
+import { chainGoes } from "./chainGoes";
 import { firstMotor } from "../subjects";
 import { rearCogs } from "./rearCogs";
 
@@ -23,8 +24,7 @@ export const chainPitch = defineRule<Motor>({
     const chains = partsOf(build, "chain");
     const torqueNm = motor.kind === "hub-motor" ? 0 : motor.spec.peakTorqueNm;
     const weak = (spec: Spec<"chain">) => spec.halfLink && torqueNm > HALF_LINK_NM;
-    const goes = (spec: Spec<"chain">) =>
-      !weak(spec) && (spec.speeds === cogs || (cogs > 1 && cogs <= 8 && spec.speeds > 1 && spec.speeds <= 8));
+    const goes = (spec: Spec<"chain">) => !weak(spec) && chainGoes(spec, cogs);
     const figures = [
       { label: "cogs", value: cogs },
       { label: "chain for", value: chains.map((part) => part.spec.speeds).join(" and ") },

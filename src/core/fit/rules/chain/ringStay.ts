@@ -4,15 +4,15 @@ import { combined } from "../../../donor/reading";
 import { DRIVE_SPACER_MM, stayOutMm } from "../../../shell/caseClearance";
 import { COG_PITCH_MM } from "../../../standards/clusters";
 import { formatNumber } from "../../../units/formatQuantity";
-import { type Build, effectOf, lastOf, type MidMotor } from "../../build";
+import { type Build, effectOf, lastOf, type CrankMotor } from "../../build";
 import type { Remedy } from "../../finding";
 import { judge } from "../../judge";
-import { defineRule, type Survey } from "../../rule";
-import { perMidMotor } from "../subjects";
+import { defineRule, stated, type Survey } from "../../rule";
+import { perCrankMotor } from "../subjects";
 import { thinnestRing } from "../washers";
 import { ringOffsetMm, ringTeeth } from "./line";
 import { ringsFor, useRing } from "./rings";
-import { driveFace, leastStayClearanceMm, STAY_KEYS } from "./stay";
+import { driveFace, leastStayClearanceMm, STAY_KEYS, stayPlusMinus } from "./stay";
 
 /** The stay's outside at the ring's radius: between the survey's points, or as far out as the last when the ring is smaller. */
 function stayAtRing(survey: Survey, radiusMm: number) {
@@ -21,14 +21,21 @@ function stayAtRing(survey: Survey, radiusMm: number) {
   return stayOutMm({ near, far, radiusMm });
 }
 
-export const ringToStay = defineRule<MidMotor>({
-  ...perMidMotor,
+/** Where the stock ring's teeth stand without spacer or offset, mm from the middle plane. */
+function plainLine(motor: CrankMotor, survey: Survey, build: Build): { mm: number; plusMinus: number } {
+  if (motor.kind === "frame-motor") return { mm: stated(motor, motor.spec.chainlineMm, "its chainline"), plusMinus: 0 };
+  const face = driveFace(survey, build);
+  return { mm: face.value + motor.spec.ringPlaneMm, plusMinus: face.plusMinus };
+}
+
+export const ringToStay = defineRule<CrankMotor>({
+  ...perCrankMotor,
   id: "chain/ring-stay",
   title: "Ring to stay",
   why: "A ring or its chain that meets the right stay saws through it.",
   basis: [PRACTICE],
   place: () => "ring",
-  needs: () => ["shellWidthMm", ...STAY_KEYS],
+  needs: (motor) => [...(motor.kind === "mid-motor" ? (["shellWidthMm"] as const) : []), ...STAY_KEYS],
   check(motor, survey, build) {
     const teeth = ringTeeth(motor, build);
     const radiusMm = chainEnvelopeRadiusMm(teeth);
@@ -40,13 +47,13 @@ export const ringToStay = defineRule<MidMotor>({
         figures: [{ label: "chain's outer radius", value: radiusMm, unit: "mm" }],
         settle: ["stayFarRadiusMm", "stayFarOutMm"],
       };
-    const face = driveFace(survey, build);
-    const spacerMm = effectOf(build, "driveSpacerMm", 0);
-    const lineMm = face.value + spacerMm + motor.spec.ringPlaneMm + ringOffsetMm(build);
+    const spacerMm = motor.kind === "mid-motor" ? effectOf(build, "driveSpacerMm", 0) : 0;
+    const plain = plainLine(motor, survey, build);
+    const lineMm = plain.mm + spacerMm + ringOffsetMm(build);
     const chainMm = chainWidthMm(build);
     const leastMm = leastStayClearanceMm(survey);
     const freeMm = lineMm - chainMm / 2 - stayMm;
-    const plusMinus = combined(face.plusMinus, survey.number("stayFarOutMm").plusMinus);
+    const plusMinus = combined(plain.plusMinus, stayPlusMinus(survey, radiusMm));
     const wantMm = leastMm - freeMm + plusMinus;
     return judge({
       room: freeMm - leastMm,
@@ -59,14 +66,18 @@ export const ringToStay = defineRule<MidMotor>({
         { label: "free", value: freeMm, unit: "mm" },
         { label: "least", value: leastMm, unit: "mm" },
       ],
-      settle: ["stayFarOutMm", "stayNearOutMm", "shellWidthMm"],
+      settle: ["stayFarOutMm", "stayNearOutMm", ...(motor.kind === "mid-motor" ? (["shellWidthMm"] as const) : [])],
       clear: `${formatNumber(freeMm, 1)} mm between chain and stay, ${leastMm} wanted.`,
       short: () => {
-        const ring = thinnestRing(build, "shell spacer", motor.spec.tubeDiameterMm, spacerMm + wantMm, DRIVE_SPACER_MM);
+        // A motor on bolts has no shell to space it from.
+        const ring =
+          motor.kind === "mid-motor"
+            ? thinnestRing(build, "shell spacer", motor.spec.tubeDiameterMm, spacerMm + wantMm, DRIVE_SPACER_MM)
+            : undefined;
         const others = ringsFor(motor, build)
           .filter(({ spec }) => {
             const at = stayAtRing(survey, chainEnvelopeRadiusMm(spec.teeth));
-            const line = face.value + spacerMm + motor.spec.ringPlaneMm + spec.offsetMm;
+            const line = plain.mm + spacerMm + spec.offsetMm;
             return at !== undefined && line - chainMm / 2 - at - leastMm >= plusMinus;
           })
           .slice(0, 2)

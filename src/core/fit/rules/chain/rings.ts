@@ -1,14 +1,14 @@
-import type { Build, MidMotor } from "../../build";
+import type { Build, CrankMotor } from "../../build";
 import type { Remedy } from "../../finding";
 
 /** Rings that go on this motor and do not collide with its case. */
-export function ringsFor(motor: MidMotor, build: Build) {
+export function ringsFor(motor: CrankMotor, build: Build) {
   return build.catalogue
     .distinct("chainring")
     .filter(
       ({ spec }) =>
         spec.mount === motor.spec.ringMount &&
-        (spec.offsetMm >= 0 || spec.teeth >= (motor.spec.ringMinTeeth ?? 0)) &&
+        (spec.offsetMm >= 0 || spec.teeth >= ((motor.kind === "mid-motor" ? motor.spec.ringMinTeeth : null) ?? 0)) &&
         (!spec.narrowWide || spec.teeth % 2 === 0),
     );
 }

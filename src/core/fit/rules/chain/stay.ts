@@ -7,8 +7,14 @@ export function stayAt(survey: Survey, radiusMm: number): { outMm: number; plusM
   const near = { radiusMm: survey.number("stayNearRadiusMm").value, outMm: survey.number("stayNearOutMm").value };
   const far = { radiusMm: survey.number("stayFarRadiusMm").value, outMm: survey.number("stayFarOutMm").value };
   const outMm = stayOutMm({ near, far, radiusMm });
-  const plusMinus = Math.max(survey.number("stayNearOutMm").plusMinus, survey.number("stayFarOutMm").plusMinus);
-  return outMm === undefined ? undefined : { outMm, plusMinus };
+  return outMm === undefined ? undefined : { outMm, plusMinus: stayPlusMinus(survey, radiusMm) };
+}
+
+/** What the two points leave open of the stay at a radius between them, mm: each weighs by how near it is. */
+export function stayPlusMinus(survey: Survey, radiusMm: number): number {
+  const [near, far] = [survey.number("stayNearRadiusMm").value, survey.number("stayFarRadiusMm").value];
+  const share = far === near ? 0 : Math.min(1, Math.max(0, (radiusMm - near) / (far - near)));
+  return (1 - share) * survey.number("stayNearOutMm").plusMinus + share * survey.number("stayFarOutMm").plusMinus;
 }
 
 export const STAY_KEYS = [

@@ -3,7 +3,7 @@ import { formatNumber } from "../../../units/formatQuantity";
 import { leftOpen } from "../../leftOpen";
 import { judge } from "../../judge";
 import { acknowledge, defineRule } from "../../rule";
-import { midMotors, rearHubMotors } from "../subjects";
+import { crankMotors, rearHubMotors } from "../subjects";
 import { angleOfCog, lineOf, readLine, ringOffsetMm, type Subject } from "./line";
 import { hasDerailleur } from "./rearCogs";
 import { ringsFor, useRing } from "./rings";
@@ -17,7 +17,7 @@ export const usedCog = defineRule<Subject>({
   why: "A chain that runs askew all day is noisy and eats the cog that the rider likes best.",
   basis: [PRACTICE],
   subjects: (build) =>
-    hasDerailleur(build) && build.donor.usedCog !== undefined ? [...midMotors(build), ...rearHubMotors(build)] : [],
+    hasDerailleur(build) && build.donor.usedCog !== undefined ? [...crankMotors(build), ...rearHubMotors(build)] : [],
   key: (motor) => motor.id,
   place: () => "chain",
   needs: (motor) => [
@@ -25,7 +25,11 @@ export const usedCog = defineRule<Subject>({
     "usedCog",
     "rearOverLocknutMm",
     "chainstayMm",
-    ...(motor.kind === "hub-motor" ? (["frontChainlineMm"] as const) : (["shellWidthMm"] as const)),
+    ...(motor.kind === "hub-motor"
+      ? (["frontChainlineMm"] as const)
+      : motor.kind === "mid-motor"
+        ? (["shellWidthMm"] as const)
+        : []),
   ],
   check(motor, survey, build) {
     const { line, chainstayMm } = lineOf(motor, survey, build);
@@ -47,7 +51,7 @@ export const usedCog = defineRule<Subject>({
       short: () => {
         const now = ringOffsetMm(build);
         const rings =
-          motor.kind === "mid-motor"
+          motor.kind !== "hub-motor"
             ? ringsFor(motor, build)
                 .filter(({ spec }) => angleOfCog(cog, spec.offsetMm - now, chainstayMm) <= USED_COG_DEG)
                 .slice(0, 2)

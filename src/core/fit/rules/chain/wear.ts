@@ -5,6 +5,7 @@ import type { Remedy } from "../../finding";
 import { bought, isDone } from "../../remedies";
 import { defineRule } from "../../rule";
 import { hasBelt } from "./gears";
+import { chainGoes } from "./chainGoes";
 import { firstMotor } from "../subjects";
 
 /** Elongation at which a chain goes, percent, and at which the cluster goes with it, by cog count (common practice). */
@@ -61,9 +62,7 @@ export const chainWear = defineRule<Motor>({
         says: `${formatNumber(wornPercent, 2)} % worn${chainDue ? ", renewed with this build" : ""}${newCogs ? ", cogs too" : ""}.`,
         ...common,
       };
-    const family = build.catalogue
-      .distinct("chain")
-      .find(({ spec }) => spec.speeds === cogs || (cogs > 1 && cogs <= 8 && spec.speeds > 1 && spec.speeds <= 8));
+    const family = build.catalogue.distinct("chain").find(({ spec }) => chainGoes(spec, cogs));
     const chainPart = { kind: "chain" as const, partId: family?.id ?? null, quantity: 1, says: `chain for ${cogs} cogs` };
     const cluster = build.catalogue
       .distinct("cluster")

@@ -1,10 +1,16 @@
 import { PRACTICE } from "../../../basis";
 import type { ChoiceKey } from "../../../donor/items";
-import type { Build, Motor } from "../../build";
+import { type Build, type Motor, needBest, needPart, partsOf } from "../../build";
 import type { Figure, Outcome, PinPlace, Remedy } from "../../finding";
 import { bought, consumable, isDone, operation } from "../../remedies";
 import { acknowledge, defineRule } from "../../rule";
-import { firstMotor } from "../subjects";
+import { hasBelt } from "../chain/gears";
+import { chainGoes } from "../chain/chainGoes";
+import { ENDS, firstMotor, rearHubMotors } from "../subjects";
+import { knownRimSizeAt } from "../wheel/rimAt";
+import { againstTyre } from "../wheel/tyreGoes";
+
+const WITHOUT = "the job without it, or the frame brought back with a frame builder's written word for what was done";
 
 const REFER = "a frame builder's written word, or another frame";
 
@@ -18,6 +24,8 @@ type Condition = {
   readonly place: PinPlace;
   readonly flag: string;
   readonly answers: Readonly<Record<string, Say>>;
+  /** Where it is looked at; on every bike when it is left out. */
+  readonly when?: (build: Build) => boolean;
 };
 
 const told = (id: string, says: string): Remedy => acknowledge(`condition/${id} bike`, says);
@@ -50,6 +58,19 @@ const CONDITIONS: readonly Condition[] = [
       crack: { verdict: "stop", says: "The frame or fork is cracked.", lifts: REFER },
       cut: { verdict: "stop", says: "A tube was cut or filed.", lifts: REFER },
       heat: { verdict: "stop", says: "A joint was heated or welded outside a factory.", lifts: REFER },
+    },
+  },
+  {
+    id: "alteration",
+    title: "Cut or weld that is wanted",
+    why: "A frame that is cut or heated is no longer what its maker tested, and a motor finds the place.",
+    item: "alteration",
+    place: "frame",
+    flag: "alteration given up",
+    answers: {
+      none: { verdict: "clear", says: "No tube is cut, drilled or welded." },
+      cut: { verdict: "stop", says: "A cut or hole in a tube is wanted.", lifts: WITHOUT },
+      weld: { verdict: "stop", says: "A weld or braze on the frame is wanted.", lifts: WITHOUT },
     },
   },
   {
@@ -234,9 +255,105 @@ const CONDITIONS: readonly Condition[] = [
       },
     },
   },
+  {
+    id: "casing",
+    title: "Tread and casing of the tyres",
+    why: "A casing that shows its threads bursts, and a motor's bike is faster and heavier when it does.",
+    item: "tyreCasing",
+    place: "rear wheel",
+    flag: "tyres renewed",
+    answers: {
+      sound: { verdict: "clear", says: "Tread and casing are sound." },
+      worn: {
+        verdict: "adapt",
+        says: "The tread is nearly gone.",
+        remedies: (build) => [...newTyres(build), told("casing", "the tyres are changed before 500 km; the rider is told")],
+      },
+      threads: {
+        verdict: "adapt",
+        says: "Casing threads show, or the tyre bulges.",
+        remedies: (build) => newTyres(build),
+      },
+    },
+  },
+  {
+    id: "links",
+    title: "Chain's links",
+    why: "A stiff link skips under the motor's pull, rust breaks a plate.",
+    item: "chainState",
+    place: "chain",
+    flag: "chain renewed",
+    when: (build) => !hasBelt(build) && partsOf(build, "chain").length === 0,
+    answers: {
+      free: { verdict: "clear", says: "Every link bends." },
+      stiff: { verdict: "adapt", says: "A link is stiff.", remedies: (build) => newChain(build) },
+      rusty: { verdict: "adapt", says: "The chain is rusty.", remedies: (build) => newChain(build) },
+    },
+  },
+  {
+    id: "freehub",
+    title: "Freehub or freewheel",
+    why: "A body that sticks lets the motor drive the pedals, or drags the chain down when the rider stops.",
+    item: "freehub",
+    place: "cluster",
+    flag: "freehub renewed",
+    when: (build) =>
+      (build.donor.gears?.value === "derailleur" || build.donor.gears?.value === "single") && rearHubMotors(build).length === 0,
+    answers: {
+      turns: { verdict: "clear", says: "Free one way, drives the other." },
+      sticks: { verdict: "adapt", says: "It sticks or grinds.", remedies: (build) => newBody(build) },
+      locked: { verdict: "adapt", says: "It does not turn freely.", remedies: (build) => newBody(build) },
+    },
+  },
 ];
 
-const SAFE: ReadonlySet<string> = new Set(["cracks", "rust", "dents", "pads", "hoses"]);
+const newTyres = (build: Build): Remedy[] => [
+  bought(
+    "new-tyres",
+    "New tyres, front and rear",
+    "of the bike's sizes, rated for the load",
+    ENDS.map((end) => {
+      const size = knownRimSizeAt(end, build);
+      return needBest(
+        build,
+        "tyre",
+        1,
+        `tyre for ${size ?? "?"}`,
+        (spec) => spec.beadSeatMm === size,
+        (spec) => againstTyre(spec, end, build),
+      );
+    }),
+    ["moveTyre"],
+    "tyres renewed",
+  ),
+];
+
+function newChain(build: Build): Remedy[] {
+  const cogs = build.donor.gears?.value === "derailleur" ? Number(build.donor.cogCount?.value ?? 0) : 1;
+  return [
+    bought(
+      "new-chain",
+      "New chain",
+      "gauge the cogs with it",
+      [needPart(build, "chain", 1, `chain for ${cogs} cogs`, (spec) => chainGoes(spec, cogs))],
+      ["derailleur"],
+      "chain renewed",
+    ),
+  ];
+}
+
+const newBody = (build: Build): Remedy[] => [
+  bought(
+    "new-body",
+    "New freehub body or freewheel",
+    "of the hub's own make; nothing is packed with grease to keep it going",
+    [consumable(build, "freehub body", 1)],
+    ["cluster"],
+    "freehub renewed",
+  ),
+];
+
+const SAFE: ReadonlySet<string> = new Set(["cracks", "rust", "dents", "pads", "hoses", "casing"]);
 
 export const conditionRules = CONDITIONS.map((condition) =>
   defineRule<Motor>({
@@ -244,7 +361,7 @@ export const conditionRules = CONDITIONS.map((condition) =>
     title: condition.title,
     why: condition.why,
     basis: [PRACTICE],
-    subjects: firstMotor,
+    subjects: (build) => (condition.when && !condition.when(build) ? [] : firstMotor(build)),
     key: () => "bike",
     place: () => condition.place,
     needs: () => [condition.item],

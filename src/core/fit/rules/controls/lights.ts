@@ -1,10 +1,12 @@
 import { PRACTICE } from "../../../basis";
+import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
 import { batteryOf, type Build, controllersOf, lastOf, type Motor, partsOf, voltsOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { anyOf, bought, isDone, operation } from "../../remedies";
-import { acknowledge, defineRule } from "../../rule";
+import { acknowledge, defineRule, stated } from "../../rule";
 import { onceABike } from "../subjects";
+import { converterTakes } from "../wiring/converterTakes";
 
 export const lightsRule = defineRule<Motor>({
   ...onceABike,
@@ -67,7 +69,8 @@ export const lightsRule = defineRule<Motor>({
           title: "Voltage converter",
           says: `from ${formatNumber(full, 0)} V`,
           will: (spec) =>
-            spec.maxV >= full && wrong.every((lamp) => spec.outV >= lamp.spec.minV - 0.1 && spec.outV <= lamp.spec.maxV + 0.1),
+            converterTakes(spec, build) &&
+            wrong.every((lamp) => spec.outV >= lamp.spec.minV - 0.1 && spec.outV <= lamp.spec.maxV + 0.1),
           most: 1,
           tasks: ["lights"],
         }),
@@ -91,6 +94,40 @@ export const lightsRule = defineRule<Motor>({
           ),
         ],
       };
+    // What the lamps draw on the controller's own output; a converter's load is judged with all that hangs on it.
+    if (supply.part) {
+      const may = stated(supply.part, supply.amps, "how much current its light output gives");
+      const drawA = lamps.reduce((sum, lamp) => sum + lamp.spec.watts, 0) / supply.volts;
+      const withAmps = [
+        ...all,
+        { label: "lamps draw", value: drawA, unit: "A" },
+        { label: "output gives", value: may, unit: "A" },
+      ];
+      const margin = { value: may - drawA, unit: "A", plusMinus: 0 };
+      if (!atMost(drawA, may))
+        return {
+          verdict: "adapt",
+          says: `The lamps draw ${formatNumber(drawA, 2)} A, the output gives ${formatNumber(may, 2)}.`,
+          figures: withAmps,
+          margin,
+          remedies: anyOf(build, "converter", {
+            title: "Voltage converter for the lamps",
+            says: `${formatNumber(supply.volts, 0)} V, ${formatNumber(drawA, 2)} A or more, on a fused branch`,
+            will: (spec) =>
+              converterTakes(spec, build) &&
+              spec.outA >= drawA &&
+              lamps.every((lamp) => spec.outV >= lamp.spec.minV - 0.1 && spec.outV <= lamp.spec.maxV + 0.1),
+            most: 1,
+            tasks: ["lights"],
+          }),
+        };
+      return {
+        verdict: "clear",
+        says: `${formatNumber(supply.volts, 0)} V from ${supply.says} for ${lamps.length} lamp${lamps.length === 1 ? "" : "s"}: ${formatNumber(drawA, 2)} of ${formatNumber(may, 2)} A.`,
+        figures: withAmps,
+        margin,
+      };
+    }
     return {
       verdict: "clear",
       says: `${formatNumber(supply.volts, 0)} V from ${supply.says} for ${lamps.length} lamp${lamps.length === 1 ? "" : "s"}.`,
@@ -119,14 +156,28 @@ function lampRemedies(build: Build): Remedy[] {
   ];
 }
 
-/** What feeds lamps: a converter, the controller's light output, else the pack itself. */
-function supplyOf(build: Build): { volts: number; says: string; outputs: number | null } | null {
+type Supply = {
+  volts: number;
+  says: string;
+  outputs: number | null;
+  amps: number | null;
+  /** Whose sheet gives the output; none for a converter. */
+  part: { id: string; name: string } | null;
+};
+
+/** What feeds lamps: a converter, else the light output of controller or motor. */
+function supplyOf(build: Build): Supply | null {
   const converter = lastOf(build, "converter");
-  if (converter) return { volts: converter.spec.outV, says: converter.name, outputs: null };
+  if (converter) return { volts: converter.spec.outV, says: converter.name, outputs: null, amps: null, part: null };
   const frame = lastOf(build, "frame-motor");
   const controller = controllersOf(build)[0];
-  const lightV = controller?.lightV ?? frame?.spec.lightV ?? null;
-  return lightV === null
-    ? null
-    : { volts: lightV, says: "the light output", outputs: controller?.lightOutputs ?? frame?.spec.lightOutputs ?? null };
+  const from = controller ?? (frame && { ...frame.spec, id: frame.id, name: frame.name });
+  if (!from || from.lightV === null) return null;
+  return {
+    volts: from.lightV,
+    says: "the light output",
+    outputs: from.lightOutputs,
+    amps: from.lightA,
+    part: { id: from.id, name: from.name },
+  };
 }

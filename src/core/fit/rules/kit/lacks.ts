@@ -238,9 +238,16 @@ function senseName(build: Build): string | undefined {
 }
 
 function chargerWant(build: Build, fullV: number, met: string | undefined): Want {
+  const port = batteryOf(build)?.spec.chargePlug ?? null;
   const volts = fullV.toFixed(1);
   const need = () =>
-    needPart(build, "charger", 1, `charger, ${volts} V`, (spec) => Math.abs(spec.outputV - fullV) <= CHARGER_TOLERANCE_V);
+    needPart(
+      build,
+      "charger",
+      1,
+      `charger, ${volts} V`,
+      (spec) => Math.abs(spec.outputV - fullV) <= CHARGER_TOLERANCE_V && (port === null || spec.plug === port),
+    );
   return {
     role: "charger",
     title: "charger",

@@ -15,7 +15,7 @@ describe("law/class", () => {
     ["UK, public roads", 250, 25, "adapt"],
     ["US, public roads", 500, 32, "clear"],
     ["US, public roads", 748, 32, "measure"],
-    ["US, public roads", 751, 32, "stop"],
+    ["US, public roads", 751, 32, "adapt"],
     ["Canada, public roads", 500, 32, "clear"],
     ["Private land", 3000, 60, "clear"],
     ["the moon", 250, 25, "measure"],

@@ -1,10 +1,22 @@
-import { LAW_KNOWN, LEGAL_CLASSES, type LegalClass, legalClassOf, UNDER_LIMIT_KMH } from "../../../standards/law";
+import {
+  LAW_KNOWN,
+  LEGAL_CLASSES,
+  type LegalClass,
+  legalClassOf,
+  othersOf,
+  strictLimitKmh,
+  UNDER_LIMIT_KMH,
+} from "../../../standards/law";
+import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
 import { batteryOf, type Build, controllersOf, effectOf, type Motor, motorsOf, partsOf, voltsOf } from "../../build";
 import type { Outcome } from "../../finding";
 import { isDone, operation } from "../../remedies";
-import { asked, defineRule } from "../../rule";
+import { acknowledge, asked, defineRule } from "../../rule";
 import { onceABike } from "../subjects";
+
+/** Over this no road class is meant any more, km/h. */
+const OFF_ROAD_KMH = 60;
 
 export const legalClass = defineRule<Motor>({
   ...onceABike,
@@ -16,7 +28,7 @@ export const legalClass = defineRule<Motor>({
   needs: () => [],
   check(_motor, _survey, build): Outcome {
     const where = asked(build, "where");
-    const row = legalClassOf(where);
+    const row = legalClassOf(where, partsOf(build, "throttle").length > 0 && !isDone(build, "throttle walks"));
     const figures = [
       { label: "ridden", value: where },
       { label: "law as known in", value: LAW_KNOWN },
@@ -32,7 +44,7 @@ export const legalClass = defineRule<Motor>({
     if (row === null)
       return {
         verdict: "clear",
-        says: "Private land: road law usually does not apply; consent, insurance and product safety do.",
+        says: `Private land: road law usually does not apply; consent, insurance and product safety do.${(build.asked.assistKmh ?? 0) > OFF_ROAD_KMH ? ` Over ${OFF_ROAD_KMH} km/h it is for off the road only.` : ""}`,
         figures,
         caution: "law",
       };
@@ -42,7 +54,11 @@ export const legalClass = defineRule<Motor>({
 
 function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outcome {
   const ratedW = motorsOf(build).reduce((sum, motor) => sum + motor.spec.ratedW, 0);
-  const kmh = Math.min(build.asked.assistKmh ?? row.assistKmh, effectOf(build, "speedLimitKmh", Infinity));
+  const askedKmh = Math.min(build.asked.assistKmh ?? row.assistKmh, effectOf(build, "speedLimitKmh", Infinity));
+  const strictKmh = strictLimitKmh(row);
+  // A wish of the class's own round figure is set under it, so that every reading of the text is met.
+  const kmh = askedKmh > strictKmh && atMost(askedKmh, row.assistKmh) ? row.assistKmh - UNDER_LIMIT_KMH : askedKmh;
+  const kmhMargin = { value: strictKmh - kmh, unit: "km/h", plusMinus: 0 };
   const throttle = partsOf(build, "throttle").length > 0 && !isDone(build, "throttle walks");
   const figures = [
     ...given,
@@ -53,9 +69,24 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
     { label: "class allows", value: row.assistKmh, unit: "km/h" },
     { label: "throttle", value: throttle ? "fitted" : "none, or to 6 km/h" },
     { label: "to be marked", value: row.marks },
+    ...othersOf(row).map((other) => ({ label: `also there: ${other.id}`, value: `${other.says}; ${other.marks}` })),
   ];
   const common = { figures, basis: row.basis, caution: "law" as const };
   const margin = { value: row.ratedW - ratedW, unit: "W", plusMinus: 0 };
+  if (ratedW > row.ratedW && !row.settingsDoNotCount)
+    return {
+      verdict: "adapt",
+      safety: true,
+      says: `${ratedW} W rated; ${row.id} ends at ${row.ratedW}. A stronger motor limited by its settings is a school that many laws do not accept.`,
+      margin,
+      remedies: [
+        acknowledge(
+          "law/class bike",
+          `the customer has it in writing: ${ratedW} W are printed on the motor, and it is for them to confirm that settings count`,
+        ),
+      ],
+      ...common,
+    };
   if (ratedW > row.ratedW)
     return {
       verdict: "stop",
@@ -71,7 +102,7 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
       asks: true,
       ...common,
     };
-  if (kmh > row.assistKmh + 1e-9) {
+  if (!atMost(kmh, strictKmh)) {
     const settable = controllersOf(build).every((controller) => controller.speedSettable);
     const set = Math.floor((row.assistKmh - UNDER_LIMIT_KMH) * 10) / 10;
     return settable
@@ -90,12 +121,14 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
               caution: "law",
             },
           ],
+          margin: kmhMargin,
           ...common,
         }
       : {
           verdict: "stop",
           says: `The assist ends at ${formatNumber(kmh, 1)} km/h and cannot be set; ${row.id} ends at ${formatNumber(row.assistKmh, 1)}.`,
           lifts: "a controller whose limit can be set",
+          margin: kmhMargin,
           ...common,
         };
   }
@@ -122,12 +155,13 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
       verdict: "measure",
       says: `${formatNumber(volts, 1)} V nominal is over the ${row.nominalV} V that the class's standard covers: confirm locally.`,
       asks: true,
+      margin: { value: row.nominalV - volts, unit: "V", plusMinus: 0 },
       ...common,
     };
   return {
     verdict: "clear",
     says: `Within the figures of ${row.id} as known in ${LAW_KNOWN}; confirm locally, mark it: ${row.marks}.`,
-    margin,
+    margin: kmhMargin,
     ...common,
   };
 }

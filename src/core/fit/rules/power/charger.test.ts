@@ -5,7 +5,7 @@ test.each([
   ["clear", 42],
   ["clear", 42.1],
   ["stop", 42.2],
-  ["stop", 41.8],
+  ["adapt", 41.8],
 ] as const)("power/charger: %s at %d V on a pack full at 42", (verdict, outputV) =>
   expect(findingOf(chargerMatch, { parts: [battery(), partOf("charger", { outputV, outputA: 2, plug: "x" })] }).verdict).toBe(
     verdict,

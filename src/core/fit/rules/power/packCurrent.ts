@@ -16,7 +16,7 @@ export const packCurrent = defineRule<Controller>({
   key: () => "pack",
   place: () => "battery",
   needs: () => [],
-  check(controller, _survey, build): Outcome {
+  check(_controller, _survey, build): Outcome {
     const battery = batteryOf(build)!;
     const askedA = controllersOf(build).reduce((sum, c) => sum + c.batteryA, 0);
     const givesA = battery.spec.continuousA;
@@ -27,11 +27,16 @@ export const packCurrent = defineRule<Controller>({
         figures: [{ label: "controller asks", value: askedA, unit: "A" }],
         choose: "battery",
       };
-    const mayA = PACK_CURRENT_SHARE * givesA;
+    // A peak is a peak: the whole of the continuous current only where the house says so and the sheet states one.
+    const peak = battery.spec.peakA !== null && battery.spec.peakS !== null;
+    const share = build.house.packShare === 1 && peak ? 1 : PACK_CURRENT_SHARE;
+    const boundA = Math.min(givesA, battery.spec.tripA ?? Infinity);
+    const mayA = share * boundA;
     const figures = [
       { label: "controller asks", value: askedA, unit: "A" },
       { label: "pack gives, continuous", value: givesA, unit: "A" },
-      { label: `${PACK_CURRENT_SHARE * 100} % of it`, value: mayA, unit: "A" },
+      ...(battery.spec.tripA === null ? [] : [{ label: "its protection opens at", value: battery.spec.tripA, unit: "A" }]),
+      { label: `${share * 100} % of the lower`, value: mayA, unit: "A" },
     ];
     const margin = { value: mayA - askedA, unit: "A", plusMinus: 0 };
     if (askedA <= mayA + 1e-9)
@@ -42,21 +47,23 @@ export const packCurrent = defineRule<Controller>({
         margin,
         caution: "packCurrent",
       };
-    const setA = Math.floor(mayA);
-    const says = `The controller asks ${formatNumber(askedA, 1)} A; the pack gives ${formatNumber(givesA, 1)}, of which ${formatNumber(mayA, 1)} may be used.`;
-    if (controller.leastBatteryA === null || controller.leastBatteryA > setA)
+    // Controllers of one pack are set alike.
+    const setA = Math.floor((mayA + 1e-9) / controllersOf(build).length);
+    const settable = controllersOf(build).every((one) => one.leastBatteryA !== null && one.leastBatteryA <= setA);
+    const says = `The controller asks ${formatNumber(askedA, 1)} A; the pack gives ${formatNumber(boundA, 1)}, of which ${formatNumber(mayA, 1)} may be used.`;
+    if (!settable)
       return {
         verdict: "stop",
-        safety: askedA > givesA,
+        safety: askedA > boundA,
         says,
         figures,
         margin,
-        lifts: `a pack of ${formatNumber(askedA / PACK_CURRENT_SHARE, 1)} A or more, or a controller of ${setA} A or less`,
+        lifts: `a pack of ${formatNumber(askedA / share, 1)} A or more, or a controller of ${setA} A or less`,
         caution: "packCurrent",
       };
     return {
       verdict: "adapt",
-      safety: askedA > givesA,
+      safety: askedA > boundA,
       says,
       figures,
       margin,
@@ -64,7 +71,7 @@ export const packCurrent = defineRule<Controller>({
       remedies: [
         {
           id: `set-${setA}-amps`,
-          title: `Set the battery limit to ${setA} A`,
+          title: `Set the battery limit to ${setA} A${controllersOf(build).length > 1 ? " each" : ""}`,
           says: "less pull on the hill, no trip; read back and written on the work order",
           parts: [],
           tasks: ["setCurrent"],

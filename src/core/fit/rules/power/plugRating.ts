@@ -3,9 +3,12 @@ import type { PartOf } from "../../../parts/part";
 import { PLUG_AMPS } from "../../../standards/plugs";
 import { formatNumber } from "../../../units/formatQuantity";
 import { batteryOf, controllersOf, partsOf } from "../../build";
-import type { Outcome } from "../../finding";
+import type { Outcome, Remedy } from "../../finding";
 import { judge } from "../../judge";
+import { bought, isDone } from "../../remedies";
 import { defineRule } from "../../rule";
+
+const LARGER = "larger power plug";
 
 export const plugRating = defineRule<PartOf<"battery">>({
   id: "power/plug-rating",
@@ -29,6 +32,42 @@ export const plugRating = defineRule<PartOf<"battery">>({
       };
     const setA = Math.floor(amps / Math.max(1, controllersOf(build).length));
     const settable = controllersOf(build).every((c) => c.leastBatteryA !== null && c.leastBatteryA <= setA);
+    // Contacts inside a cradle stay as they are made; a plug on a lead may be a larger one.
+    const plugs =
+      battery.spec.mount === "down tube" || isDone(build, LARGER)
+        ? []
+        : build.catalogue
+            .distinct("connector")
+            .filter(({ spec }) => spec.continuousA >= asksA && spec.pins === 2)
+            .slice(0, 1)
+            .map((part) =>
+              bought(
+                `plug-${part.id}`,
+                part.name,
+                "both halves, crimped with their die; where the pack's maker allows another plug on its lead",
+                [{ kind: "connector" as const, partId: part.id, quantity: 1, says: part.name }],
+                ["harness"],
+                LARGER,
+              ),
+            );
+    const sets: Remedy[] = settable
+      ? [
+          {
+            id: `set-${setA}-amps`,
+            title: `Set the battery limit to ${setA} A`,
+            says: "what the plug takes",
+            parts: [],
+            tasks: ["setCurrent"],
+            effect: { numbers: { controllerBatteryA: setA } },
+          },
+        ]
+      : [];
+    if (isDone(build, LARGER))
+      return {
+        verdict: "clear",
+        says: `A larger plug takes ${formatNumber(asksA, 1)} A.`,
+        figures: [{ label: "controllers ask", value: asksA, unit: "A" }],
+      };
     return judge({
       room: amps - asksA,
       unit: "A",
@@ -39,22 +78,11 @@ export const plugRating = defineRule<PartOf<"battery">>({
       ],
       clear: `${battery.spec.plug}: ${formatNumber(amps, 0)} A for ${formatNumber(asksA, 1)}.`,
       short: () => ({
-        verdict: settable ? "adapt" : "stop",
+        verdict: settable || plugs.length > 0 ? "adapt" : "stop",
         safety: true,
         says: `${battery.spec.plug} takes ${formatNumber(amps, 0)} A, ${formatNumber(asksA, 1)} are asked.`,
         lifts: "a pack with a larger plug; the plug inside a cradle is not changed here",
-        remedies: settable
-          ? [
-              {
-                id: `set-${setA}-amps`,
-                title: `Set the battery limit to ${setA} A`,
-                says: "what the plug takes",
-                parts: [],
-                tasks: ["setCurrent"],
-                effect: { numbers: { controllerBatteryA: setA } },
-              },
-            ]
-          : [],
+        remedies: [...sets, ...plugs],
       }),
     });
   },

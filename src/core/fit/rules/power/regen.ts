@@ -68,7 +68,7 @@ export const regenCeiling = defineRule<Controller>({
         verdict: "adapt",
         says: `It regenerates only below ${formatNumber(ceiling, 1)} V, well under the full ${formatNumber(full, 1)}: nothing comes back on a fresh pack.`,
         figures,
-        margin,
+        margin: { value: ceiling - full * REGEN_SHARE, unit: "V", plusMinus: 0 },
         remedies: [
           acknowledge(`power/regen ${controller.id}`, "the customer is told: no regeneration until the pack has fallen"),
         ],

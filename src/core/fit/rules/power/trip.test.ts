@@ -24,31 +24,35 @@ describe("power/trip, charger-amps and plug-rating", () => {
     [5.1, "adapt"],
   ] as const)("a charger of %d A on 10 Ah: %s", (outputA, verdict) =>
     expect(
-      on(chargerAmps, [hub(), battery({ chargePlugA: 8 }), partOf("charger", { outputV: 42, outputA, plug: "x" })]).verdict,
+      on(chargerAmps, [
+        hub(),
+        battery({ chargePlugA: 8 }),
+        partOf("charger", { outputV: 42, outputA, plug: "three charge pins, 5 A" }),
+      ]).verdict,
     ).toBe(verdict),
   );
   test("the plug's rating counts too, and the time is said", () => {
     const finding = on(chargerAmps, [
       hub(),
-      battery({ chargePlugA: null, capacityAh: 15.4 }),
-      partOf("charger", { outputV: 42, outputA: 2, plug: "barrel 5.5" }),
+      battery({ chargePlugA: null, chargePlug: "coaxial barrel, 3 A", capacityAh: 15.4 }),
+      partOf("charger", { outputV: 42, outputA: 2, plug: "coaxial barrel, 3 A" }),
     ]);
     expect(finding.verdict).toBe("clear");
     // Common practice: about 9.6 h for an empty pack of about 15.4 Ah on 2 A at 80 %.
     expect(finding.figures.find((f) => f.label === "from empty")!.value).toBeCloseTo(9.625, 3);
-    const gentle = partOf("charger", { outputV: 42, outputA: 2, plug: "barrel 5.5" });
+    const gentle = partOf("charger", { outputV: 42, outputA: 2, plug: "coaxial barrel, 3 A" });
     const strong = [
       hub(),
-      battery({ chargePlugA: null, capacityAh: 15 }),
-      partOf("charger", { outputV: 42, outputA: 4, plug: "barrel 5.5" }),
+      battery({ chargePlugA: null, chargePlug: "coaxial barrel, 3 A", capacityAh: 15 }),
+      partOf("charger", { outputV: 42, outputA: 4, plug: "coaxial barrel, 3 A" }),
     ];
     expect(on(chargerAmps, strong, {}, { shelf: [gentle] }).remedies[0]!.parts[0]!.partId).toBe(gentle.id);
   });
   test.each([
-    ["two-pole 30", 30, "clear"],
-    ["two-pole 30", 31, "adapt"],
-    ["blade pair", 25, "adapt"],
-    ["two-pole 45", 40, "clear"],
+    ["flat contacts, 30 A", 30, "clear"],
+    ["flat contacts, 30 A", 31, "adapt"],
+    ["slide-in blades, 20 A", 25, "adapt"],
+    ["flat contacts, 45 A", 40, "clear"],
   ] as const)("%s for %d A: %s", (plug, batteryA, verdict) =>
     expect(on(plugRating, [hub(), battery({ plug }), controller({ batteryA })]).verdict).toBe(verdict),
   );

@@ -3,7 +3,7 @@ import { PACK_CURRENT_SHARE } from "../../../standards/current";
 import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
 import { GRAVITY_MS2 } from "../../../units/gravity";
-import { batteryOf, controllersOf, type HubMotor, type Motor, motorsOf, voltsOf } from "../../build";
+import { batteryOf, controllersOf, highestInputV, type HubMotor, type Motor, motorsOf, voltsOf } from "../../build";
 import { outletsOf, wheelTorqueNm } from "../../drives";
 import type { Figure, Outcome } from "../../finding";
 import { anyOf, isDone, operation } from "../../remedies";
@@ -80,7 +80,8 @@ export const twoMotors = defineRule<"two">({
         remedies: anyOf(build, "controller", {
           title: "Second controller",
           says: "its own fuse; both cut by the levers",
-          will: (spec) => battery === undefined || (spec.maxV >= voltsOf(battery).full && spec.cutV >= voltsOf(battery).empty),
+          will: (spec) =>
+            battery === undefined || ((highestInputV(spec) ?? 0) >= voltsOf(battery).full && spec.cutV >= voltsOf(battery).empty),
           most: 2,
           tasks: ["harness"],
         }),

@@ -1,8 +1,8 @@
 import { PRACTICE } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
-import { batteryOf, type Controller, controllerKinds, voltsOf } from "../../build";
+import { batteryOf, type Controller, controllerKinds, highestInputV, voltsOf } from "../../build";
 import type { Outcome } from "../../finding";
-import { defineRule } from "../../rule";
+import { defineRule, stated } from "../../rule";
 
 export const voltsWindow = defineRule<Controller>({
   id: "power/volts-window",
@@ -16,21 +16,27 @@ export const voltsWindow = defineRule<Controller>({
   check(controller, _survey, build): Outcome {
     const battery = batteryOf(build)!;
     const volts = voltsOf(battery);
+    const byCapacitors = controller.maxV === null;
+    const highest = stated(
+      { id: controller.id, name: controller.name },
+      highestInputV(controller),
+      "its highest input, and what its capacitors are rated for",
+    );
     const figures = [
       { label: "pack full", value: volts.full, unit: "V" },
-      { label: "controller's highest", value: controller.maxV, unit: "V" },
+      { label: byCapacitors ? "0.85 of its capacitors" : "controller's highest", value: highest, unit: "V" },
       { label: "pack empty", value: volts.empty, unit: "V" },
       { label: "low-voltage cut", value: controller.cutV, unit: "V" },
     ];
     const over60 = volts.full > 60 ? { caution: "over60" as const } : {};
-    if (volts.full > controller.maxV + 1e-9)
+    if (volts.full > highest + 1e-9)
       return {
         verdict: "stop",
         safety: true,
-        says: `The full pack gives ${formatNumber(volts.full, 1)} V; ${controller.name} takes ${formatNumber(controller.maxV, 1)}.`,
+        says: `The full pack gives ${formatNumber(volts.full, 1)} V; ${controller.name} takes ${formatNumber(highest, 1)}${byCapacitors ? " by its capacitors" : ""}.`,
         figures,
-        margin: { value: controller.maxV - volts.full, unit: "V", plusMinus: 0 },
-        lifts: `a pack of ${formatNumber(controller.maxV, 1)} V or less when full, or a controller for ${formatNumber(volts.full, 1)} V`,
+        margin: { value: highest - volts.full, unit: "V", plusMinus: 0 },
+        lifts: `a pack of ${formatNumber(highest, 1)} V or less when full, or a controller for ${formatNumber(volts.full, 1)} V`,
         ...over60,
       };
     if (controller.cutV >= volts.full)
@@ -55,9 +61,9 @@ export const voltsWindow = defineRule<Controller>({
     if (controller.cutV >= volts.empty - 1e-9)
       return {
         verdict: "clear",
-        says: `${formatNumber(volts.empty, 1)} to ${formatNumber(volts.full, 1)} V in a controller for ${formatNumber(controller.cutV, 1)} to ${formatNumber(controller.maxV, 1)}.`,
+        says: `${formatNumber(volts.empty, 1)} to ${formatNumber(volts.full, 1)} V in a controller for ${formatNumber(controller.cutV, 1)} to ${formatNumber(highest, 1)}.`,
         figures,
-        margin: { value: controller.maxV - volts.full, unit: "V", plusMinus: 0 },
+        margin: { value: highest - volts.full, unit: "V", plusMinus: 0 },
         ...over60,
       };
     const says = `The controller cuts off at ${formatNumber(controller.cutV, 1)} V, the pack is empty at ${formatNumber(volts.empty, 1)}.`;

@@ -13,14 +13,24 @@ describe("shell/bore", () => {
     ["clear", 33.98],
     ["measure", 33.56],
     ["measure", 33.99],
-    ["adapt", 34.75],
-    ["adapt", 41],
     ["adapt", 33.4],
     ["stop", 33.3],
   ] as const)("%s at %d by a gauge of ± 0.02", (verdict, bore) =>
     expect(findingOf(shellBore, { donor: steel(bore), parts: [mid()] }).verdict).toBe(verdict),
   );
 
+  test.each([
+    ["italian", 34.75],
+    ["press41", 41],
+    ["press46", 46],
+  ])("adapt in a shell “%s” of %d", (shellStandard, bore) =>
+    expect(findingOf(shellBore, { donor: { ...steel(bore), shellStandard }, parts: [mid()] }).verdict).toBe("adapt"),
+  );
+  test("a bore that its standard never has contradicts it: both are looked at again", () =>
+    expect(findingOf(shellBore, { donor: steel(34.75), parts: [mid()] })).toMatchObject({
+      verdict: "measure",
+      settle: ["shellStandard", "shellBoreMm"],
+    }));
   test("a caliper of ± 0.1 cannot tell a close bore", () =>
     expect(findingOf(shellBore, { donor: steel(33.6, "caliper"), parts: [mid()] })).toMatchObject({
       verdict: "measure",
@@ -33,7 +43,7 @@ describe("shell/bore", () => {
     }));
   test("the shim goes on the sheet and clears it", () => {
     const shim = partOf("shell-adapter", { style: "shim", boreMm: 34.75, tubeMm: 33.5 });
-    const p = { donor: steel(34.75), parts: [mid()], shelf: [shim] };
+    const p = { donor: { ...steel(34.75), shellStandard: "italian" }, parts: [mid()], shelf: [shim] };
     expect(findingOf(shellBore, p).remedies[0]).toMatchObject({
       parts: [{ partId: shim.id, quantity: 1 }],
       tasks: ["cleanShell"],
@@ -41,7 +51,9 @@ describe("shell/bore", () => {
     expect(afterRemedy(shellBore, p, "fill").verdict).toBe("clear");
   });
   test("a sleeve that nobody sells is named, not made up", () =>
-    expect(findingOf(shellBore, { donor: steel(46), parts: [mid()] }).remedies[0]!.parts[0]).toMatchObject({
+    expect(
+      findingOf(shellBore, { donor: { ...steel(46), shellStandard: "press46" }, parts: [mid()] }).remedies[0]!.parts[0],
+    ).toMatchObject({
       partId: null,
       says: "sleeve from 46 to 33.5 mm",
     }));

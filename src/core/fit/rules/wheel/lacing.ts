@@ -9,10 +9,10 @@ import { defineRule, stated } from "../../rule";
 import { endKeys, hubMotors, perHubMotor, wheelPlace } from "../subjects";
 
 /** Spoke gauges for motor wheels by power, mm (common practice). */
-const gaugeFor = (ratedW: number) => (ratedW <= 500 ? 2.0 : 2.3);
+export const gaugeFor = (ratedW: number) => (ratedW <= 500 ? 2.0 : 2.3);
 
 /** A hole this much over the spoke wants a washer under the head, mm; flanges thinner than this too. */
-const HEAD = { overMm: 0.4, thinMm: 2.5 };
+export const HEAD = { overMm: 0.4, thinMm: 2.5 };
 
 /** Radial on a driven hub: flange radius, thickness and gauge that allow it (common practice; other school: never). */
 const RADIAL = { radiusMm: 45, thickMm: 4, gaugeMm: 2.3 };
@@ -127,8 +127,9 @@ function lacingIn(motor: HubMotor, rim: Rim, build: Build): { says: string; figu
     { side: "left", mm: option.leftMm },
     { side: "right", mm: option.rightMm },
   ];
-  const same = Math.abs(option.leftMm - option.rightMm) < 1;
-  const sets = same ? [{ side: "both sides", mm: (option.leftMm + option.rightMm) / 2 }] : spokes;
+  // Each side its own length: a mean of the two is a millimetre short on one of them.
+  const same = Math.abs(option.leftMm - option.rightMm) < 0.05;
+  const sets = same ? [{ side: "both sides", mm: option.leftMm }] : spokes;
   const spare = build.house.spareSpokes;
   const spokeNeeds = sets.map((set) =>
     needPart(

@@ -18,15 +18,25 @@ const GUIDE: readonly (readonly [innerMm: number, from: number, to: number])[] =
 
 export const RATIO = { least: 1.4, most: 2.2 };
 
-/**
- * Both ways to judge a tyre on a rim, and the room that is left to the nearest limit of either, mm.
- * @example tyreOnRim(50, 19) // => { guide: true, ratio: false, roomMm: -8.2 }
- */
-export function tyreOnRim(tyreMm: number, innerMm: number): { guide: boolean; ratio: boolean; roomMm: number } {
+/** A row of the older tables speaks for rims of its own width and a little beside it, mm; between 30 and 40 it has none. */
+const ROW_REACHES_MM = 2.5;
+
+function guideRow(innerMm: number) {
   const row = GUIDE.reduce((best, next) => (Math.abs(next[0] - innerMm) < Math.abs(best[0] - innerMm) ? next : best));
-  const guideMm = Math.min(tyreMm - row[1], row[2] - tyreMm);
-  const ratioMm = Math.min(tyreMm - RATIO.least * innerMm, RATIO.most * innerMm - tyreMm);
-  return { guide: guideMm >= 0, ratio: ratioMm >= -1e-9, roomMm: Math.min(guideMm, ratioMm) };
+  return Math.abs(row[0] - innerMm) <= ROW_REACHES_MM && (innerMm <= 32.5 || innerMm >= 40) ? row : null;
+}
+
+/**
+ * Both ways to judge a tyre on a rim: the older table's row, where there is one, and the ratio of the widths.
+ * @returns room: what is left to the nearer limit, as a share of the rim's inner width
+ * @example tyreOnRim(50, 19) // => { guide: true, ratio: false, room: -0.43 }
+ */
+export function tyreOnRim(tyreMm: number, innerMm: number): { guide: boolean; ratio: boolean; room: number } {
+  const row = guideRow(innerMm);
+  const times = tyreMm / innerMm;
+  const byRatio = Math.min(times - RATIO.least, RATIO.most - times);
+  const byGuide = row ? Math.min(tyreMm - row[1], row[2] - tyreMm) / innerMm : byRatio;
+  return { guide: byGuide >= -1e-9, ratio: byRatio >= -1e-9, room: Math.min(byGuide, byRatio) };
 }
 
 /** Free beside a tyre on each side, mm, without and with a mudguard (reading; the trade gives no figure). */

@@ -7,15 +7,19 @@ const motor = [hub()];
 describe("a tyre on a rim", () => {
   // The older table for 19 mm is 28 to 62 (from memory), the ratio 1.4 to 2.2 is common practice.
   test.each([
-    [50, 19, { guide: true, ratio: false }, -8.2],
-    [37, 19, { guide: true, ratio: true }, 4.8],
-    [26, 19, { guide: false, ratio: false }, -2],
-    [27, 19, { guide: false, ratio: true }, -1],
-    [125, 40, { guide: true, ratio: false }, -37],
-    [42, 19, { guide: true, ratio: false }, -0.2],
-  ])("%d mm on %d mm", (tyre, inner, goes, roomMm) =>
-    expect(tyreOnRim(tyre, inner)).toEqual({ ...goes, roomMm: expect.closeTo(roomMm, 6) }),
+    [50, 19, { guide: true, ratio: false }, -8.2 / 19],
+    [37, 19, { guide: true, ratio: true }, 4.8 / 19],
+    [26, 19, { guide: false, ratio: false }, -2 / 19],
+    [27, 19, { guide: false, ratio: true }, -1 / 19],
+    [125, 40, { guide: true, ratio: false }, -37 / 40],
+    [42, 19, { guide: true, ratio: false }, -0.2 / 19],
+  ])("%d mm on %d mm", (tyre, inner, goes, room) =>
+    expect(tyreOnRim(tyre, inner)).toEqual({ ...goes, room: expect.closeTo(room, 4) }),
   );
+  test.each([33, 35, 37, 39])("a rim of %d mm has no row of its own: the ratio alone judges it", (inner) => {
+    expect(tyreOnRim(1.5 * inner, inner)).toMatchObject({ guide: true, ratio: true });
+    expect(tyreOnRim(2.3 * inner, inner)).toMatchObject({ guide: false, ratio: false });
+  });
   test("a tyre within its own tolerance of the limit is measured better", () => {
     // 2.2 times 19 is 41.8: a width taken with a caliper (± 0.1) decides there, one by rule (± 0.5) does not.
     expect(

@@ -37,7 +37,11 @@ export const tyreRim = defineRule<HubMotor>({
     const says = `${formatNumber(tyre.mm, 0)} mm on a rim of ${formatNumber(innerMm, 0)}: ${formatNumber(tyre.mm / innerMm, 1)} times.`;
     const common = {
       figures,
-      margin: { value: goes.roomMm, unit: "mm", plusMinus: combined(tyre.plusMinus, RATIO.most * rim.plusMinus) },
+      margin: {
+        value: goes.room,
+        unit: "× rim",
+        plusMinus: combined(tyre.plusMinus, (tyre.mm / innerMm) * rim.plusMinus) / innerMm,
+      },
       settle: [
         ...(tyre.plusMinus > 0 ? (["tyreWidthMm"] as const) : []),
         ...(rim.plusMinus > 0 ? [endKeys(motor).rimInner] : []),

@@ -8,7 +8,10 @@ const motor = [mid()];
 describe("whole/frame-kind, speed and towing", () => {
   test("a rear hub motor in a trike, a pack on carbon without bosses, a strong front hub in a folder", () => {
     expect(on(frameKindRule, motor).verdict).toBe("clear");
-    expect(on(frameKindRule, [hub({ end: "rear" })], { frameKind: "trike" })).toMatchObject({ verdict: "stop", safety: true });
+    const behind = [hub({ end: "rear" })];
+    expect(on(frameKindRule, behind, { frameKind: "trike", rearWheels: "two" })).toMatchObject({ verdict: "stop", safety: true });
+    expect(on(frameKindRule, behind, { frameKind: "trike", rearWheels: "one" }).verdict).toBe("clear");
+    expect(on(frameKindRule, behind, { frameKind: "trike" })).toMatchObject({ verdict: "measure", settle: ["rearWheels"] });
     expect(on(frameKindRule, [hub()], { frameKind: "trike" }).verdict).toBe("clear");
     expect(on(frameKindRule, [mid(), battery()], { frameMaterial: "carbon", bossKind: "none" }).verdict).toBe("stop");
     expect(on(frameKindRule, [hub({ peakTorqueNm: 65 })], { frameKind: "folding" }).verdict).toBe("adapt");

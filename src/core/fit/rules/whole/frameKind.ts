@@ -22,7 +22,7 @@ export const frameKindRule = defineRule<Motor>({
       { label: "frame", value: kind },
       { label: "of", value: material },
     ];
-    if (kind === "trike" && rear)
+    if (kind === "trike" && rear && survey.choice("rearWheels") === "two")
       return {
         verdict: "stop",
         safety: true,

@@ -4,7 +4,7 @@ import type { Motor } from "../../build";
 import type { Outcome } from "../../finding";
 import { judge } from "../../judge";
 import { defineRule } from "../../rule";
-import { ladenKg } from "../brakes/demand";
+import { ladenKg, riderAndLoadKg } from "../brakes/demand";
 import { onceABike } from "../subjects";
 
 export const loadLimit = defineRule<Motor>({
@@ -17,13 +17,19 @@ export const loadLimit = defineRule<Motor>({
   needs: () => ["loadLimitKg", "bikeMassKg"],
   check(_motor, survey, build): Outcome {
     const limit = survey.number("loadLimitKg");
-    const laden = ladenKg(survey, build);
+    const counts = build.donor.loadLimitCounts?.value === "rider" ? "rider" : "all";
+    const laden = counts === "rider" ? riderAndLoadKg(build) : ladenKg(survey, build);
     return judge({
       room: limit.value - laden.kg,
       unit: "kg",
       plusMinus: Math.hypot(laden.plusMinus, limit.plusMinus),
       figures: [
-        { label: "bike, build, rider, load", value: laden.kg, unit: "kg" },
+        {
+          label: counts === "rider" ? "rider and load" : "bike, build, rider, load",
+          value: laden.kg,
+          unit: "kg",
+          plusMinus: laden.plusMinus,
+        },
         { label: "largest total allowed", value: limit.value, unit: "kg" },
       ],
       settle: ["loadLimitKg", "bikeMassKg"],

@@ -11,9 +11,10 @@ const drive = (batteryA: number, batteryLeadAwg: number, series = 10) => [
 // Worked situations of common practice: a fuse carries three quarters of its rating, and protects its cable.
 test.each([
   [22, 12, 25, "adapt", -4.333],
-  [22, 12, 30, "clear", 10],
+  [22, 12, 30, "clear", 0.667],
   [22, 14, 30, "adapt", -2],
-  [15, 14, 20, "clear", 8],
+  [15, 14, 20, "clear", 0],
+  [15, 14, 26, "clear", 2],
   [21, 14, 28, "clear", 0],
   [21.1, 14, 28, "adapt", -0.1333],
 ] as const)("%d A on %d AWG with a fuse of %d A: %s", (asksA, awg, ratedA, verdict, margin) => {

@@ -1,14 +1,20 @@
 import { memory, PRACTICE } from "../../../basis";
 import { WIRE_AMPS } from "../../../standards/plugs";
+import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
 import { batteryOf, type Controller, controllersOf, lastOf, partsOf, voltsOf } from "../../build";
 import type { Outcome } from "../../finding";
 import { judge } from "../../judge";
-import { anyOf } from "../../remedies";
+import { anyOf, isDone, operation } from "../../remedies";
 import { defineRule, stated } from "../../rule";
 
 /** A fuse carries three quarters of its rating all day (common practice). */
 export const FUSE_LOAD = 0.75;
+
+/** The most lead that may run unfused from the pack, mm (common practice). */
+const FROM_PACK_MM = 150;
+
+const MOVED = "fuse at the pack";
 
 export const fuseAndCable = defineRule<Controller>({
   id: "wiring/fuse",
@@ -65,8 +71,28 @@ export const fuseAndCable = defineRule<Controller>({
         remedies: right(`${formatNumber(leastA, 0)} A or more`),
         caution: "faultCurrent",
       };
+    const farMm = fuse.spec.fromPackMm;
+    if (farMm !== null && !atMost(farMm, FROM_PACK_MM) && !isDone(build, MOVED))
+      return {
+        verdict: "adapt",
+        safety: true,
+        says: `${formatNumber(farMm, 0)} mm of lead between pack and fuse burn unfused; ${FROM_PACK_MM} is the most.`,
+        figures: [...figures, { label: "from the pack", value: farMm, unit: "mm" }],
+        margin: { value: FROM_PACK_MM - farMm, unit: "mm", plusMinus: 0 },
+        remedies: [
+          operation(
+            "fuse-nearer",
+            "Move the fuse to the pack",
+            `within ${FROM_PACK_MM} mm of its plug`,
+            ["harness"],
+            MOVED,
+            "faultCurrent",
+          ),
+        ],
+        caution: "faultCurrent",
+      };
     return judge({
-      room: rated - fuse.spec.ratedA,
+      room: Math.min(rated - fuse.spec.ratedA, fuse.spec.ratedA - leastA),
       unit: "A",
       figures,
       caution: "faultCurrent",

@@ -1,17 +1,33 @@
 import { memory, PRACTICE } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
-import { displayRun, midDisplayRun, motorRun, type Run, runMm, sensorRun, type Ways } from "../../../wiring/paths";
+import {
+  BARE_ENDS_MM,
+  displayRun,
+  measuredRun,
+  midDisplayRun,
+  motorRun,
+  type Run,
+  runMm,
+  sensorRun,
+  type Ways,
+} from "../../../wiring/paths";
 import { type Build, controllersOf, effectOf, lastOf } from "../../build";
 import type { Outcome } from "../../finding";
 import { judge } from "../../judge";
 import { anyOf } from "../../remedies";
-import { defineRule, stated } from "../../rule";
+import { driveOf } from "../../drives";
+import { defineRule, stated, type Survey } from "../../rule";
 import { leftOpen } from "../../leftOpen";
 import { hubMotors, midMotors } from "../subjects";
 import { waysOf } from "./ways";
 
 type Lead = {
   readonly what: "display" | "motor" | "sensor";
+  /** Its finding's key: a bike with two motors has a cable of each. */
+  readonly key: string;
+  readonly effect: "displayLeadMm" | "frontMotorLeadMm" | "rearMotorLeadMm" | "sensorLeadMm";
+  /** The survey's own path for it, where one was measured. */
+  readonly path?: "displayPathMm" | "frontMotorPathMm" | "rearMotorPathMm";
   readonly title: string;
   readonly run: (ways: Ways) => Run;
   readonly part: { id: string; name: string };
@@ -23,12 +39,14 @@ type Lead = {
 function leads(build: Build): Lead[] {
   const list: Lead[] = [];
   const mid = midMotors(build)[0];
-  const hub = hubMotors(build)[0];
   const display = lastOf(build, "display");
   const controller = controllersOf(build)[0];
   if (display && controller)
     list.push({
       what: "display",
+      key: "display",
+      effect: "displayLeadMm",
+      path: "displayPathMm",
       title: "Display lead",
       run: mid ? midDisplayRun : displayRun,
       part:
@@ -42,19 +60,29 @@ function leads(build: Build): Lead[] {
       says: "the length of its display lead",
       plug: display.spec.plug,
     });
-  if (hub && controller)
+  const hubs = hubMotors(build);
+  for (const hub of hubs) {
+    const fed = driveOf(hub, build)?.controller;
+    if (!fed) continue;
+    const { end } = hub.spec;
     list.push({
       what: "motor",
-      title: "Motor cable",
-      run: (ways) => motorRun(ways, hub.spec.end),
+      key: hubs.length > 1 ? `motor ${end}` : "motor",
+      effect: end === "front" ? "frontMotorLeadMm" : "rearMotorLeadMm",
+      path: end === "front" ? "frontMotorPathMm" : "rearMotorPathMm",
+      title: hubs.length > 1 ? `Motor cable, ${end}` : "Motor cable",
+      run: (ways) => motorRun(ways, end),
       part: hub,
-      haveMm: hub.spec.cableMm === null ? null : hub.spec.cableMm + (controller.motorLeadMm ?? 0),
+      haveMm: hub.spec.cableMm === null ? null : hub.spec.cableMm + (fed.motorLeadMm ?? 0),
       says: "the length of its cable",
       plug: hub.spec.plug,
     });
+  }
   if (mid)
     list.push({
       what: "sensor",
+      key: "sensor",
+      effect: "sensorLeadMm",
       title: "Speed sensor lead",
       run: sensorRun,
       part: mid,
@@ -65,7 +93,14 @@ function leads(build: Build): Lead[] {
   return list;
 }
 
-const LEAD_EFFECT = { display: "displayLeadMm", motor: "motorLeadMm", sensor: "sensorLeadMm" } as const;
+/** A lead's run: along the path that was measured for it, else the way worked out on this bike. */
+function runOf(lead: Lead, survey: Survey, build: Build): Run {
+  const measured = lead.path && survey.seen(lead.path);
+  const run = lead.run(waysOf(survey, build));
+  return measured ? measuredRun(run, measured.value) : run;
+}
+
+const bareMm = ({ plug }: Lead) => (plug !== null && /\bbare\b/.test(plug) ? BARE_ENDS_MM : 0);
 
 export const leadLength = defineRule<Lead>({
   id: "wiring/lead",
@@ -73,14 +108,14 @@ export const leadLength = defineRule<Lead>({
   why: "The lead that is a hand too short on a long bike is found when everything else is on.",
   basis: [memory("path lengths; measured along this bike's tubes"), PRACTICE],
   subjects: leads,
-  key: (lead) => lead.what,
+  key: (lead) => lead.key,
   place: () => "wiring",
   needs: () => ["downTubeMm", "chainstayMm"],
   check(lead, survey, build): Outcome {
-    const run = lead.run(waysOf(survey, build));
-    const needMm = runMm(run);
-    const haveMm = stated(lead.part, lead.haveMm, lead.says) + effectOf(build, LEAD_EFFECT[lead.what], 0);
-    const plusMinus = leftOpen(survey, (s) => runMm(lead.run(waysOf(s, build))));
+    const run = runOf(lead, survey, build);
+    const needMm = runMm(run) + bareMm(lead);
+    const haveMm = stated(lead.part, lead.haveMm, lead.says) + effectOf(build, lead.effect, 0);
+    const plusMinus = leftOpen(survey, (s) => runMm(runOf(lead, s, build)));
     return judge({
       room: haveMm - needMm,
       unit: "mm",
@@ -88,10 +123,11 @@ export const leadLength = defineRule<Lead>({
       figures: [
         ...run.segments.map((segment) => ({ label: segment.says, value: segment.mm, unit: "mm" })),
         { label: "loops", value: run.loopsMm, unit: "mm" },
+        ...(bareMm(lead) > 0 ? [{ label: "bare ends to terminate", value: bareMm(lead), unit: "mm" }] : []),
         { label: "wanted, with 5 % slack", value: needMm, unit: "mm" },
         { label: "in the build", value: haveMm, unit: "mm" },
       ],
-      settle: [lead.what === "sensor" ? "chainstayMm" : "downTubeMm"],
+      settle: [...(lead.path ? [lead.path] : []), lead.what === "sensor" ? ("chainstayMm" as const) : ("downTubeMm" as const)],
       clear: `${formatNumber(haveMm, 0)} mm for a path of ${formatNumber(needMm, 0)}${lead.what === "sensor" ? "" : ", with its steering or service loop; turn the bar to both locks"}.`,
       short: () => {
         const missing = needMm - haveMm + plusMinus;
@@ -109,7 +145,7 @@ export const leadLength = defineRule<Lead>({
             const lengthMm = part?.kind === "lead" ? part.spec.lengthMm : missing;
             return {
               ...remedy,
-              effect: { numbers: { [LEAD_EFFECT[lead.what]]: lengthMm + effectOf(build, LEAD_EFFECT[lead.what], 0) } },
+              effect: { numbers: { [lead.effect]: lengthMm + effectOf(build, lead.effect, 0) } },
             };
           }),
         };

@@ -1,15 +1,21 @@
 import { memory } from "../../../basis";
 import { WIRE_AMPS } from "../../../standards/plugs";
 import { formatNumber } from "../../../units/formatQuantity";
-import { midBatteryRun, runMm } from "../../../wiring/paths";
-import { batteryOf, lastOf, type Motor } from "../../build";
+import { measuredRun, midBatteryRun, runMm } from "../../../wiring/paths";
+import { batteryOf, type Build, lastOf, type Motor } from "../../build";
 import type { Outcome } from "../../finding";
 import { judge } from "../../judge";
 import { anyOf } from "../../remedies";
-import { defineRule, stated } from "../../rule";
+import { defineRule, stated, type Survey } from "../../rule";
 import { leftOpen } from "../../leftOpen";
 import { midMotors } from "../subjects";
 import { waysOf } from "./ways";
+
+function runOf(survey: Survey, build: Build) {
+  const measured = survey.seen("batteryPathMm");
+  const run = midBatteryRun(waysOf(survey, build));
+  return measured ? measuredRun(run, measured.value) : run;
+}
 
 export const midBatteryLead = defineRule<Motor>({
   id: "wiring/pack-to-motor",
@@ -22,7 +28,7 @@ export const midBatteryLead = defineRule<Motor>({
   needs: () => ["downTubeMm", "chainstayMm"],
   check(motor, survey, build): Outcome {
     const mid = midMotors(build).find((part) => part.id === motor.id)!;
-    const needMm = runMm(midBatteryRun(waysOf(survey, build)));
+    const needMm = runMm(runOf(survey, build));
     const haveMm = Math.max(
       lastOf(build, "wire")?.spec.lengthMm ?? 0,
       stated(mid, mid.spec.batteryLeadMm, "the length of its battery lead"),
@@ -30,12 +36,12 @@ export const midBatteryLead = defineRule<Motor>({
     return judge({
       room: haveMm - needMm,
       unit: "mm",
-      plusMinus: leftOpen(survey, (s) => runMm(midBatteryRun(waysOf(s, build)))),
+      plusMinus: leftOpen(survey, (s) => runMm(runOf(s, build))),
       figures: [
         { label: "wanted", value: needMm, unit: "mm" },
         { label: "in the build", value: haveMm, unit: "mm" },
       ],
-      settle: ["downTubeMm", "chainstayMm"],
+      settle: ["batteryPathMm", "downTubeMm", "chainstayMm"],
       clear: `${formatNumber(haveMm, 0)} mm for a path of ${formatNumber(needMm, 0)}.`,
       short: () => ({
         verdict: "adapt",

@@ -6,13 +6,13 @@ import { plugs } from "./plugs";
 describe("wiring/plugs", () => {
   const one = (parts: Part[], what: string, more: Partial<Case> = {}) =>
     fitCase({ ...more, parts, donor: SOUND!, asked: ASKED }, [plugs]).findings.find((f) => f.key === `wiring/plugs ${what}`)!;
-  const parts = [hub(), battery({ plug: "blade pair" }), controller(), display()];
+  const parts = [hub(), battery({ plug: "slide-in blades, 20 A" }), controller(), display()];
   test("alike they meet", () => {
     expect(one(parts, "motor").verdict).toBe("clear");
     expect(one(parts, "display").verdict).toBe("clear");
   });
   test("power plugs are made new, or soldered by the other school; signals of two makers stop", () => {
-    const plug = partOf("connector", { family: "blade pair", continuousA: 25 });
+    const plug = partOf("connector", { family: "slide-in blades, 20 A", continuousA: 25 });
     const p = { shelf: [plug, partOf("consumable", { use: "shrink tube" })] };
     expect(one(parts, "battery", p).remedies[0]!.parts[0]).toMatchObject({ partId: plug.id });
     expect(one(parts, "battery", { ...p, house: { powerLeads: "solder" } }).remedies[0]!.title).toMatch(/^Solder/);

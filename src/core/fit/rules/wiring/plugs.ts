@@ -1,8 +1,10 @@
 import { PRACTICE } from "../../../basis";
-import { batteryOf, type Build, controllersOf, lastOf, partsOf } from "../../build";
+import { batteryOf, type Build, controllersOf, lastOf } from "../../build";
+import { driveOf } from "../../drives";
 import type { Outcome, Remedy } from "../../finding";
 import { anyOf, bought, consumable, isDone } from "../../remedies";
 import { defineRule, type Survey } from "../../rule";
+import { hubMotors } from "../subjects";
 
 /** Plugs that meet: what each side has. */
 type Pair = {
@@ -27,16 +29,6 @@ function pairs(build: Build): Pair[] {
         bName: controller.name,
         power: true,
       });
-    const motor = partsOf(build, "hub-motor")[0];
-    if (motor?.spec.plug && controller.motorPlug)
-      list.push({
-        what: "motor",
-        a: motor.spec.plug,
-        aName: motor.name,
-        b: controller.motorPlug,
-        bName: controller.name,
-        power: true,
-      });
     const display = lastOf(build, "display");
     if (display && controller.controlPlug)
       list.push({
@@ -46,6 +38,19 @@ function pairs(build: Build): Pair[] {
         b: controller.controlPlug,
         bName: controller.name,
         power: false,
+      });
+  }
+  const hubs = hubMotors(build);
+  for (const motor of hubs) {
+    const fed = driveOf(motor, build)?.controller;
+    if (motor.spec.plug && fed?.motorPlug)
+      list.push({
+        what: hubs.length > 1 ? `motor ${motor.spec.end}` : "motor",
+        a: motor.spec.plug,
+        aName: motor.name,
+        b: fed.motorPlug,
+        bName: fed.name,
+        power: true,
       });
   }
   return list.filter((pair, i) => list.findIndex((other) => other.what === pair.what) === i);

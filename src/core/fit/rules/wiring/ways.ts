@@ -1,17 +1,24 @@
-import type { Ways } from "../../../wiring/paths";
-import { batteryOf, type Build } from "../../build";
+import type { SeatOn, Ways } from "../../../wiring/paths";
+import { batteryOf, type Build, partsOf } from "../../build";
 import type { Survey } from "../../rule";
+
+const MOUNTS: Readonly<Record<string, SeatOn>> = { rack: "rack", "seat tube": "seat tube", box: "box", bag: "box" };
 
 /** What the leads run along on this bike. */
 export function waysOf(survey: Survey, build: Build): Ways {
   const radius = (key: "rearBeadSeatMm" | "frontBeadSeatMm") => survey.number(key).value / 2 + survey.number("tyreWidthMm").value;
-  const mount = batteryOf(build)?.spec.mount ?? "down tube";
+  const batteryAt = MOUNTS[batteryOf(build)?.spec.mount ?? ""] ?? "down tube";
+  // A controller of its own sits where the survey has room for it; one inside a motor, or not placed yet, by the pack.
+  const place = build.donor.controllerPlace?.value;
+  const controllerAt = partsOf(build, "controller").length > 0 && typeof place === "string" ? (place as SeatOn) : batteryAt;
   return {
     downTubeMm: survey.number("downTubeMm").value,
     chainstayMm: survey.number("chainstayMm").value,
     rearRadiusMm: radius("rearBeadSeatMm"),
     frontRadiusMm: radius("frontBeadSeatMm"),
     barHalfMm: survey.number("barLeftMm").value,
-    batteryAt: mount === "rack" ? "rack" : mount === "seat tube" ? "seat tube" : "down tube",
+    batteryAt,
+    controllerAt,
+    boxFromShellMm: batteryAt === "box" || controllerAt === "box" ? survey.number("boxFromShellMm").value : 0,
   };
 }

@@ -1,0 +1,40 @@
+import { assess } from "@/core/job/assess";
+import { openDatabase } from "@/data/connection";
+import { DEMO_JOBS } from "@/data/demo/jobs";
+
+import { findJob, listJobs } from "@/data/jobs";
+import { benchOf } from "./jobView";
+import { loadDemo } from "./loadDemo";
+
+const NOW = "2026-01-05T09:00:00.000Z";
+
+test("the demo is a shop that was worked in: wishes, surveys, roads, remedies, orders and one bike signed", async () => {
+  const db = await openDatabase(":memory:");
+  expect(await loadDemo(db, NOW)).toBe(true);
+  expect(await loadDemo(db, NOW)).toBe(false);
+  const bench = await benchOf(db, NOW, "");
+  const rows = (await listJobs(db, "", 100)).rows;
+  expect(rows).toHaveLength(DEMO_JOBS.length);
+  for (const demo of DEMO_JOBS) {
+    const row = rows.find((one) => one.customer === demo.customer)!;
+    const job = (await findJob(db, row.id))!;
+    expect(job.wish.route?.stops).toBe(demo.road.stops);
+    expect(job.wish.rangeKm ?? undefined).toBe(demo.road.rangeKm);
+    expect(job.wish.readyBy).toBe(new Date(Date.parse(NOW) + demo.wish.readyInDays * 86_400_000).toISOString().slice(0, 10));
+    expect(Object.keys(job.donor).sort()).toEqual(Object.keys(demo.survey).sort());
+    expect(Object.values(job.donor).every((reading) => reading.earlier.length === 0)).toBe(true);
+    expect(Object.keys(job.choices).sort()).toEqual(Object.keys(demo.choices).sort());
+    expect(job.accepted.map(({ finding }) => finding.split(" ")[0])).toEqual(
+      demo.accept.map(([finding]) => finding.split(" ")[0]),
+    );
+    const ordered = demo.through === "order" || demo.through === "build";
+    expect(job.given).toHaveLength(ordered ? 1 : 0);
+    expect(job.orders.length > 0).toBe(ordered);
+    expect(job.signed !== null).toBe(demo.through === "build");
+    if (demo.through !== "build") continue;
+    expect(job.orders.every((order) => order.arrived !== null)).toBe(true);
+    expect(Object.keys(job.ticks).length).toBe(assess(job, bench.catalogue, bench.house, NOW.slice(0, 10)).steps.length);
+    expect(job.ticks.fitHub!.note).toMatch(/40 N·m/);
+  }
+  await db.destroy();
+}, 60_000);
