@@ -169,7 +169,7 @@ test("why a line is there: the kit, its contents, a choice by its slot", () =>
     ["A battery", "chosen as battery in Drive"],
     ["A throttle", "chosen as throttle in Drive"],
     ["A charger", "chosen as charger in Drive"],
-    ["A tyre", "chosen as by hand in Drive"],
-    ["A bell", "chosen as by hand in Drive"],
+    ["A tyre", "put in by hand"],
+    ["A bell", "put in by hand"],
     ["Paint", "added by hand"],
   ]));

@@ -139,15 +139,22 @@ function chosen(job: Costed, fit: Fit, catalogue: Catalogue): Draft[] {
     fit.build.supplied.filter((s) => s.origin.type === "kit"),
     fit.build.supplied.filter((s) => s.origin.type !== "kit"),
   ];
-  return [...kitLine, ...[...inKit, ...rest].map((supplied) => draftOf(job, supplied, fit))];
+  // What came in the box and is not fitted stands there too: it was paid for, and it is the customer's.
+  const spare = (fit.build.spare ?? [])
+    .filter((s) => s.origin.type === "kit")
+    .map((s) => ({ ...draftOf(job, s, fit), why: "in the kit, not fitted: it stays in the box and goes to the customer" }));
+  return [...kitLine, ...inKit.map((s) => draftOf(job, s, fit)), ...spare, ...rest.map((s) => draftOf(job, s, fit))];
 }
+
+/** The slot of parts that somebody put in by hand: there may be many, each with its own source. */
+const BY_HAND = "by hand";
 
 function draftOf(job: Costed, { part, quantity, origin }: Supplied, fit: Fit): Draft {
   const key =
     origin.type === "kit"
       ? `kit ${origin.kitId} ${part.id}`
       : origin.type === "choice"
-        ? `choice ${origin.slot}`
+        ? `choice ${origin.slot}${origin.slot === BY_HAND ? ` ${part.id}` : ""}`
         : `remedy ${origin.finding} ${origin.remedy} ${part.id}`;
   const source: Source = origin.type === "kit" ? "in the kit" : sourceOf(job, key, part, quantity);
   const remedy =
@@ -156,7 +163,9 @@ function draftOf(job: Costed, { part, quantity, origin }: Supplied, fit: Fit): D
     origin.type === "kit"
       ? "in the kit"
       : origin.type === "choice"
-        ? `chosen as ${origin.slot} in Drive`
+        ? origin.slot === BY_HAND
+          ? "put in by hand"
+          : `chosen as ${origin.slot} in Drive`
         : [remedy?.title, remedy?.remedy.title].filter((title, i, all) => title && all.indexOf(title) === i).join(": ");
   return {
     key,

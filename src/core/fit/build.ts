@@ -35,6 +35,8 @@ export type Asked = {
 export type Build = {
   readonly donor: Donor;
   readonly supplied: readonly Supplied[];
+  /** What kit or choices brought and a remedy's part displaces: it is not fitted. */
+  readonly spare?: readonly Supplied[];
   readonly geometry: Geometry;
   readonly house: HouseRules;
   readonly catalogue: Catalogue;

@@ -3,6 +3,7 @@ import { donorItem, type DonorKey } from "../donor/items";
 import { formatNumber } from "../units/formatQuantity";
 import type { Build, Supplied } from "./build";
 import { joinEffects } from "./effect";
+import { besides, outdone } from "./rivals";
 import { isOpen, VERDICTS, type Finding, type Outcome, type Override, type Remedy } from "./finding";
 import { OVERRIDABLE_STOPS } from "./overridable";
 import { RULES } from "./rules";
@@ -34,8 +35,20 @@ export function fit(
   rules: readonly Rule[] = RULES,
 ): Fit {
   const base = { ...given, donor: trusted(given.donor), doubts: doubtsIn(given.donor) };
-  const applied: AppliedRemedy[] = [];
   const survey = surveyOf(base.donor);
+  let inForce = accepted;
+  for (;;) {
+    const { build, applied } = settle(base, survey, inForce, rules);
+    // One place, one part: of two decisions for it the later stands, and the other is as if it were never taken.
+    const earlier = outdone(applied, inForce, build);
+    if (earlier === undefined) return close(runRules(rules, survey, build), build, accepted, overrides, applied);
+    inForce = inForce.filter((one) => one !== earlier);
+  }
+}
+
+/** Applies what is accepted and offered until nothing new applies. */
+function settle(base: Omit<Build, "geometry">, survey: Survey, accepted: readonly Accepted[], rules: readonly Rule[]) {
+  const applied: AppliedRemedy[] = [];
   let build = withRemedies(base, applied);
   while (applied.length < accepted.length) {
     // Only a finding with something accepted and not yet in force can bring something new: the others are met once, at the end.
@@ -46,7 +59,7 @@ export function fit(
     applied.push(...next);
     build = withRemedies(base, applied);
   }
-  return close(runRules(rules, survey, build), build, accepted, overrides, applied);
+  return { build, applied };
 }
 
 const isApplied = (applied: readonly AppliedRemedy[], finding: string, remedy: string) =>
@@ -65,9 +78,12 @@ function withRemedies(base: Omit<Build, "geometry">, applied: readonly AppliedRe
       return part ? [{ part, quantity: need.quantity, origin: { type: "remedy" as const, finding, remedy: remedy.id } }] : [];
     }),
   );
+  const { kept, spare } =
+    brought.length === 0 ? { kept: base.supplied, spare: [] } : besides(base.supplied, brought, base as Build);
   return {
     donor: base.donor,
-    supplied: brought.length === 0 ? base.supplied : base.supplied.concat(brought),
+    supplied: brought.length === 0 ? base.supplied : kept.concat(brought),
+    spare,
     geometry: joinEffects(applied.map((a) => a.remedy.effect)),
     house: base.house,
     catalogue: base.catalogue,

@@ -199,7 +199,9 @@ const MADE = named(
   { massKg: 3 },
 );
 const PACK = named("pack-36", battery(), { massKg: 2.6 });
-const PACK48 = named("pack-48", battery({ series: 13, capacityAh: 14, continuousA: 30, plug: "round pins 3.5 mm, 30 A" }), { massKg: 4.1 });
+const PACK48 = named("pack-48", battery({ series: 13, capacityAh: 14, continuousA: 30, plug: "round pins 3.5 mm, 30 A" }), {
+  massKg: 4.1,
+});
 const RACK = named("pack-rack", battery({ mount: "rack", lengthMm: 380 }), { massKg: 3 });
 const BOX = named("pack-box", battery({ mount: "box" }), { massKg: 3 });
 const CONTROL = named("box-14", controller());

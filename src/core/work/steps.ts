@@ -83,7 +83,7 @@ function stepOf(task: TaskId, because: readonly AppliedRemedy[], build: Build): 
   const { title } = TASKS[task];
   const { minutes, spread } = estimate(TASKS[task]);
   const detail = STEP_DETAILS[task];
-  const parts = build.supplied.filter((s) => stepOfPart(s, build) === task && !isReplaced(s, build));
+  const parts = build.supplied.filter((s) => stepOfPart(s, build) === task);
   const cautions = [
     ...new Set([...(detail.cautions ?? []), ...because.flatMap((b) => (b.remedy.caution ? [b.remedy.caution] : []))]),
   ].sort((a, b) => CAUTIONS[b].severity - CAUTIONS[a].severity);
@@ -99,12 +99,6 @@ function stepOf(task: TaskId, because: readonly AppliedRemedy[], build: Build): 
     because: because.map((b) => ({ finding: b.finding, title: b.remedy.title, says: b.remedy.says })),
   };
 }
-
-/** A kit's ring or cluster stays in the box when a remedy brings another. */
-const isReplaced = (s: Supplied, build: Build) =>
-  (s.part.kind === "chainring" || s.part.kind === "cluster") &&
-  s.origin.type === "kit" &&
-  build.supplied.some((other) => other.part.kind === s.part.kind && other.origin.type === "remedy");
 
 function stepOfPart(supplied: Supplied, build: Build): TaskId | undefined {
   if (supplied.part.kind === "washer") return partsOf(build, "mid-motor").length > 0 ? "fitMid" : "fitHub";

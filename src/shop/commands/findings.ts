@@ -1,5 +1,6 @@
 import { fitOf } from "@/core/job/assess";
 import { isOpen } from "@/core/fit/finding";
+import { placesOf } from "@/core/fit/rivals";
 import { done, refused, type UseCase } from "../useCase";
 
 /** Accepts a remedy that a finding offers now: its parts, steps and effects are in force from here on. */
@@ -10,7 +11,16 @@ export const accept: UseCase<"accept"> = (job, command, bench) => {
   if (job.accepted.some((a) => a.finding === command.finding && a.remedy === command.remedy))
     return refused("That remedy is already accepted.");
   const accepted = [...job.accepted, { finding: finding.key, remedy: remedy.id, at: bench.at, by: bench.by }];
-  return done({ accepted }, `${finding.title}: ${remedy.title}`);
+  // What the new decision displaces is dropped from the job, and said in its history.
+  const before = fitOf(job, bench.catalogue, bench.house);
+  const after = fitOf({ ...job, accepted }, bench.catalogue, bench.house);
+  const gone = before.applied.filter(
+    (a) =>
+      placesOf(a, before.build).length > 0 && !after.applied.some((b) => b.finding === a.finding && b.remedy.id === a.remedy.id),
+  );
+  const kept = accepted.filter((a) => !gone.some((g) => g.finding === a.finding && g.remedy.id === a.remedy));
+  const instead = gone.length > 0 ? `, in place of ${gone.map((g) => g.remedy.title).join(" and ")}` : "";
+  return done({ accepted: kept }, `${finding.title}: ${remedy.title}${instead}`);
 };
 
 export const takeBack: UseCase<"take back"> = (job, command) => {

@@ -143,8 +143,8 @@ describe("arrival", () => {
 describe("the shelf", () => {
   test("with exactly as many as are wanted is taken from, with one fewer it is refused", () => {
     const on = (quantity: number) => job({ also: [{ partId: motor.id, quantity }] });
-    expect(says(on(1), { do: "source", line: "choice by hand", source: "stock" })).toBe("done: A hub: stock");
-    expect(says(on(2), { do: "source", line: "choice by hand", source: "stock" })).toBe("1 on the shelf, 2 wanted.");
+    expect(says(on(1), { do: "source", line: `choice by hand ${motor.id}`, source: "stock" })).toBe("done: A hub: stock");
+    expect(says(on(2), { do: "source", line: `choice by hand ${motor.id}`, source: "stock" })).toBe("1 on the shelf, 2 wanted.");
   });
 });
 

@@ -6,7 +6,8 @@ const rear = (over: Partial<WrittenSpec<"hub-motor">> = {}) =>
   hub({ end: "rear", overLocknutMm: 135, cluster: "spline-8-10", ...over });
 const pack = (series: number, over: Partial<WrittenSpec<"battery">> = {}) => battery({ series, continuousA: 30, ...over });
 const box = (over: Partial<WrittenSpec<"controller">> = {}) => controller({ batteryA: 20, maxV: 60, cutV: 39, ...over });
-const charger = (outputV: number, outputA: number, plug = "three charge pins, 5 A") => partOf("charger", { outputV, outputA, plug });
+const charger = (outputV: number, outputA: number, plug = "three charge pins, 5 A") =>
+  partOf("charger", { outputV, outputA, plug });
 const lamp = (watts: number, volts = 12) =>
   partOf("light", { end: "front", minV: volts - 1, maxV: volts + 1, watts, barMm: 20, leadMm: 900 });
 const load = (use: "horn" | "USB socket", watts: number) => partOf("accessory", { use, minV: 11, maxV: 13, watts, barMm: 0 });

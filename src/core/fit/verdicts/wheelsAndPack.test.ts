@@ -46,7 +46,7 @@ situations("wheels and tyres (common practice)", [
   { row: "112 room 60", asks: "wheel/tyre-room", parts: [laced(25), tyre(50)], donor: { frontTyreRoomMm: [60, "rule"] }, verdict: "clear", margin: 1 },
   { row: "112 room 60, mudguards", asks: "wheel/tyre-room", parts: [laced(25), tyre(50)], donor: { frontTyreRoomMm: [60, "rule"], frontMudguard: "yes" }, verdict: "adapt", margin: -1 },
   { row: "113 45 km/h, tyres without a mark", asks: "wheel/tyre-speed", parts: [laced(21), tyre(42)], asked: { assistKmh: 45 }, verdict: "adapt", settles: /rated/i },
-  { row: "113 one rated tyre is not two", asks: "wheel/tyre-speed", parts: [laced(21), tyre(42, 622, 45)], asked: { assistKmh: 45 }, verdict: "adapt", tells: /rear tyre is/ },
+  { row: "113 one rated tyre is not two", asks: "wheel/tyre-speed rear", parts: [laced(21), tyre(42, 622, 45)], asked: { assistKmh: 45 }, verdict: "adapt", tells: /rear tyre is/ },
   { row: "114 casing threads seen", asks: "condition/casing", parts: [laced(21)], donor: { tyreCasing: "threads" }, verdict: ["adapt", "stop"], settles: /new tyres/i },
 ]);
 

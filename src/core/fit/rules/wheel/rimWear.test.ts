@@ -1,4 +1,4 @@
-import { hub, mid, on, partOf, settled } from "../../../../../tests/bench.fixture";
+import { ASKED, fitCase, hub, mid, on, partOf, settled, SOUND } from "../../../../../tests/bench.fixture";
 import { rimWear } from "./rimWear";
 import { tyreSpeed } from "./tyreSpeed";
 
@@ -21,8 +21,16 @@ describe("wheel/rim-wear and wheel/tyre-speed", () => {
     expect(() => on(tyreSpeed, [mid()])).toThrow(/got 0/);
     const rated = partOf("tyre", { beadSeatMm: 622, widthMm: 47, ratedKmh: 50 });
     const p = { asked: { assistKmh: 32 }, shelf: [rated] };
-    expect(on(tyreSpeed, [mid()], {}, p).verdict).toBe("adapt");
-    expect(settled(tyreSpeed, [mid()], {}, "rated", p).verdict).toBe("clear");
-    expect(settled(tyreSpeed, [mid()], {}, "acknowledge", p).settled).toBe(true);
+    const donor = { ...SOUND };
+    const both = (accept: { finding: string; remedy: string }[]) =>
+      fitCase({ parts: [mid()], donor, shelf: p.shelf, asked: { ...ASKED, ...p.asked }, accept }, [tyreSpeed]).findings.map(
+        (f) => `${f.key} ${f.settled ? "settled" : f.verdict}`,
+      );
+    expect(both([])).toEqual(["wheel/tyre-speed front adapt", "wheel/tyre-speed rear adapt"]);
+    expect(both([{ finding: "wheel/tyre-speed rear", remedy: "rated-tyre" }])).toEqual([
+      "wheel/tyre-speed front adapt",
+      "wheel/tyre-speed rear clear",
+    ]);
+    expect(both([{ finding: "wheel/tyre-speed front", remedy: "acknowledge" }])).toContain("wheel/tyre-speed front settled");
   });
 });
