@@ -94,6 +94,7 @@ const MARKS: Record<Picture["base"], Record<string, Mark>> = {
     mount: { spot: [300, 74, 34] },
     rotor: { span: [120, 120, 280, 120] },
     line: { span: [356, 150, 392, 150] },
+    thick: { spot: [392, 90, 18] },
     reach: { span: [420, 40, 420, 120] },
   },
   underShell: {
@@ -137,6 +138,7 @@ const MARKS: Record<Picture["base"], Record<string, Mark>> = {
     thickness: { span: [330, 150, 372, 150] },
     width: { span: [205, 178, 247, 178] },
     depth: { span: [290, 122, 290, 196] },
+    flank: { span: [247, 186, 284, 186] },
     condition: { spot: [226, 122, 40] },
     lips: { spot: [226, 176, 34] },
   },

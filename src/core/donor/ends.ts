@@ -102,7 +102,7 @@ export const endItems = (end: "front" | "rear") => {
       end === "front" ? [6, 7, 5] : [8, 7, 10],
       [1, 30],
       1,
-      mark("width"),
+      mark("flank"),
     ),
     dropoutPlate: choice(
       place,
@@ -262,7 +262,7 @@ export const endItems = (end: "front" | "rear") => {
       [1.8, 1.6, 1.5],
       [0.8, 4],
       0.3,
-      { base: "brake", mark: "rotor" },
+      { base: "brake", mark: "thick" },
       disc,
     ),
     rotorLimit: length(

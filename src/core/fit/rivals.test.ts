@@ -14,7 +14,6 @@ describe("one place, one part", () => {
     shelf: [ring("ring-a", 52), ring("ring-b", 54)],
     asked: { ...ASKED, riderKg: 60 },
   };
-  const finding = () => fitCase(p).findings.find((f) => f.rule === "chain/hub-gear-torque")!;
   test("of two rotors for one wheel the later decision stands, and the first is as if it were never taken", () => {
     const { geometry: _geometry, memo: _memo, ...base } = buildOf("direct rear hub");
     const remedyOf = (finding: string) => ({

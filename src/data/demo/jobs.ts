@@ -489,6 +489,8 @@ export const DEMO_JOBS: DemoJob[] = [
       ...ISO_SHELL,
       ...DISCS,
       ...NINE_SPEED,
+      frontRotorThickMm: "1.75",
+      rearRotorThickMm: "1.7",
       frameKind: "diamond",
       frameMaterial: "steel",
       leverKind: "separate mechanical",

@@ -226,15 +226,7 @@ function MeasureCard({
             autoFocus
             className="measure-box num"
             value={text}
-            placeholder={
-              reading
-                ? shown(item, reading.value, system)
-                : item.kind !== "length"
-                  ? "figure"
-                  : system === "metric"
-                    ? "68.3"
-                    : '2 11/16"'
-            }
+            placeholder={shown(item, reading ? reading.value : item.chips[0]!, system)}
             suffix={unit}
             onChange={(event) => setText(event.target.value)}
             onPressEnter={() => void keep(text)}
