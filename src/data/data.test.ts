@@ -213,6 +213,8 @@ describe("the database", () => {
     expect(await houseRules(db)).toEqual(DEFAULT_HOUSE_RULES);
     await writeSetting(db, "house", { taxPercent: 7, rates: { GBP: 1.2 } });
     expect(await houseRules(db)).toMatchObject({ taxPercent: 7, rates: { GBP: 1.2 }, currency: "EUR" });
+    await writeSetting(db, "house", { taxPercent: -7, spareSpokes: 4, gone: true });
+    expect(await houseRules(db)).toEqual({ ...DEFAULT_HOUSE_RULES, spareSpokes: 4 });
     await writeSetting(db, "house", { taxPercent: -7 });
     expect(await houseRules(db)).toEqual(DEFAULT_HOUSE_RULES);
   });

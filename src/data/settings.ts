@@ -16,8 +16,13 @@ export async function writeSetting(db: Knex, key: string, value: unknown): Promi
 /** The shop's rules; a setting that no longer reads falls back to its default, one by one. */
 export async function houseRules(db: Knex): Promise<HouseRules> {
   const stored = await read(db, "house");
-  const whole = houseRulesSchema.safeParse({ ...DEFAULT_HOUSE_RULES, ...(typeof stored === "object" ? stored : {}) });
-  return whole.success ? whole.data : DEFAULT_HOUSE_RULES;
+  if (typeof stored !== "object" || stored === null) return DEFAULT_HOUSE_RULES;
+  let rules = DEFAULT_HOUSE_RULES;
+  for (const [key, value] of Object.entries(stored)) {
+    const taken = houseRulesSchema.safeParse({ ...rules, [key]: value });
+    if (taken.success) rules = taken.data;
+  }
+  return rules;
 }
 
 export const catalogueRevision = async (db: Knex): Promise<number> => Number((await read(db, "catalogue revision")) ?? 0);

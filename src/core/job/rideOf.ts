@@ -19,6 +19,8 @@ export type RideOf = { input: ForecastInput; wants: null } | { input: null; want
 /** Typical figures where nothing better is known (from memory): drag areas by posture, rolling by tyre, a commuter's legs. */
 const CDA_M2 = { drop: 0.42, flat: 0.55, swept: 0.62, other: 0.55 } as const;
 const LOADED_CDA_M2 = 0.06;
+/** What a kind of frame holds into the wind, more or less than its bar says (from memory): load carriers 0.70 to 1.0 with their box. */
+const FRAME_CDA_M2: Readonly<Record<string, number>> = { "long-wheelbase": 0.8, trike: 0.75, tandem: 0.7 };
 /** What a rider gives who was not asked, W at the wheel. */
 const RIDER_W = 90;
 const CHAIN_EFFICIENCY = 0.97;
@@ -64,7 +66,8 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
     (one) => motorClass(one).says !== kind.says || one.spec.peakTorqueNm !== motor.spec.peakTorqueNm,
   );
   const barKind = build.donor.barKind?.value as keyof typeof CDA_M2 | undefined;
-  const cdaM2 = CDA_M2[barKind ?? "other"] + ((wish.loadKg ?? 0) >= 10 ? LOADED_CDA_M2 : 0);
+  const byBar = CDA_M2[barKind ?? "other"] + ((wish.loadKg ?? 0) >= 10 ? LOADED_CDA_M2 : 0);
+  const cdaM2 = Math.max(byBar, FRAME_CDA_M2[String(build.donor.frameKind?.value)] ?? 0);
   const crr = tyreMm > 60 ? 0.014 : tyreMm > 47 ? 0.009 : 0.0075;
   const assist = assistOf(build);
   const controller = controllers[0];

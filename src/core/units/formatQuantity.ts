@@ -17,3 +17,14 @@ export function formatNumber(value: number, digits: number): string {
   const text = Math.abs(rounded) >= 10000 ? rounded.toLocaleString("en-GB", { maximumFractionDigits: digits }) : String(rounded);
   return text.replace("-", "−");
 }
+
+/**
+ * A figure beside its limit, with as many digits as it takes to tell them apart, three at the most.
+ * @example formatBeside(3.03, 3, 1) // => "3.03"
+ */
+export function formatBeside(value: number, limit: number, digits: number): string {
+  for (let more = digits; more < 3; more += 1)
+    if (formatNumber(value, more) !== formatNumber(limit, more) || Math.abs(value - limit) < 1e-9)
+      return formatNumber(value, more);
+  return formatNumber(value, 3);
+}

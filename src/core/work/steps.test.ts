@@ -78,6 +78,19 @@ describe("steps of a build", () => {
     expect(steps.map((s) => s.id)).toEqual(expect.arrayContaining(["removeCranks", "cleanShell", "fitMid", "derailleur"]));
     expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length);
   });
+  test("two motors are two wheels of work, named, and both axles' torques; one is one", () => {
+    const rear = hub({ end: "rear", overLocknutMm: 135, axleDiameterMm: 14, cluster: "freewheel-iso" });
+    const [one, two] = [stepsOf({ parts: [hub()] }), stepsOf({ parts: [hub(), rear] })];
+    for (const id of ["removeWheel", "checkWheel", "fitHub"]) {
+      const [a, b] = [one, two].map((steps) => steps.find((s) => s.id === id)!);
+      expect(b!.minutes).toBeCloseTo(2 * a!.minutes, 9);
+      expect(b!.spread).toBeCloseTo(Math.SQRT2 * a!.spread, 9);
+      expect(b!.title).toMatch(/: front and rear wheel$/);
+      expect(a!.title).not.toMatch(/wheel$/);
+    }
+    expect(two.find((s) => s.id === "fitHub")!.fasteners).toEqual(expect.arrayContaining(["axleM12", "axleM14"]));
+    expect(two.find((s) => s.id === "cradle")!.minutes).toBe(one.find((s) => s.id === "cradle")!.minutes);
+  });
 });
 
 test.each([

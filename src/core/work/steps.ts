@@ -80,8 +80,11 @@ export function inOrder(tasks: readonly TaskId[]): TaskId[] {
 }
 
 function stepOf(task: TaskId, because: readonly AppliedRemedy[], build: Build): Step {
-  const { title } = TASKS[task];
-  const { minutes, spread } = estimate(TASKS[task]);
+  const wheels = wheelsOf(task, build);
+  const title = wheels.length > 1 ? `${TASKS[task].title}: ${wheels.join(" and ")} wheel` : TASKS[task].title;
+  // Two wheels are the work twice; their spreads add up as independent ones do.
+  const once = estimate(TASKS[task]);
+  const [minutes, spread] = [once.minutes * wheels.length, once.spread * Math.sqrt(wheels.length)];
   const detail = STEP_DETAILS[task];
   const parts = build.supplied.filter((s) => stepOfPart(s, build) === task);
   const cautions = [
@@ -100,6 +103,19 @@ function stepOf(task: TaskId, because: readonly AppliedRemedy[], build: Build): 
   };
 }
 
+/** Steps that are done to each wheel that gets a motor. */
+const PER_WHEEL: ReadonlySet<TaskId> = new Set(["removeWheel", "checkWheel", "laceWheel", "moveTyre", "redish", "fitHub"]);
+
+/** The wheels that a step is done to; one, unnamed, for what is done once. */
+function wheelsOf(task: TaskId, build: Build): string[] {
+  if (!PER_WHEEL.has(task)) return [""];
+  const hubs = partsOf(build, "hub-motor").filter(
+    ({ spec }) => (task !== "checkWheel" || spec.laced !== null) && (task !== "laceWheel" || spec.laced === null),
+  );
+  const ends = [...new Set(hubs.map(({ spec }) => spec.end))];
+  return ends.length > 1 ? ends : [""];
+}
+
 function stepOfPart(supplied: Supplied, build: Build): TaskId | undefined {
   if (supplied.part.kind === "washer") return partsOf(build, "mid-motor").length > 0 ? "fitMid" : "fitHub";
   return PART_STEP[supplied.part.kind];
@@ -107,9 +123,9 @@ function stepOfPart(supplied: Supplied, build: Build): TaskId | undefined {
 
 /** Torques that do not concern this build are left off the paper. */
 function applies(id: FastenerId, build: Build): boolean {
-  const diameter = partsOf(build, "hub-motor")[0]?.spec.axleDiameterMm;
-  if (id === "axleM12") return diameter !== undefined && diameter <= 12;
-  if (id === "axleM14") return diameter !== undefined && diameter > 12;
+  const axles = partsOf(build, "hub-motor").map(({ spec }) => spec.axleDiameterMm);
+  if (id === "axleM12") return axles.some((mm) => mm <= 12);
+  if (id === "axleM14") return axles.some((mm) => mm > 12);
   if (id === "rotor")
     return (
       partsOf(build, "rotor").length > 0 ||

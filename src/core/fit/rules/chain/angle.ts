@@ -1,6 +1,6 @@
 import { handbook, PRACTICE } from "../../../basis";
 import { atMost } from "../../../units/atLeast";
-import { formatNumber } from "../../../units/formatQuantity";
+import { formatBeside, formatNumber } from "../../../units/formatQuantity";
 import type { Build, CrankMotor } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { isDone } from "../../remedies";
@@ -67,7 +67,7 @@ export const chainAngle = defineRule<Subject>({
       },
       settle: ["locknutToSmallestMm", "rearOverLocknutMm", "shellWidthMm"] as const,
     };
-    const says = `The ring stands ${formatNumber(line.frontMm, 1)} mm out, ${which} ${formatNumber(worst.rearMm, 1)}: ${formatNumber(worstDeg, 1)}° over ${formatNumber(chainstayMm, 0)} mm.`;
+    const says = `The ring stands ${formatNumber(line.frontMm, 1)} mm out, ${which} ${formatNumber(worst.rearMm, 1)}: ${formatBeside(worstDeg, limitDeg, 1)}° over ${formatNumber(chainstayMm, 0)} mm, ${formatNumber(limitDeg, 1)}° at most.`;
     if (atMost(worstDeg, warnDeg)) return { verdict: "clear", says, ...common };
     const rings =
       motor.kind !== "hub-motor"
@@ -142,7 +142,7 @@ function otherRings(
     .map(({ ring, deg }) => ({
       id: `ring-${ring.id}`,
       title: ring.name,
-      says: `then ${formatNumber(deg, 1)}° at worst, ${ring.spec.teeth} teeth${isUnder(deg) ? "" : "; the worst cog is for rare use, which the customer is told"}`,
+      says: `then ${formatBeside(deg, warnDeg, 1)}° at worst, ${ring.spec.teeth} teeth${isUnder(deg) ? "" : "; the worst cog is for rare use, which the customer is told"}`,
       parts: [{ kind: "chainring", partId: ring.id, quantity: 1, says: ring.name }],
       tasks: [],
       effect: {

@@ -52,6 +52,15 @@ export const legalClass = defineRule<Motor>({
   },
 });
 
+/** What else the build breaks: the first breach never hides the others. */
+const breaksToo = (row: LegalClass, throttle: boolean, kmh: number, strictKmh: number): string =>
+  [
+    throttle && row.throttle !== "allowed" ? " Nor does the class allow a throttle beyond walking pace." : "",
+    atMost(kmh, strictKmh)
+      ? ""
+      : ` And the assist is to end at ${formatNumber(kmh, 1)} km/h, the class at ${formatNumber(row.assistKmh, 1)}.`,
+  ].join("");
+
 function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outcome {
   const ratedW = motorsOf(build).reduce((sum, motor) => sum + motor.spec.ratedW, 0);
   const askedKmh = Math.min(build.asked.assistKmh ?? row.assistKmh, effectOf(build, "speedLimitKmh", Infinity));
@@ -90,7 +99,7 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
   if (ratedW > row.ratedW)
     return {
       verdict: "stop",
-      says: `${ratedW} W rated; ${row.id} ends at ${row.ratedW}. It may not be ridden there.`,
+      says: `${ratedW} W rated; ${row.id} ends at ${row.ratedW}. It may not be ridden there.${breaksToo(row, throttle, kmh, strictKmh)}`,
       margin,
       lifts: `motors of ${row.ratedW} W together, or private land; a setting does not change what is printed on the motor`,
       ...common,
