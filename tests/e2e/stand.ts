@@ -144,12 +144,15 @@ export async function click(page: Page, words: string, within = "body"): Promise
 export async function tabTo(page: Page, words: string): Promise<void> {
   for (let presses = 0; presses < 120; presses += 1) {
     await page.keyboard.press("Tab");
-    const focused = await page.evaluate(() => {
+    // A box by its whole label ("Rider" is not "Rider's own power"), anything else by the words on it.
+    const there = await page.evaluate((wanted) => {
       const element = document.activeElement as HTMLElement | null;
-      if (element === document.body) return "";
-      return `${element?.innerText ?? ""} ${element?.getAttribute("aria-label") ?? ""} ${element?.getAttribute("placeholder") ?? ""}`;
-    });
-    if (focused.includes(words)) return;
+      if (!element || element === document.body) return false;
+      const shown = `${element.innerText} ${element.getAttribute("placeholder") ?? ""}`;
+      const label = element.getAttribute("aria-label") ?? "";
+      return label === wanted || [" ", ","].some((end) => label.startsWith(wanted + end)) || shown.includes(wanted);
+    }, words);
+    if (there) return;
   }
   throw new Error(`Tab never came to “${words}”`);
 }

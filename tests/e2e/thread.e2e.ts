@@ -90,10 +90,14 @@ test("from the wish to the signed work order, by keyboard alone", async () => {
   await stageKey(page, "2");
   await page.waitForSelector(".measure-card h1");
   let keys = 0;
-  for (let count = await walked(page); count.done < count.all && keys < 200; count = await walked(page))
+  const asked: string[] = [];
+  for (let count = await walked(page); count.done < count.all && keys < 200; count = await walked(page)) {
+    asked.push(await heading(page));
     keys += await answer(page);
+  }
   const all = await walked(page);
   expect(all.done).toBe(all.all);
+  expect(asked.filter((item, index) => asked.indexOf(item) !== index)).toEqual([]);
   console.log(`A full survey of a nominal bike for this build: ${all.all} items, ${keys} keystrokes`);
   expect(keys).toBeLessThanOrEqual(90);
 

@@ -13,8 +13,9 @@ type ActAnswer =
   | { ok: false; error: Refusal | { kind: "stale"; says: string; view: JobView } | { kind: "gone"; says: string } };
 export type ActOnJob = (envelope: unknown) => Promise<ActAnswer>;
 
-/** What came of an act: done, or why not. A question comes back for the caller to ask. */
-export type Outcome = { done: true } | { done: false; ask?: { says: string; perhaps: number | null; value: number } };
+/** What came of an act: done, and the job after it, or why not. A question comes back for the caller to ask. */
+export type Outcome =
+  { done: true; view: JobView } | { done: false; ask?: { says: string; perhaps: number | null; value: number } };
 
 type JobState = {
   view: JobView;
@@ -90,7 +91,7 @@ export function JobProvider({
             latest.current = fresh;
             setView(fresh);
           }
-          if (answer.ok) return { done: true };
+          if (answer.ok) return { done: true, view: answer.view };
           const { error } = answer;
           if (error.kind === "ask") return { done: false, ask: error };
           notices.open({

@@ -1,12 +1,13 @@
 "use client";
 
 import { Input, Select } from "antd";
-import { plusMinusOf, readTyped, walk } from "@/core/donor/donor";
+import { plusMinusOf, readTyped } from "@/core/donor/donor";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { KIND_UNIT } from "@/core/donor/item";
 import type { How } from "@/core/donor/reading";
 import { donorItem, PLACES, type DonorItem, type DonorKey } from "@/core/donor/items";
 import { isOpen } from "@/core/fit/finding";
+import type { JobView } from "@/core/job/view";
 import { shownUnit } from "@/core/units/dimension";
 import { formatQuantity } from "@/core/units/formatQuantity";
 import { WherePicture } from "@/draw/WherePicture";
@@ -15,28 +16,20 @@ import { Key } from "@/ui/Key";
 import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
 import { Photos } from "./Photos";
+import { itemsToWalk, nextInWalk } from "./theWalk";
 import "./survey.css";
 
 /** The walk round the bike, one measurement at a time: Enter keeps and goes on, Escape skips. */
 export function SurveyStage() {
   const { view, wantedItem } = useJob();
   const { donor } = view.job;
-  const whole = walk(donor);
-  const needed = useMemo(() => new Set(view.needed), [view.needed]);
   const [all, setAll] = useState(false);
-  const short = needed.size > 0 && !all;
-  // The short walk is what some check of this build looks at, and whatever was measured already.
-  const items = short ? whole.filter((key) => needed.has(key) || donor[key]) : whole;
+  const items = itemsToWalk(view, all);
   const settles = useMemo(() => settledBy(view.findings), [view.findings]);
   const [at, setAt] = useState<DonorKey>(() => wantedItem ?? nextToMeasure(items, donor, settles) ?? items[0]!);
   const here = items.includes(at) ? at : items[0]!;
   const go = (by: number) => setAt(items[(items.indexOf(here) + by + items.length) % items.length]!);
-  // On to what is still missing, round the bike; with nothing missing, to the next in the walk.
-  const goOn = () => {
-    const from = items.indexOf(here);
-    const onwards = [...items.slice(from + 1), ...items.slice(0, from)];
-    setAt(onwards.find((key) => donor[key] === undefined) ?? onwards[0] ?? here);
-  };
+  const goOn = (now: JobView = view) => setAt(nextInWalk(now, all, here));
   return (
     <>
       <section className="hands walk" aria-label="The walk">
@@ -50,7 +43,7 @@ export function SurveyStage() {
             Paper form
           </a>
         </div>
-        {needed.size > 0 && (
+        {view.needed.length > 0 && (
           <label className="walk-all small">
             <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} /> the whole walk, also what
             no check of this build asks
@@ -156,7 +149,7 @@ function MeasureCard({
 }: {
   itemKey: DonorKey;
   settles: number;
-  onNext: () => void;
+  onNext: (now?: JobView) => void;
   onBack: () => void;
 }) {
   const { view, act } = useJob();
@@ -171,7 +164,7 @@ function MeasureCard({
   const keep = async (typed: string, confirmed = false) => {
     if (typed.trim() === "") return onNext();
     const outcome = await act({ do: "measure", key: itemKey, text: typed, system, how, confirmed });
-    if (outcome.done) onNext();
+    if (outcome.done) onNext(outcome.view);
     else if (outcome.ask) setQuestion({ ...outcome.ask, typed });
   };
   // The uncertainty on the screen is of the figure in the box, or of the likely size while it is empty.
@@ -297,7 +290,7 @@ function MeasureCard({
         <button className="button" onClick={onBack}>
           Back
         </button>
-        <button className="button" onClick={onNext}>
+        <button className="button" onClick={() => onNext()}>
           Skip <Key>Esc</Key>
         </button>
         {item.kind !== "choice" && (

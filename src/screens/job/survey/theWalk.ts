@@ -1,0 +1,28 @@
+import { walk, type Donor } from "@/core/donor/donor";
+import type { DonorKey } from "@/core/donor/items";
+import type { JobView } from "@/core/job/view";
+
+type Seen = { readonly job: { readonly donor: Donor }; readonly needed: JobView["needed"] };
+
+/**
+ * The items to walk, in order. The short walk is what some check of this build looks at, and whatever was measured already.
+ *
+ * @param whole - also what no check of this build asks
+ */
+export function itemsToWalk({ job, needed }: Seen, whole: boolean): DonorKey[] {
+  const items = walk(job.donor);
+  if (whole || needed.length === 0) return items;
+  const asked = new Set(needed);
+  return items.filter((key) => asked.has(key) || job.donor[key] !== undefined);
+}
+
+/**
+ * Where the walk goes on to from an item: what is still missing, round the bike; with nothing missing, the next one.
+ * Asked of the job as it is after the answer: an answer may open items, and never sends back to one that has a figure.
+ */
+export function nextInWalk(seen: Seen, whole: boolean, here: DonorKey): DonorKey {
+  const items = itemsToWalk(seen, whole);
+  const from = items.indexOf(here);
+  const onwards = [...items.slice(from + 1), ...items.slice(0, from)];
+  return onwards.find((key) => seen.job.donor[key] === undefined) ?? onwards[0] ?? here;
+}
