@@ -67,7 +67,7 @@ const whole = (over: Partial<Job> = {}): Job => ({
     shellWidthMm: { value: 68.1, how: "caliper", plusMinus: 0.1, taken: { at: AT, by: "Ida" }, earlier: [] },
   },
   choices: { kit: "kit-1" },
-  ticks: { survey: { at: AT, by: "Ida", note: "all there" } },
+  ticks: { survey: { at: AT, by: "Ida", note: "all there", despite: "" } },
   orders: [order("a"), order("b", { placed: { at: "2026-01-06T09:00:00.000Z", by: "" } })],
   ...over,
 });

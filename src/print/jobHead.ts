@@ -1,4 +1,5 @@
 import type { Content } from "pdfmake/interfaces";
+import { isOpen } from "@/core/fit/finding";
 import type { JobView } from "@/core/job/view";
 
 export const jobNumber = (view: JobView) => String(view.job.number).padStart(4, "0");
@@ -17,6 +18,34 @@ export function head(title: string, view: JobView): Content[] {
       style: "soft",
       margin: [0, 0, 0, 8],
     },
+  ];
+}
+
+/** What is open, on top of every paper of a job: the stops first. */
+export function openFindings(view: JobView): Content[] {
+  const open = view.findings.filter(isOpen);
+  const part = (title: string, color: string, some: typeof open): Content[] =>
+    some.length === 0
+      ? []
+      : [
+          {
+            stack: [
+              { text: title, style: "heading", color },
+              { ul: some.map((finding) => `${finding.verdict}: ${finding.title}. ${finding.says}`) },
+            ],
+          },
+        ];
+  return [
+    ...part(
+      "The fit says stop",
+      "#8E2A17",
+      open.filter((finding) => finding.verdict === "stop"),
+    ),
+    ...part(
+      "Still open, so nothing of this is final",
+      "#1B2A32",
+      open.filter((finding) => finding.verdict !== "stop"),
+    ),
   ];
 }
 

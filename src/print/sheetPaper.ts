@@ -1,5 +1,4 @@
 import type { Content } from "pdfmake/interfaces";
-import { isOpen } from "@/core/fit/finding";
 import type { JobView } from "@/core/job/view";
 import { formatMoney } from "@/core/money/money";
 import { ridePromises } from "@/core/promise/ridePromises";
@@ -7,7 +6,7 @@ import { forecast } from "@/core/ride/forecast";
 import { segmentsOf } from "@/core/route/profile";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { formatNumber } from "@/core/units/formatQuantity";
-import { head, hours, jobNumber, overrides } from "./jobHead";
+import { head, hours, jobNumber, openFindings, overrides } from "./jobHead";
 import { table, type Paper } from "./paper";
 
 /** The customer's sheet: what they get, what it costs, what is promised, and what is still open. No cost prices or margins. */
@@ -31,7 +30,6 @@ export function sheetPaper(view: JobView): Paper {
           table(["Part", "", "Qty", "Price"], rows(group), ["*", 70, 40, 80], [2, 3]),
           { text: `Subtotal ${m(total)}`, alignment: "right", bold: true },
         ];
-  const open = view.findings.filter(isOpen);
   const rides = rideLines(view);
   const promised = [...view.promises, ...rides.promises].map(
     (p) =>
@@ -41,6 +39,7 @@ export function sheetPaper(view: JobView): Paper {
     title: `Build sheet ${jobNumber(view)}`,
     content: [
       ...head("Build sheet", view),
+      ...openFindings(view),
       ...section("The running bike", "running", sheet.runningMinor),
       ...section("The dressing", "dressing", sheet.dressingMinor),
       { text: "Together", style: "heading" },
@@ -68,19 +67,15 @@ export function sheetPaper(view: JobView): Paper {
       { text: "What is promised", style: "heading" },
       { ul: promised },
       ...rides.rests,
-      ...(open.length > 0
-        ? [
-            { text: "Still open, so nothing of this is final", style: "heading" } as Content,
-            { ul: open.map((finding) => `${finding.verdict}: ${finding.title}. ${finding.says}`) } as Content,
-          ]
-        : []),
       ...overrides(view),
       { text: "Please note", style: "heading" },
       {
         ul: [
           CAUTIONS.law.says,
           CAUTIONS.packFire.says,
-          "Axle nuts, arms, spokes and crank bolts are checked again after 20 km: bring the bike back for it.",
+          view.steps.some((step) => step.id === "revisit")
+            ? "Axle nuts, arms, spokes and crank bolts are checked again after 20 km, and that is in the price: bring the bike back for it."
+            : "Axle nuts, arms, spokes and crank bolts are checked again after 20 km: by you, or by us for its time.",
         ],
         style: "soft",
       },

@@ -1,66 +1,115 @@
 import type { Content } from "pdfmake/interfaces";
 import type { JobView } from "@/core/job/view";
 import { CAUTIONS } from "@/core/standards/cautions";
-import { FASTENERS } from "@/core/standards/fasteners";
-import { head, hours, jobNumber, overrides } from "./jobHead";
+import { TASKS } from "@/core/standards/tasks";
+import { torqueText } from "@/core/work/torques";
+import { head, hours, jobNumber, openFindings, overrides } from "./jobHead";
 import type { Paper } from "./paper";
 
-/** The work order for the stand: steps in order with parts, tools, torques, cautions and room to sign. */
+type StepView = JobView["steps"][number];
+const when = (at: string) => at.slice(0, 16).replace("T", " ");
+
+/** The work order for the stand: what is open on top, steps in order with parts, tools, torques, cautions and room to sign. */
 export function workPaper(view: JobView): Paper {
-  const steps = view.steps.flatMap((step, index): Content[] => {
-    const tick = view.job.ticks[step.id];
-    const torques = step.fasteners.map(
-      (id) =>
-        `${FASTENERS[id].says} ${FASTENERS[id].lowNm}–${FASTENERS[id].highNm} N·m${"hand" in FASTENERS[id] ? ` (${(FASTENERS[id] as { hand: string }).hand})` : ""}`,
-    );
-    const lines = [
-      ...step.because.map((b) => `${b.title}: ${b.says}`),
-      ...(step.parts.length > 0
-        ? [
-            `Parts: ${step.parts.map((p) => `${p.quantity > 1 ? `${p.quantity} × ` : ""}${p.name}${p.waits ? ` (${p.waits})` : ""}`).join("; ")}`,
-          ]
-        : []),
-      ...(step.tools.length > 0 ? [`Tools: ${step.tools.join(", ")}`] : []),
-      ...(torques.length > 0 ? [`Torque: ${torques.join("; ")}. The figure on the part governs.`] : []),
-    ];
-    return [
-      {
-        unbreakable: true,
-        margin: [0, 6, 0, 2],
-        stack: [
-          {
-            columns: [
-              { text: `${index + 1}. ${step.title}`, bold: true, fontSize: 11.5 },
-              { text: `${Math.round(step.minutes)} min`, alignment: "right", width: 60 },
-            ],
-          },
-          ...lines.map((text) => ({ text })),
-          ...step.cautions.map((id) => ({
-            text: `Take care. ${CAUTIONS[id].says} Defer to ${CAUTIONS[id].deferTo}.`,
-            color: "#8E2A17",
-          })),
-          {
-            text: tick
-              ? `Done by ${tick.by || "no name"}, ${tick.at.slice(0, 16).replace("T", " ")}. ${tick.note}`
-              : "Done by ______________________   on ____________   note ______________________________",
-            margin: [0, 3, 0, 0],
-            style: "soft",
-          },
-        ],
-      },
-    ];
-  });
-  const sign = view.job.signed
-    ? `Signed by ${view.job.signed.by}, ${view.job.signed.at.slice(0, 16).replace("T", " ")}`
-    : "Signed ______________________   on ____________";
+  const { work, steps } = view;
+  // A refused job is looked at, and nothing of what is refused is on the paper as work.
+  const shown = work.signHeld.stop ? steps.filter((step) => TASKS[step.id].stage === "survey") : steps;
+  const held = steps.length - shown.length;
   return {
     title: `Work order ${jobNumber(view)}`,
     content: [
       ...head("Work order", view),
-      { text: `${view.steps.length} steps, ${hours(view.sheet.labourMinutes)} quoted`, style: "soft" },
+      ...openFindings(view),
+      { text: `${steps.length} steps, ${hours(view.sheet.labourMinutes)} quoted`, style: "soft" },
+      ...(held > 0
+        ? [
+            {
+              text: `${held} steps are not on this paper: nothing is built while the fit says stop.`,
+              bold: true,
+              color: "#8E2A17",
+            },
+          ]
+        : []),
       ...overrides(view),
-      ...steps,
-      { text: sign, bold: true, margin: [0, 14, 0, 0] },
+      ...shown.map((step) => stepBlock(step, steps.indexOf(step) + 1, view)),
+      ...leftOver("Stays in the box", work.staysInBox),
+      ...leftOver("Goes back to the customer", work.goesBack),
+      ...signature(view),
     ],
   };
+}
+
+function stepBlock(step: StepView, number: number, view: JobView): Content {
+  const tick = view.job.ticks[step.id];
+  const part = (p: StepView["parts"][number]) =>
+    `${p.quantity > 1 ? `${p.quantity} × ` : ""}${p.name}${p.waits ? ` (${p.waits})` : ""}`;
+  const lines = [
+    ...step.because.map((b) => `${b.title}: ${b.says}`),
+    ...step.does,
+    ...(step.parts.length > 0 ? [`Parts: ${step.parts.map(part).join("; ")}`] : []),
+    ...(step.tools.length > 0 ? [`Tools: ${step.tools.join(", ")}`] : []),
+  ];
+  return {
+    // A long step may break over pages; its head never stands alone.
+    unbreakable: lines.length < 12,
+    margin: [0, 6, 0, 2],
+    stack: [
+      {
+        columns: [
+          { text: `${number}. ${step.title}`, bold: true, fontSize: 11.5 },
+          { text: `${Math.round(step.minutes)} min`, alignment: "right", width: 60 },
+        ],
+      },
+      ...lines.map((text) => ({ text })),
+      ...(step.torques.length > 0
+        ? [
+            {
+              text: step.torques.map(torqueText).join("; "),
+              bold: true,
+              fontSize: 11.5,
+            },
+            { text: "The figure on the part governs.", style: "soft" },
+          ]
+        : []),
+      ...step.waits.map((text) => ({ text: `Wait. ${text}.`, italics: true })),
+      ...step.cautions.map((id) => ({
+        text: `Take care. ${CAUTIONS[id].says} Defer to ${CAUTIONS[id].deferTo}.`,
+        color: "#8E2A17",
+      })),
+      {
+        text: tick
+          ? `Done by ${tick.by || "no name"}, ${when(tick.at)}. ${tick.note}${tick.despite && ` All the same: ${tick.despite}`}`
+          : "Done by ______________________   on ____________   note ______________________________",
+        margin: [0, 3, 0, 0],
+        style: "soft",
+      },
+    ],
+  };
+}
+
+const leftOver = (title: string, lines: JobView["work"]["goesBack"]): Content[] =>
+  lines.length === 0
+    ? []
+    : [
+        {
+          unbreakable: true,
+          stack: [{ text: title, style: "heading" }, { ul: lines.map((line) => `${line.says}: ${line.why}`) }],
+        },
+      ];
+
+function signature({ job, work }: JobView): Content[] {
+  const blank: Content = { text: "Signed ______________________   on ____________", bold: true, margin: [0, 14, 0, 0] };
+  if (!job.signed) return [blank];
+  const signed: Content = {
+    text: `Signed by ${job.signed.by}, ${when(job.signed.at)}${job.signed.despite && `. All the same: ${job.signed.despite}`}`,
+    bold: true,
+    margin: [0, 14, 0, 0],
+  };
+  if (work.changed.length === 0) return [signed];
+  return [
+    signed,
+    { text: "Changed since it was signed: that signature does not stand for this", style: "heading" },
+    { ul: [...work.changed] },
+    blank,
+  ];
 }

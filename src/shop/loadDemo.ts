@@ -15,6 +15,7 @@ import { writeSetting } from "@/data/settings";
 import { createJob } from "./createJob";
 import { findJob } from "@/data/jobs";
 import { benchOf } from "./jobView";
+import { AFTER_SIGNING } from "@/core/work/signature";
 import { execute } from "./perform";
 
 const DAY_MS = 86_400_000;
@@ -76,11 +77,12 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
   if (demo.through === "build") {
     for (const order of job.orders) await act({ do: "arrived", orderId: order.id });
     for (const step of assessed().steps)
-      await act({
-        do: "tick",
-        step: step.id,
-        note: step.id === "fitHub" ? "nuts 40 N·m both sides, arms seated, witness marks on" : "",
-      });
+      if (!AFTER_SIGNING.has(step.id))
+        await act({
+          do: "tick",
+          step: step.id,
+          note: step.id === "fitHub" ? "nuts 40 N·m both sides, arms seated, witness marks on" : "",
+        });
     await act({ do: "sign" });
   }
 }

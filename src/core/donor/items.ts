@@ -38,6 +38,13 @@ export const DONOR_ITEMS = {
     },
     { base: "frame", mark: "kind" },
   ),
+  cameAs: choice(
+    "frame",
+    "How it came",
+    "An old conversion comes off first; a bare frame is built up",
+    { bike: "A whole bike", converted: "With an old conversion on it", frame: "A bare frame with its parts" },
+    { base: "frame", mark: "kind" },
+  ),
   frameMaterial: choice(
     "frame",
     "Frame material",

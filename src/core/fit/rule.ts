@@ -5,6 +5,7 @@ import { donorItem } from "../donor/items";
 import type { Donor } from "../donor/donor";
 import type { Measured } from "../donor/reading";
 import type { Asked, Build } from "./build";
+import type { TaskId } from "../standards/tasks";
 import type { Outcome, PinPlace, Remedy } from "./finding";
 
 /** The survey as a rule reads it: a value is there, or the engine turns the rule's answer into `measure`. */
@@ -114,12 +115,12 @@ export function surveyOf(donor: Donor, reads?: Set<DonorKey>): Survey {
   };
 }
 
-/** The written acknowledgement that a warning asks for: no part, no work of its own, signed with the hand-over. */
-export const acknowledge = (findingKey: string, says: string): Remedy => ({
+/** The written acknowledgement that a warning asks for: no part, no work of its own; told at hand-over, or at the step that does what it says. */
+export const acknowledge = (findingKey: string, says: string, task: TaskId = "handOver"): Remedy => ({
   id: "acknowledge",
   title: "Acknowledge in writing",
   says,
   parts: [],
-  tasks: ["handOver"],
+  tasks: [task],
   effect: { flags: [`acknowledged ${findingKey}`] },
 });

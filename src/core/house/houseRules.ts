@@ -21,6 +21,7 @@ export const houseRulesSchema = z.strictObject({
   radialDriven: z.enum(["large flanges", "never"]),
   rimBrakesOver32: z.enum(["refuse", "two good brakes"]),
   packShare: z.union([z.literal(0.8), z.literal(1)]),
+  revisit: z.enum(["in the price", "not promised"]),
   currency: currencySchema,
   /** Shop currency for one unit of the other; a missing rate leaves those offers unpriced. */
   rates: z.partialRecord(currencySchema, z.number().gt(0)),
@@ -52,6 +53,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   radialDriven: "large flanges",
   rimBrakesOver32: "refuse",
   packShare: 0.8,
+  revisit: "in the price",
   currency: "EUR",
   rates: {},
   labourMinorPerHour: 4800,

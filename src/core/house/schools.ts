@@ -47,6 +47,17 @@ export const SCHOOLS: readonly School[] = [
     other: "A pack whose sheet states a peak and its seconds was made for its whole continuous current.",
   },
   {
+    key: "revisit",
+    group: "money and time",
+    title: "The visit after 20 km",
+    options: [
+      { value: "in the price", says: "In the price, and promised" },
+      { value: "not promised", says: "Told, not promised" },
+    ],
+    reason: "Nuts, arms, cranks and spokes settle in the first kilometres; half an hour now is cheaper than a spun axle.",
+    other: "Riders who check their own bolts do not come, and the others pay for them.",
+  },
+  {
     key: "rimBrakesOver32",
     group: "cut-offs and law",
     title: "Rim brakes over 32 km/h",

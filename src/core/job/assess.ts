@@ -3,6 +3,7 @@ import { fit, type Fit } from "../fit/engine";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { promises, type Promise } from "../promise/promises";
+import { changedSince } from "../work/signature";
 import { workSteps, type Step } from "../work/steps";
 import type { Asked } from "../fit/build";
 import type { Job } from "./job";
@@ -22,7 +23,10 @@ export type Assessment = {
 export function assess(job: Job, catalogue: Catalogue, house: HouseRules, today: string): Assessment {
   const fitted = fitOf(job, catalogue, house);
   const steps = workSteps(fitted.build, fitted.applied);
-  const sheet = buildSheet(job, fitted, steps, catalogue, house);
+  const fresh = buildSheet(job, fitted, steps, catalogue, house);
+  // What was signed for is not priced anew while it stands; what it still has to buy is.
+  const frozen = job.signed?.sheet && changedSince(job.signed, steps).length === 0 ? job.signed.sheet : null;
+  const sheet = frozen ? { ...frozen, plan: fresh.plan } : fresh;
   const made = promises({
     wish: job.wish,
     fit: fitted,

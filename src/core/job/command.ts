@@ -42,9 +42,9 @@ export const commandSchema = z.discriminatedUnion("do", [
   z.strictObject({ do: z.literal("give sheet") }),
   z.strictObject({ do: z.literal("place order"), supplierId: key, expectMinor: z.int() }),
   z.strictObject({ do: z.literal("arrived"), orderId: key }),
-  z.strictObject({ do: z.literal("tick"), step: key, note: z.string().max(200) }),
+  z.strictObject({ do: z.literal("tick"), step: key, note: z.string().max(200), despite: reason.optional() }),
   z.strictObject({ do: z.literal("untick"), step: key }),
-  z.strictObject({ do: z.literal("sign") }),
+  z.strictObject({ do: z.literal("sign"), despite: reason.optional() }),
 ]);
 export type Command = z.output<typeof commandSchema>;
 export type CommandOf<D extends Command["do"]> = Extract<Command, { do: D }>;

@@ -5,8 +5,12 @@ import { DONOR_KEYS } from "../donor/items";
 import { EMPTY_WISH, wishSchema } from "../wish/wish";
 import { donorSchema } from "../donor/donorSchema";
 import { SLOTS } from "./slots";
+import { frozenSheetSchema } from "../cost/frozenSheet";
 import { handLineSchema } from "../cost/handLine";
 import { placedOrderSchema } from "../supply/placedOrder";
+
+/** Why something held back was done all the same; empty where nothing held it. */
+const despite = text(400).default("");
 
 export const givenSheetSchema = z.strictObject({
   ...stamp,
@@ -46,11 +50,24 @@ export const jobSchema = z.strictObject({
   hand: z.array(handLineSchema).max(100),
   given: z.array(givenSheetSchema).max(50),
   orders: z.array(placedOrderSchema),
-  ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200) })),
+  ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200), despite })),
+  /** Who signed for which state: every step with what it was, and the sheet. */
   signed: z
     .strictObject({
       ...stamp,
-      steps: z.array(z.strictObject({ title: text(120), by: text(40), at: z.string(), note: text(200) })),
+      despite,
+      steps: z.array(
+        z.strictObject({
+          id: text(40).default(""),
+          title: text(160),
+          is: z.array(text(600)).default([]),
+          by: text(40),
+          at: z.string(),
+          note: text(200),
+          despite,
+        }),
+      ),
+      sheet: frozenSheetSchema.nullable().default(null),
     })
     .nullable(),
 });

@@ -2,6 +2,7 @@ import { STAGE_NAMES, type StageName } from "./stageNames";
 import type { Job } from "./job";
 import type { Fit } from "../fit/engine";
 import type { Sheet } from "../cost/sheet";
+import { AFTER_SIGNING, changedSince } from "../work/signature";
 import type { Step } from "../work/steps";
 import { walk } from "../donor/donor";
 import { isOpen } from "../fit/finding";
@@ -24,7 +25,9 @@ export function stages(job: Job, fit: Fit, sheet: Sheet, steps: readonly Step[])
   const toFit = fit.findings.filter((finding) => isOpen(finding) && !finding.choose);
   const started = fit.build.supplied.length > 0;
   const toPlace = sheet.plan.orders.length;
-  const ticked = steps.filter((step) => job.ticks[step.id]).length;
+  const changed = job.signed ? changedSince(job.signed, steps).length : 0;
+  const before = steps.filter((step) => !AFTER_SIGNING.has(step.id));
+  const ticked = before.filter((step) => job.ticks[step.id]).length;
   const surveyUndone = started ? settling.size : items.length - measured;
   const of: Record<StageName, [knot: StageState["knot"], undone: number]> = {
     Ask: [knot(asked, ASKED.length - asked), ASKED.length - asked],
@@ -34,7 +37,13 @@ export function stages(job: Job, fit: Fit, sheet: Sheet, steps: readonly Step[])
     Ride: job.wish.route ? [started ? "tied" : "half", 0] : started ? ["half", 1] : ["open", 0],
     Sheet: started ? [sheet.unpriced === 0 && job.given.length > 0 ? "tied" : "half", sheet.unpriced] : ["open", 0],
     Order: started ? [knot(job.orders.length + (toPlace === 0 ? 1 : 0), toPlace), toPlace] : ["open", 0],
-    Build: steps.length > 0 ? [job.signed ? "tied" : ticked > 0 ? "half" : "open", steps.length - ticked] : ["open", 0],
+    Build:
+      steps.length > 0
+        ? [
+            job.signed && changed === 0 ? "tied" : ticked > 0 ? "half" : "open",
+            Math.max(before.length - ticked, changed > 0 ? 1 : 0),
+          ]
+        : ["open", 0],
     Prove: ["later", 0],
     "Hand over": ["later", 0],
   };

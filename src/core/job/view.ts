@@ -7,12 +7,14 @@ import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import type { Spec } from "../parts/specs";
 import type { Promise } from "../promise/promises";
+import type { Held } from "../work/held";
 import type { Step } from "../work/steps";
 import { assess, type Assessment } from "./assess";
 import type { Job } from "./job";
 import { layoutOf, type Layout } from "./layout";
 import { massOf, rideOf, type RideOf } from "./rideOf";
 import type { StageState } from "./stages";
+import { workOrderOf, type WorkOrder } from "./workOrder";
 
 /** What a remedy would change if it were accepted now, worked out by accepting it. */
 export type Effects = {
@@ -59,7 +61,10 @@ export type JobView = {
   readonly unusedOverrides: readonly Override[];
   readonly steps: readonly (Omit<Step, "parts"> & {
     readonly parts: readonly (PartView & { readonly waits: string | null })[];
+    readonly held: Held;
   })[];
+  /** What holds the signature back, what changed since it was given, and what the build leaves over. */
+  readonly work: Omit<WorkOrder, "steps">;
   readonly sheet: Sheet;
   readonly promises: readonly Promise[];
   readonly stages: readonly StageState[];
@@ -82,6 +87,7 @@ export function viewOf(
 ): JobView {
   const assessed = (more: Job["accepted"]) => assess({ ...job, accepted: [...job.accepted, ...more] }, catalogue, house, today);
   const now = assessed([]);
+  const work = workOrderOf(job, now);
   const parts = now.fit.build.supplied.map(({ part, quantity, origin }) => ({
     id: part.id,
     kind: part.kind,
@@ -106,17 +112,19 @@ export function viewOf(
     applied: now.fit.applied,
     idle: now.fit.idle,
     unusedOverrides: now.fit.unusedOverrides,
-    steps: now.steps.map((step) => ({
+    steps: work.steps.map(({ step, waits, held }) => ({
       ...step,
-      parts: step.parts.map(({ part, quantity, origin }) => ({
+      parts: step.parts.map(({ part, quantity, origin }, i) => ({
         id: part.id,
         kind: part.kind,
         name: part.name,
         quantity,
         from: origin.type,
-        waits: waitsFor(part.id, origin, job, now.sheet),
+        waits: waits[i]!,
       })),
+      held,
     })),
+    work: { signHeld: work.signHeld, changed: work.changed, staysInBox: work.staysInBox, goesBack: work.goesBack },
     sheet: now.sheet,
     promises: now.promises,
     stages: now.stages,
@@ -138,7 +146,8 @@ function needed(build: Build, findings: readonly FindingView[], assessed: (more:
     const remedy = finding.remedies.find((r) => !r.refused);
     return remedy ? [tried(finding.key, remedy.id)] : [];
   });
-  const reads = readsOf(build);
+  // How the bike came is asked for the order of work; no check reads it.
+  const reads = readsOf(build).add("cameAs");
   if (first.length > 0) for (const key of readsOf(assessed(first).fit.build)) reads.add(key);
   return [...reads];
 }
@@ -176,14 +185,4 @@ function wouldDo(finding: Finding, remedy: Remedy, now: Assessment, assessed: (m
       .filter((a) => !before.has(a.finding) && after.has(a.finding))
       .map((a) => `${a.title}: ${a.remedy.title}`),
   };
-}
-
-/** Why a step cannot start yet for want of a part: not ordered, or ordered and not here. Null when it is here. */
-function waitsFor(partId: string, origin: { type: string; kitId?: string }, job: Job, sheet: Sheet): string | null {
-  const buyId = origin.type === "kit" ? origin.kitId! : partId;
-  const line = sheet.lines.find((l) => l.partId === buyId && l.source !== "in the kit");
-  if (line?.source === "stock" || line?.source === "customer") return null;
-  const order = job.orders.find((o) => o.lines.some((l) => l.partId === buyId));
-  if (!order) return "not ordered yet";
-  return order.arrived ? null : `not here yet (${order.number})`;
 }

@@ -7,34 +7,68 @@ type StepDetail = {
   readonly fasteners?: readonly FastenerId[];
   readonly cautions?: readonly CautionId[];
   readonly after?: readonly TaskId[];
+  /** How it is done, beyond what the remedies say. */
+  readonly does?: readonly string[];
+  /** What must cure or settle before the work goes on. */
+  readonly waits?: readonly string[];
 };
 
-/** Tools, torques, cautions and what must be done before (common practice). */
+/** Thread lock of medium strength at 20 °C; its own sheet governs (from memory). */
+const THREAD_LOCK = "Thread lock: handled after 20–30 min, full strength after 24 h";
+
+/** Tools, torques, cautions and what must be done before (common practice). Torque wrenches follow from the torques. */
 export const STEP_DETAILS: Record<TaskId, StepDetail> = {
   survey: { tools: ["caliper", "tape", "hanging scale", "camera"] },
-  brakesFirst: { tools: ["5 mm key", "cable cutter"], fasteners: ["calliper"], cautions: ["brakes"], after: ["survey"] },
+  wash: { tools: ["degreaser", "brush"], after: ["survey"] },
+  removeOld: {
+    tools: ["multimeter", "insulated tools", "camera"],
+    cautions: ["packFire", "faultCurrent"],
+    does: [
+      "Volts and faults are read and photographed before anything is loosened",
+      "Pack off first, the controller's capacitors discharged, then the wires",
+      "Slots, shell and wires are looked at; old connectors are not used again",
+    ],
+    after: ["survey", "wash"],
+  },
+  assembleFrame: {
+    tools: ["headset press", "shell tool", "chain tool"],
+    fasteners: ["cups", "crank", "crankSplined", "crankPinch", "pedals", "calliper", "brakeArm", "rotor", "leverClamp"],
+    cautions: ["brakes"],
+    does: ["Wires are drawn in before a tube is closed off"],
+    waits: ["Paint, where there is any: two-pack 24 h, spray acrylic 48 h before assembly; full hardness after 7 days"],
+    after: ["survey", "inspect", "cleanShell", "faceShell", "clearShell", "bosses", "reroute"],
+  },
+  brakesFirst: {
+    tools: ["5 mm key", "cable cutter"],
+    fasteners: ["calliper", "brakeArm"],
+    cautions: ["brakes"],
+    after: ["survey", "removeOld", "assembleFrame"],
+  },
   hose: {
     tools: ["bleed kit", "hose cutter", "eye protection"],
     fasteners: ["hose"],
     cautions: ["hydraulic"],
+    waits: ["Lever felt again after 1 h and the next day: a soft one is bled again"],
     after: ["brakesFirst"],
   },
   cutOffs: { tools: ["ohmmeter"], fasteners: ["leverClamp"], cautions: ["cutOffs"], after: ["brakesFirst", "hose"] },
-  removeWheel: { after: ["survey"] },
-  removeCranks: { tools: ["crank extractor", "shell tool"], fasteners: ["cupsIso", "pedals"], after: ["survey"] },
+  removeWheel: { after: ["survey", "removeOld"] },
+  removeCranks: { tools: ["crank extractor", "shell tool"], after: ["survey", "removeOld"] },
   spreadFrame: { tools: ["dropout gauges", "tape"], cautions: ["spread"], after: ["removeWheel"] },
+  seatWashers: { tools: ["feeler 0.05"], after: ["removeWheel", "spreadFrame"] },
   fileSlots: { tools: ["flat file", "feeler 0.05"], cautions: ["tubeTurns"], after: ["removeWheel", "spreadFrame"] },
   cleanShell: { tools: ["facing tool", "caliper"], after: ["removeCranks"] },
   faceShell: { tools: ["facing tool", "caliper"], after: ["removeCranks"] },
   clearShell: { tools: ["rotary tool", "cable cutter"], after: ["removeCranks"] },
-  reroute: { tools: ["cable cutter", "spiral wrap"], after: ["survey"] },
+  reroute: { tools: ["cable cutter", "spiral wrap"], after: ["survey", "removeOld"] },
   service: { tools: ["cone spanners", "grease"], after: ["survey"] },
   inspect: { tools: ["dye", "lamp", "magnifier"], cautions: ["usedFrame"], after: ["survey"] },
   brakeUpgrade: {
-    tools: ["T25 key", "torque wrench 2–24"],
-    fasteners: ["rotor", "calliper"],
+    tools: ["T25 key"],
+    fasteners: ["rotor", "calliper", "brakeArm"],
     cautions: ["brakes"],
-    after: ["brakesFirst"],
+    waits: [THREAD_LOCK],
+    after: ["brakesFirst", "assembleFrame"],
   },
   rotorLine: { tools: ["T25 key", "feeler"], fasteners: ["rotor", "calliper"], cautions: ["brakes"], after: ["fitHub"] },
   bosses: { tools: ["rivet-nut tool"], fasteners: ["cradle"], cautions: ["drilling"], after: ["survey"] },
@@ -46,29 +80,44 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
   setSpeed: { tools: ["display or programming lead"], cautions: ["law"], after: ["settings"] },
   setRegen: { tools: ["display or programming lead"], cautions: ["packCurrent"], after: ["settings"] },
   laceWheel: { tools: ["truing stand", "tension meter", "goggles"], cautions: ["tension"] },
+  laceOther: { tools: ["truing stand", "tension meter", "goggles"], cautions: ["tension"], after: ["survey"] },
   checkWheel: { tools: ["truing stand", "tension meter"] },
   redish: { tools: ["dish gauge", "spoke key"], cautions: ["tension"], after: ["laceWheel", "checkWheel"] },
   moveTyre: { tools: ["tyre levers"], after: ["laceWheel", "checkWheel", "redish", "removeWheel"] },
   cluster: { tools: ["freewheel tool for the motor's bore"], fasteners: ["lockRing"], after: ["laceWheel", "checkWheel"] },
   fitHub: {
-    tools: ["torque wrench 20–100"],
-    fasteners: ["axleM12", "axleM14", "armM6", "rotor"],
+    fasteners: ["axleM12", "axleM14", "armM6", "wormClamp", "rotor"],
     cautions: ["axleSpins"],
-    after: ["fileSlots", "spreadFrame", "moveTyre", "cluster", "redish"],
+    does: [
+      "Nuts finger tight, rotor and wheel lined up; tightened on the left, then the right, then both to value",
+      "Arms after the nuts are seated, then the nuts once more; witness marks painted",
+    ],
+    after: ["seatWashers", "fileSlots", "spreadFrame", "moveTyre", "cluster", "redish", "assembleFrame"],
   },
   fitMid: {
-    tools: ["lock-nut tool", "torque wrench 20–100"],
-    fasteners: ["midInnerNut", "midLockRing", "ringBolts", "crank"],
-    after: ["cleanShell", "faceShell", "clearShell", "reroute"],
+    tools: ["lock-nut tool"],
+    fasteners: ["midInnerNut", "midLockRing", "ringBolts", "crank", "pedals"],
+    waits: [THREAD_LOCK],
+    after: ["assembleFrame", "cleanShell", "faceShell", "clearShell", "reroute"],
   },
   fitFrameMotor: {
-    tools: ["torque wrench 2–24", "ring-nut tool", "crank extractor"],
-    fasteners: ["crank", "pedals"],
-    after: ["removeCranks", "reroute"],
+    tools: ["ring-nut tool", "crank extractor"],
+    fasteners: ["ringBolts", "crank", "crankSplined", "pedals"],
+    does: [
+      "Cables and hoses are drawn in before the motor goes to its seat",
+      "Mount bolts to the frame maker's torque, in turns, thread lock by its sheet",
+      "The motor's ring nut may be left-hand: look for its arrow, torque by its sheet",
+    ],
+    waits: [THREAD_LOCK],
+    after: ["removeCranks", "reroute", "assembleFrame"],
   },
   shifter: { tools: ["cable cutter"], after: ["cutOffs"] },
-  joinChains: { tools: ["chain tool", "joining pliers"], after: ["fitMid"] },
-  derailleur: { tools: ["2 and 5 mm keys"], after: ["fitHub", "fitMid", "fitFrameMotor", "cluster", "shifter", "joinChains"] },
+  ring: { tools: ["5 mm key", "crank extractor"], fasteners: ["ringBolts", "crank"], after: ["survey", "removeOld"] },
+  joinChains: { tools: ["chain tool", "joining pliers"], after: ["fitMid", "fitHub", "fitFrameMotor", "cluster", "ring"] },
+  derailleur: {
+    tools: ["2 and 5 mm keys"],
+    after: ["fitHub", "fitMid", "fitFrameMotor", "cluster", "ring", "shifter", "joinChains"],
+  },
   cradle: {
     tools: ["4 mm key"],
     fasteners: ["cradle"],
@@ -76,7 +125,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     after: ["fitHub", "fitMid", "fitFrameMotor", "bosses", "reroute"],
   },
   harness: { tools: ["crimper", "heat gun"], cautions: ["faultCurrent", "solder"], after: ["cradle", "cutOffs", "barLayout"] },
-  pedalSensor: { tools: ["crank extractor"], fasteners: ["crank"], after: ["fitHub", "fitMid"] },
+  pedalSensor: { tools: ["crank extractor"], fasteners: ["crank", "crankSplined", "crankPinch"], after: ["fitHub", "fitMid"] },
   gearSensor: { after: ["derailleur"] },
   settings: { tools: ["display or programming lead"], cautions: ["law"], after: ["harness", "pedalSensor", "gearSensor"] },
   setCurrent: { tools: ["display or programming lead"], cautions: ["packCurrent"], after: ["settings"] },
@@ -96,8 +145,16 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
       "rotorLine",
       "bracket",
       "chainGuide",
+      "laceOther",
+      "brakeUpgrade",
+      "service",
+      "assembleFrame",
     ],
   },
-  roadTest: { tools: ["helmet", "torque wrench 20–100"], cautions: ["brakes", "law"], after: ["checks"] },
+  roadTest: { tools: ["helmet"], cautions: ["brakes", "law"], after: ["checks"] },
   handOver: { cautions: ["packFire", "law"], after: ["roadTest"] },
+  revisit: {
+    fasteners: ["axleM12", "axleM14", "armM6", "wormClamp", "midInnerNut", "crank", "crankSplined", "crankPinch", "rotor"],
+    after: ["handOver"],
+  },
 };

@@ -32,15 +32,20 @@ const task = (title: string, low: number, likely: number, high: number, stage: S
   stage,
 });
 
-/** Commissioning is one task of 20/30/60 in the trade's tables; here its static checks stand apart from the road test. */
+/** Changing a ring alone is put like changing a cluster (from memory).
+ *  Commissioning is one task of 20/30/60 in the trade's tables; here its static checks stand apart from the road test. */
 export const TASKS = {
   survey: task("Take in, survey, photograph, sign the checklist", 15, 25, 40, "survey"),
+  wash: task("Wash and degrease", 10, 20, 40, "strip"),
+  removeOld: task("Take the old conversion off, its faults looked for", 30, 60, 120, "strip"),
+  assembleFrame: task("Assemble the frame: headset, brakes, wheels, gears, seat", 180, 270, 480, "fit"),
   brakesFirst: task("Overhaul the brakes: pads, cables, levers", 15, 30, 60, "brakes"),
   hose: task("Open and bleed a hydraulic hose", 20, 30, 50, "brakes"),
   cutOffs: task("Fit the motor cut-offs and test each lever", 8, 15, 40, "brakes"),
   removeWheel: task("Take the wheel, tyre, tube and tape off", 5, 10, 20, "strip"),
   removeCranks: task("Take out the cranks and the bottom bracket", 10, 20, 60, "strip"),
   spreadFrame: task("Spread and align the dropouts", 20, 35, 60, "prepare"),
+  seatWashers: task("Seat the axle and its washers in the slots", 5, 15, 40, "prepare"),
   fileSlots: task("File the slots parallel and seat the washers", 5, 15, 40, "prepare"),
   cleanShell: task("Clean and face the shell, fit shim or sleeve", 10, 20, 60, "prepare"),
   faceShell: task("Face the shell, both sides parallel", 10, 20, 40, "prepare"),
@@ -59,6 +64,7 @@ export const TASKS = {
   setSpeed: task("Set the assist limit and read it back", 3, 5, 10, "settings"),
   setRegen: task("Set the regeneration ceiling and read it back", 3, 5, 10, "settings"),
   laceWheel: task("Lace, true and tension the motor wheel", 60, 90, 150, "wheel"),
+  laceOther: task("Lace the new rim of the other wheel over, true it", 60, 90, 150, "wheel"),
   checkWheel: task("Check the bought wheel: tension, dish, nuts", 10, 20, 40, "wheel"),
   moveTyre: task("Fit tape, tube and tyre", 8, 12, 25, "wheel"),
   redish: task("Re-dish the rim to the new hub line", 10, 20, 40, "wheel"),
@@ -68,7 +74,8 @@ export const TASKS = {
   cluster: task("Change the cluster", 8, 15, 30, "drive"),
   shifter: task("Change the shifter and its cable", 10, 20, 40, "drive"),
   derailleur: task("Set the derailleur: limits, indexing, chain length", 15, 25, 45, "drive"),
-  joinChains: task("Join two chains and set the length", 8, 12, 25, "drive"),
+  ring: task("Change the chainring", 8, 15, 30, "drive"),
+  joinChains: task("Join the chain and set its length", 8, 12, 25, "drive"),
   cradle: task("Fit the battery cradle, lock and connector", 10, 25, 50, "electrics"),
   harness: task("Fit controller, display, throttle and harness", 25, 40, 90, "electrics"),
   pedalSensor: task("Fit the pedal sensor", 8, 15, 40, "electrics"),
@@ -79,6 +86,7 @@ export const TASKS = {
   checks: task("Static checks in safe order, power last", 8, 12, 24, "checks"),
   roadTest: task("Commission and road test", 12, 18, 36, "road"),
   handOver: task("Hand over: leaflet, log, re-torque date", 8, 12, 25, "hand over"),
+  revisit: task("Re-torque visit after 20 km: nuts, arms, cranks, rotor, spokes", 15, 25, 40, "hand over"),
 } as const satisfies Record<string, TaskRow>;
 
 export type TaskId = keyof typeof TASKS;

@@ -25,7 +25,7 @@ test.each(NAMES)("the work on: %s", (name) => {
       `${step.id} ${Math.round(step.minutes)} ± ${Math.round(step.spread)} min`,
       parts && `parts ${parts}`,
       step.tools.length > 0 && `tools ${step.tools.join(", ")}`,
-      step.fasteners.length > 0 && `torques ${step.fasteners.join(", ")}`,
+      step.torques.length > 0 && `torques ${step.torques.map((torque) => torque.id).join(", ")}`,
       step.cautions.length > 0 && `care ${step.cautions.join(", ")}`,
       why && `for ${why}`,
     ]

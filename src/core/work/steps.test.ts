@@ -31,7 +31,7 @@ describe("order", () => {
   test("survey first, power last: checks before the road, the road before the hand-over", () => {
     const order = inOrder(TASK_IDS);
     expect(order[0]).toBe("survey");
-    expect(order.slice(-3)).toEqual(["checks", "roadTest", "handOver"]);
+    expect(order.slice(-4)).toEqual(["checks", "roadTest", "handOver", "revisit"]);
     expect(order.indexOf("cluster")).toBeLessThan(order.indexOf("fitHub"));
     expect(TASK_IDS.every((task) => STAGES.includes(TASKS[task].stage))).toBe(true);
   });
@@ -67,8 +67,11 @@ describe("steps of a build", () => {
     const fitHub = steps.find((s) => s.id === "fitHub")!;
     expect(fitHub.parts.map((p) => p.part.kind)).toEqual(["hub-motor", "torque-arm"]);
     expect(fitHub.because.map((b) => b.finding)).toEqual(["axle/torque-arms front"]);
-    expect(fitHub.fasteners).toContain("axleM12");
-    expect(fitHub.fasteners).not.toContain("axleM14");
+    const torques = fitHub.torques.map((torque) => torque.id);
+    expect(torques).toContain("axleM12");
+    expect(torques).not.toContain("axleM14");
+    expect(torques).toContain("wormClamp");
+    expect(torques).not.toContain("armM6");
     expect(fitHub.cautions).toContain("axleSpins");
     expect(steps.find((s) => s.id === "fileSlots")!.because[0]!.title).toBe("File the slots parallel");
     expect(steps.some((s) => s.id === "removeCranks")).toBe(false);
@@ -88,7 +91,9 @@ describe("steps of a build", () => {
       expect(b!.title).toMatch(/: front and rear wheel$/);
       expect(a!.title).not.toMatch(/wheel$/);
     }
-    expect(two.find((s) => s.id === "fitHub")!.fasteners).toEqual(expect.arrayContaining(["axleM12", "axleM14"]));
+    expect(two.find((s) => s.id === "fitHub")!.torques.map((torque) => torque.id)).toEqual(
+      expect.arrayContaining(["axleM12", "axleM14"]),
+    );
     expect(two.find((s) => s.id === "cradle")!.minutes).toBe(one.find((s) => s.id === "cradle")!.minutes);
   });
 });

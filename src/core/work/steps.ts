@@ -1,8 +1,10 @@
 import type { AppliedRemedy } from "../fit/engine";
 import { motorsOf, partsOf, type Build, type Supplied } from "../fit/build";
 import { CAUTIONS, type CautionId } from "../standards/cautions";
-import { FASTENERS, type FastenerId } from "../standards/fasteners";
-import { PART_STEP } from "./partStep";
+import { ROAD_CHECKS, STAND_CHECKS } from "../standards/commissioning";
+import { hasDerailleur, stepOfKind, stepOfPart } from "./partStep";
+import { settingsOf } from "./settings";
+import { shellHand, torquesOf, type Torque } from "./torques";
 import { STEP_DETAILS } from "../standards/stepDetails";
 import { estimate, STAGES, TASKS, type TaskId } from "../standards/tasks";
 
@@ -12,28 +14,39 @@ export type Step = {
   readonly minutes: number;
   readonly spread: number;
   readonly tools: readonly string[];
-  readonly fasteners: readonly FastenerId[];
+  readonly torques: readonly Torque[];
   readonly cautions: readonly CautionId[];
   /** Parts that must be there before it starts. */
   readonly parts: readonly Supplied[];
+  /** How it is done, line by line: settings with their units, checks with what passes and what stops. */
+  readonly does: readonly string[];
+  /** What must cure or settle before the work goes on. */
+  readonly waits: readonly string[];
+  /** Steps of this order that must be done before it. */
+  readonly after: readonly TaskId[];
   /** Remedies that asked for it or change how it is done; empty for a step of every such build. */
   readonly because: readonly { finding: string; title: string; says: string }[];
 };
 
-/** Tasks of a build before any remedy, by what the motor is (the trade's job recipes). */
+/** Tasks of a build before any remedy, by what came in and what the motor is (the trade's job recipes). */
 function recipe(build: Build): TaskId[] {
   const hubs = partsOf(build, "hub-motor");
   const mid = partsOf(build, "mid-motor").length > 0;
   const onBolts = partsOf(build, "frame-motor").length > 0;
+  const cameAs = build.donor.cameAs?.value ?? "bike";
   const has = (kind: "pedal-sensor" | "gear-sensor" | "cut-off") => partsOf(build, kind).length > 0;
-  const tasks: TaskId[] = ["survey", "brakesFirst"];
+  const tasks: TaskId[] = ["survey"];
+  // A bare frame has nothing to take out: brakes, gears and wheels are part of its assembly.
+  if (cameAs === "frame") tasks.push("assembleFrame", "lights");
+  else tasks.push("brakesFirst", ...(hubs.length > 0 ? ["removeWheel" as const] : []), ...(mid ? ["removeCranks" as const] : []));
+  if (cameAs === "converted") tasks.push("wash", "removeOld");
   if (has("cut-off") || partsOf(build, "brake-lever").some((lever) => lever.spec.switched)) tasks.push("cutOffs");
-  if (hubs.length > 0) tasks.push("removeWheel", "fitHub");
-  if (hubs.some((motor) => motor.spec.end === "front")) tasks.push("fileSlots");
+  if (hubs.length > 0) tasks.push("fitHub");
+  if (hubs.some((motor) => motor.spec.end === "front")) tasks.push("seatWashers");
   if (hubs.some((motor) => motor.spec.laced)) tasks.push("checkWheel");
-  if (hubs.some((motor) => motor.spec.end === "rear")) tasks.push("derailleur");
-  if (mid) tasks.push("removeCranks", "cleanShell", "fitMid", "derailleur");
-  if (onBolts) tasks.push("fitFrameMotor", "derailleur");
+  if (mid) tasks.push("cleanShell", "fitMid");
+  if (onBolts) tasks.push("fitFrameMotor");
+  if (cameAs !== "frame" && (mid || onBolts || hubs.some((motor) => motor.spec.end === "rear"))) tasks.push("derailleur");
   if (has("pedal-sensor")) tasks.push("pedalSensor");
   if (has("gear-sensor")) tasks.push("gearSensor");
   return [...tasks, "cradle", "harness", "settings", "checks", "roadTest", "handOver"];
@@ -41,7 +54,7 @@ function recipe(build: Build): TaskId[] {
 
 /**
  * The work order's steps, each once, in an order in which nothing comes before what it needs; no step without a motor.
- * A task that several remedies ask for is one step that names them all.
+ * A task that several remedies ask for is one step that names them all. Every part of the build has the step that uses it.
  */
 export function workSteps(build: Build, applied: readonly AppliedRemedy[]): Step[] {
   if (motorsOf(build).length === 0) return [];
@@ -50,16 +63,30 @@ export function workSteps(build: Build, applied: readonly AppliedRemedy[]): Step
   for (const remedy of applied) {
     for (const task of stepsOf(remedy, build)) asked.set(task, [...(asked.get(task) ?? []), remedy]);
   }
-  // A hub gear or single speed has no derailleur to set.
-  if (build.donor.gears && build.donor.gears.value !== "derailleur" && !partsOf(build, "cluster").length)
-    asked.delete("derailleur");
-  return inOrder([...asked.keys()]).map((task) => stepOf(task, asked.get(task)!, build));
+  const placed = new Map(build.supplied.map((supplied) => [supplied, stepOfSupplied(supplied, build, applied)]));
+  for (const task of placed.values()) if (task && !asked.has(task)) asked.set(task, []);
+  if (!hasDerailleur(build)) asked.delete("derailleur");
+  // Filing seats them too: it is one task, done one way or the other.
+  if (asked.has("fileSlots")) asked.delete("seatWashers");
+  if (build.house.revisit === "in the price") asked.set("revisit", []);
+  const order = inOrder([...asked.keys()]);
+  return order.map((task) => stepOf(task, asked.get(task)!, build, asked, placed));
+}
+
+/** The step of a part in the build: by its kind, and where that leaves it open by the remedy that brought it. */
+function stepOfSupplied({ part, origin }: Supplied, build: Build, applied: readonly AppliedRemedy[]): TaskId | undefined {
+  const remedy =
+    origin.type === "remedy"
+      ? applied.find((a) => a.finding === origin.finding && a.remedy.id === origin.remedy)?.remedy
+      : undefined;
+  return stepOfPart(part, build, remedy?.tasks);
 }
 
 /** A remedy's own tasks, and the steps in which its parts are used, so that every accepted part is named where it goes on. */
 function stepsOf({ remedy }: AppliedRemedy, build: Build): TaskId[] {
   const used = remedy.parts.flatMap((need) => {
-    const step = need.kind === "washer" ? (partsOf(build, "mid-motor").length > 0 ? "fitMid" : "fitHub") : PART_STEP[need.kind];
+    const part = need.partId === null ? undefined : build.catalogue.parts.get(need.partId);
+    const step = stepOfKind(need.kind, build, remedy.tasks, part);
     return step ? [step] : [];
   });
   return [...new Set([...remedy.tasks, ...used])];
@@ -79,14 +106,20 @@ export function inOrder(tasks: readonly TaskId[]): TaskId[] {
   return order;
 }
 
-function stepOf(task: TaskId, because: readonly AppliedRemedy[], build: Build): Step {
+function stepOf(
+  task: TaskId,
+  because: readonly AppliedRemedy[],
+  build: Build,
+  all: ReadonlyMap<TaskId, unknown>,
+  placed: ReadonlyMap<Supplied, TaskId | undefined>,
+): Step {
   const wheels = wheelsOf(task, build);
   const title = wheels.length > 1 ? `${TASKS[task].title}: ${wheels.join(" and ")} wheel` : TASKS[task].title;
   // Two wheels are the work twice; their spreads add up as independent ones do.
   const once = estimate(TASKS[task]);
   const [minutes, spread] = [once.minutes * wheels.length, once.spread * Math.sqrt(wheels.length)];
   const detail = STEP_DETAILS[task];
-  const parts = build.supplied.filter((s) => stepOfPart(s, build) === task);
+  const torques = torquesOf(detail.fasteners ?? [], build);
   const cautions = [
     ...new Set([...(detail.cautions ?? []), ...because.flatMap((b) => (b.remedy.caution ? [b.remedy.caution] : []))]),
   ].sort((a, b) => CAUTIONS[b].severity - CAUTIONS[a].severity);
@@ -95,12 +128,26 @@ function stepOf(task: TaskId, because: readonly AppliedRemedy[], build: Build): 
     title,
     minutes,
     spread,
-    tools: detail.tools ?? [],
-    fasteners: (detail.fasteners ?? []).filter((id) => id in FASTENERS && applies(id, build)),
+    tools: [...new Set([...(detail.tools ?? []), ...torques.map((torque) => torque.wrench)])],
+    torques,
     cautions,
-    parts,
+    parts: build.supplied.filter((s) => placed.get(s) === task),
+    does: [...(detail.does ?? []), ...doesOf(task, build)],
+    waits: detail.waits ?? [],
+    after: (detail.after ?? []).filter((before) => all.has(before)),
     because: because.map((b) => ({ finding: b.finding, title: b.remedy.title, says: b.remedy.says })),
   };
+}
+
+/** What a step does on this build: the values that are set, the checks that are made, the hand of a thread that is undone. */
+function doesOf(task: TaskId, build: Build): string[] {
+  if (task === "settings") return settingsOf(build);
+  const checks = { checks: STAND_CHECKS, roadTest: ROAD_CHECKS }[task as string];
+  const from = task === "roadTest" ? STAND_CHECKS.length : 0;
+  if (checks)
+    return checks.map((check, i) => `Check ${from + i + 1}. ${check.does}. Passes: ${check.passes}. Stop if ${check.stopsIf}.`);
+  if (task !== "removeCranks") return [];
+  return [`Shell: ${shellHand(build)?.says ?? "its standard is not known for sure: read the cup before it is turned"}`];
 }
 
 /** Steps that are done to each wheel that gets a motor. */
@@ -114,28 +161,6 @@ function wheelsOf(task: TaskId, build: Build): string[] {
   );
   const ends = [...new Set(hubs.map(({ spec }) => spec.end))];
   return ends.length > 1 ? ends : [""];
-}
-
-function stepOfPart(supplied: Supplied, build: Build): TaskId | undefined {
-  if (supplied.part.kind === "washer") return partsOf(build, "mid-motor").length > 0 ? "fitMid" : "fitHub";
-  return PART_STEP[supplied.part.kind];
-}
-
-/** Torques that do not concern this build are left off the paper. */
-function applies(id: FastenerId, build: Build): boolean {
-  const axles = partsOf(build, "hub-motor").map(({ spec }) => spec.axleDiameterMm);
-  if (id === "axleM12") return axles.some((mm) => mm <= 12);
-  if (id === "axleM14") return axles.some((mm) => mm > 12);
-  if (id === "rotor")
-    return (
-      partsOf(build, "rotor").length > 0 ||
-      build.geometry.flags.has("has front rotor") ||
-      build.geometry.flags.has("has rear rotor")
-    );
-  if (id === "armM6") return partsOf(build, "torque-arm").length > 0;
-  if (id === "cupsIso") return build.donor.shellStandard?.value !== undefined;
-  if (id === "lockRing") return partsOf(build, "cluster").some((c) => !c.spec.interface.startsWith("freewheel"));
-  return true;
 }
 
 /** Minutes to quote for independent steps: the sum and one spread. @example quoteMinutes([{minutes: 50, spread: 10}]) // => 60 */

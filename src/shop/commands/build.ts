@@ -1,34 +1,60 @@
-import { countVerdicts } from "@/core/fit/finding";
-import { assess } from "@/core/job/assess";
-import { done, refused, type UseCase } from "../useCase";
+import { assess, type Assessment } from "@/core/job/assess";
+import type { Job } from "@/core/job/job";
+import { workOrderOf, type WorkOrder } from "@/core/job/workOrder";
+import type { Held } from "@/core/work/held";
+import { AFTER_SIGNING, stateOf } from "@/core/work/signature";
+import { done, refused, type Bench, type UseCase } from "../useCase";
 
-/** Ticks a step as done by somebody. Refused while the fit has an open stop, or once the work order is signed. */
+const standing = (job: Job, bench: Bench): Assessment & { work: WorkOrder } => {
+  const now = assess(job, bench.catalogue, bench.house, bench.at.slice(0, 10));
+  return { ...now, work: workOrderOf(job, now) };
+};
+
+/** A signature stands for a state: while that is unchanged nothing is ticked or opened under it. */
+const isSealed = (job: Job, work: WorkOrder) => job.signed !== null && work.changed.length === 0;
+const SEALED = "The work order is signed: undo the signature first.";
+/** A step that comes after the signature. */
+const NOT_YET = { at: "", by: "", note: "", despite: "" };
+const NAMELESS = "Say who it is: put your name at the top right.";
+
+/** A stop holds whatever is said; anything else lets through with a reason. @returns what to refuse with, or null */
+const heldBack = ({ stop, why }: Held, despite: string | undefined): string | null =>
+  why.length === 0 || (!stop && despite)
+    ? null
+    : stop
+      ? `Nothing is built until that is settled. ${why.join(". ")}.`
+      : `${why.join(". ")}. Give a reason to go on all the same: it is kept.`;
+
+/** Ticks a step as done, by name. Held back while the fit, a part or a step before it is open; a reason lets it through, never past a stop. */
 export const tick: UseCase<"tick"> = (job, command, bench) => {
-  if (job.signed) return refused("The work order is signed: undo the signature first.");
-  const { steps, fit } = assess(job, bench.catalogue, bench.house, bench.at.slice(0, 10));
-  const step = steps.find((s) => s.id === command.step);
-  if (!step) return refused("That step is not in the work order any more.");
+  const { work } = standing(job, bench);
+  if (isSealed(job, work) && !AFTER_SIGNING.has(command.step)) return refused(SEALED);
+  if (bench.by.trim() === "") return refused(NAMELESS);
+  const state = work.steps.find((s) => s.step.id === command.step);
+  if (!state) return refused("That step is not in the work order any more.");
   if (job.ticks[command.step]) return refused("That step is ticked already.");
-  if (countVerdicts(fit.findings).stop > 0) return refused("The fit says stop: nothing is built until that is settled.");
+  const held = heldBack(state.held, command.despite);
+  if (held !== null) return refused(held);
+  const despite = state.held.why.length > 0 ? (command.despite ?? "") : "";
   return done(
-    { ticks: { ...job.ticks, [command.step]: { at: bench.at, by: bench.by, note: command.note } } },
-    `Done: ${step.title}`,
+    { ticks: { ...job.ticks, [command.step]: { at: bench.at, by: bench.by, note: command.note, despite } } },
+    `Done: ${state.step.title}${despite && `, all the same: ${despite}`}`,
   );
 };
 
-export const untick: UseCase<"untick"> = (job, command) => {
-  if (job.signed) return refused("The work order is signed: undo the signature first.");
+export const untick: UseCase<"untick"> = (job, command, bench) => {
+  if (isSealed(job, standing(job, bench).work) && !AFTER_SIGNING.has(command.step)) return refused(SEALED);
   const { [command.step]: gone, ...ticks } = job.ticks;
   return gone ? done({ ticks }, "Step open again") : refused("That step is not ticked.");
 };
 
-/** Signs the work order off; its steps are kept as they were done. */
-export const sign: UseCase<"sign"> = (job, _command, bench) => {
-  if (job.signed) return refused("The work order is signed already.");
+/** Signs the work order for the state that it is in; its steps and prices are kept as they are. A change asks for a new signature. */
+export const sign: UseCase<"sign"> = (job, command, bench) => {
+  const { steps, sheet, work } = standing(job, bench);
+  if (isSealed(job, work)) return refused("The work order is signed already.");
   if (bench.by.trim() === "") return refused("Say who signs: put your name at the top right.");
-  const { steps } = assess(job, bench.catalogue, bench.house, bench.at.slice(0, 10));
   if (steps.length === 0) return refused("There is no work order yet: choose a motor in Drive.");
-  const open = steps.filter((step) => !job.ticks[step.id]);
+  const open = steps.filter((step) => !job.ticks[step.id] && !AFTER_SIGNING.has(step.id));
   if (open.length > 0)
     return refused(
       `${open.length} step${open.length === 1 ? " is" : "s are"} not ticked: ${open
@@ -36,11 +62,15 @@ export const sign: UseCase<"sign"> = (job, _command, bench) => {
         .slice(0, 3)
         .join("; ")}.`,
     );
-  const copy = steps.map((step) => ({
-    title: step.title,
-    by: job.ticks[step.id]!.by,
-    at: job.ticks[step.id]!.at,
-    note: job.ticks[step.id]!.note,
-  }));
-  return done({ signed: { at: bench.at, by: bench.by, steps: copy } }, `Work order signed by ${bench.by}`);
+  const held = heldBack(work.signHeld, command.despite);
+  if (held !== null) return refused(held);
+  const { plan: _plan, ...frozen } = sheet;
+  const signed: Job["signed"] = {
+    at: bench.at,
+    by: bench.by,
+    despite: work.signHeld.why.length > 0 ? (command.despite ?? "") : "",
+    steps: steps.map((step) => ({ id: step.id, title: step.title, is: stateOf(step), ...(job.ticks[step.id] ?? NOT_YET) })),
+    sheet: { ...frozen, lines: [...frozen.lines] },
+  };
+  return done({ signed }, `Work order signed by ${bench.by}${signed.despite && `, all the same: ${signed.despite}`}`);
 };

@@ -5,6 +5,8 @@ import { Catalogue } from "@/core/parts/catalogue";
 import type { Part, Supplier } from "@/core/parts/part";
 import { battery, hub, offer, partOf, QUAY } from "../../../tests/bench.fixture";
 import type { Bench } from "../useCase";
+import { assess } from "@/core/job/assess";
+import { workOrderOf } from "@/core/job/workOrder";
 import { carryOut } from "./index";
 
 const INLET: Supplier = {
@@ -124,7 +126,11 @@ describe("a placed order", () => {
     expect(says(carbon, PACK)).toBe("Nothing is ordered while the fit says stop (1): settle it in Fit first.");
     expect(says(job({ choices: { battery: pack.id, motor: motor.id } }), PACK)).toMatch(/^done/);
     expect(says(carbon, { do: "tick", step: "survey", note: "" })).toBe(
-      "The fit says stop: nothing is built until that is settled.",
+      "Nothing is built until that is settled. The fit says stop: Axle flats in the slot.",
+    );
+    // A stop is passed with no reason.
+    expect(says(carbon, { do: "tick", step: "survey", note: "", despite: "the customer wants it so" })).toMatch(
+      /^Nothing is built/,
     );
   });
 });
@@ -148,6 +154,8 @@ describe("the shelf", () => {
   });
 });
 
+const DESPITE = "agreed with the customer";
+
 describe("signing", () => {
   const on = (over: Partial<Job> = {}) => job({ choices: { motor: motor.id }, also: [], ...over });
   const stepsOf = (one: Job) => {
@@ -161,7 +169,7 @@ describe("signing", () => {
       "brakesFirst",
       "removeWheel",
       "fitHub",
-      "fileSlots",
+      "seatWashers",
       "checkWheel",
       "cradle",
       "harness",
@@ -170,7 +178,7 @@ describe("signing", () => {
       "roadTest",
       "handOver",
     ] as const)
-      now = placed(now, { do: "tick", step, note: `note ${step}` });
+      now = placed(now, { do: "tick", step, note: `note ${step}`, despite: DESPITE });
     return now;
   };
   test("is refused with one step open, named, and takes a copy of every step when none is", () => {
@@ -180,22 +188,79 @@ describe("signing", () => {
     expect(says(open, { do: "sign" })).toMatch(/^1 step is not ticked: [^;]*\.$/);
     const two = placed(open, { do: "untick", step: "checks" });
     expect(says(two, { do: "sign" })).toMatch(/^2 steps are not ticked: [^;]*; [^;]*\.$/);
-    const signed = placed(all, { do: "sign" }).signed!;
+    expect(says(all, { do: "sign" })).toMatch(/^\d+ checks are still open in Fit: .* Give a reason/);
+    const signed = placed(all, { do: "sign", despite: DESPITE }).signed!;
     expect(signed).toMatchObject({ at: bench.at, by: "Ida" });
-    expect(signed.steps).toHaveLength(stepsOf(on()));
+    expect(signed.steps).toHaveLength(stepsOf(on()) + 1);
     expect(signed.steps[0]).toEqual({
+      id: "survey",
       title: "Take in, survey, photograph, sign the checklist",
+      is: [],
       by: "Ida",
       at: bench.at,
       note: "note survey",
+      despite: "",
     });
+    expect(signed.despite).toBe(DESPITE);
+    expect(signed.steps.find((step) => step.id === "fitHub")).toMatchObject({
+      despite: DESPITE,
+      is: expect.arrayContaining([`1 × ${motor.name}`]),
+    });
+    // The visit comes after: it is neither ticked nor waited for.
+    expect(signed.steps.find((step) => step.id === "revisit")).toMatchObject({ by: "", at: "" });
   });
   test("holds what was signed: no step is opened or ticked, and nobody signs twice", () => {
-    const signed = placed(ticked(), { do: "sign" });
+    const signed = placed(ticked(), { do: "sign", despite: DESPITE });
     const first = "The work order is signed: undo the signature first.";
     expect(says(signed, { do: "untick", step: "survey" })).toBe(first);
     expect(says({ ...signed, ticks: {} }, { do: "tick", step: "survey", note: "" })).toBe(first);
     expect(says(signed, { do: "sign" })).toBe("The work order is signed already.");
+    // The visit after 20 km is ticked under the signature.
+    expect(says(signed, { do: "tick", step: "revisit", note: "", despite: DESPITE })).toMatch(/^done: Done: Re-torque visit/);
+  });
+  test("stands for a state: a change names itself, opens the work and asks for a new signature", () => {
+    const signed = placed(ticked(), { do: "sign", despite: DESPITE });
+    const look = (on: Job) => assess(on, bench.catalogue, bench.house, "2026-01-05");
+    const build = (on: Job) => look(on).stages.find((stage) => stage.name === "Build")!;
+    expect(build(signed)).toMatchObject({ knot: "tied", undone: 0 });
+    const changed = placed(signed, { do: "put in", partId: tyre.id, quantity: 1 });
+    expect(build(changed)).toMatchObject({ knot: "half", undone: 1 });
+    expect(workOrderOf(changed, look(changed)).changed).toEqual(["New: Fit tape, tube and tyre"]);
+    expect(says(changed, { do: "sign" })).toMatch(/^1 step is not ticked: Fit tape, tube and tyre/);
+    const again = placed(placed(changed, { do: "tick", step: "moveTyre", note: "", despite: DESPITE }), {
+      do: "sign",
+      despite: DESPITE,
+    });
+    expect(workOrderOf(again, look(again)).changed).toEqual([]);
+    expect(build(again).knot).toBe("tied");
+    // Two of it is another state as well, told as what goes in now and what did before.
+    const two = placed(again, { do: "put in", partId: tyre.id, quantity: 2 });
+    expect(workOrderOf(two, look(two)).changed).toEqual([
+      "Fit tape, tube and tyre: now 2 × A tyre",
+      "Fit tape, tube and tyre: no longer 1 × A tyre",
+    ]);
+  });
+  test("keeps its prices: nothing is priced anew while the signature holds, and is when it does not", () => {
+    const signed = placed(ticked(), { do: "sign", despite: DESPITE });
+    const dearer = { ...bench.house, labourMinorPerHour: 2 * bench.house.labourMinorPerHour, taxPercent: 25 };
+    const allIn = (on: Job, house = bench.house) => assess(on, bench.catalogue, house, "2026-01-05").sheet.allInMinor;
+    expect(allIn(signed, dearer)).toBe(allIn(signed));
+    expect(allIn({ ...signed, signed: null }, dearer)).toBeGreaterThan(allIn(signed));
+    const changed = placed(signed, { do: "put in", partId: tyre.id, quantity: 1 });
+    expect(allIn(changed, dearer)).toBeGreaterThan(allIn(changed));
+  });
+  test("a step is done by a name, after what it follows, with its parts there; a reason lets it through and is kept", () => {
+    const nobody = carryOut(on(), { do: "tick", step: "survey", note: "" }, { ...bench, by: " " });
+    expect(!nobody.ok && nobody.error.says).toBe("Say who it is: put your name at the top right.");
+    const told = says(on(), { do: "tick", step: "harness", note: "" });
+    expect(told).toMatch(/checks are still open in Fit/);
+    expect(told).toMatch(/Not done before it: Fit the battery cradle/);
+    const bought = placed(on({ sources: { "choice motor": "buy" } }), { do: "tick", step: "survey", note: "" });
+    expect(says(bought, { do: "tick", step: "fitHub", note: "" })).toMatch(/1 part is not there: A hub, not ordered yet/);
+    const kept = placed(bought, { do: "tick", step: "fitHub", note: "", despite: DESPITE }).ticks.fitHub!;
+    expect(kept).toMatchObject({ by: "Ida", despite: DESPITE });
+    // Where nothing holds it back no reason is kept.
+    expect(placed(on(), { do: "tick", step: "survey", note: "", despite: DESPITE }).ticks.survey!.despite).toBe("");
   });
 });
 

@@ -3,7 +3,7 @@
 import { Input, type InputRef } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { CAUTIONS } from "@/core/standards/cautions";
-import { FASTENERS } from "@/core/standards/fasteners";
+import { AFTER_SIGNING } from "@/core/work/signature";
 import { hours } from "@/ui/format";
 import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
@@ -30,6 +30,11 @@ export function BuildStage() {
           <b>{steps.length} steps</b>
           <span className="soft">{hours(view.sheet.labourMinutes)} quoted</span>
         </div>
+        {view.work.signHeld.why.map((why) => (
+          <p key={why} className={`steps-held small${view.work.signHeld.stop ? " stop" : ""}`}>
+            {why}
+          </p>
+        ))}
         <ol>
           {steps.map((step, i) => (
             <li key={step.id}>
@@ -51,10 +56,45 @@ export function BuildStage() {
         </ol>
       </section>
       <section className="eyes build">
+        {view.work.changed.length > 0 && <Changed />}
         <StepCard key={shown.id} step={shown} number={index + 1} onDone={() => setPicked(null)} />
         <SignOff />
+        <LeftOver title="Stays in the box" lines={view.work.staysInBox} />
+        <LeftOver title="Goes back to the customer" lines={view.work.goesBack} />
       </section>
     </>
+  );
+}
+
+/** The signature stands for a state that is not any more. */
+function Changed() {
+  const { view } = useJob();
+  return (
+    <div className="note" role="status">
+      <b>Changed since {view.job.signed!.by} signed: a new signature is wanted.</b>
+      <ul>
+        {view.work.changed.slice(0, 8).map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+        {view.work.changed.length > 8 && <li>and {view.work.changed.length - 8} more</li>}
+      </ul>
+    </div>
+  );
+}
+
+function LeftOver({ title, lines }: { title: string; lines: ReturnType<typeof useJob>["view"]["work"]["goesBack"] }) {
+  if (lines.length === 0) return null;
+  return (
+    <div className="left-over">
+      <h3>{title}</h3>
+      <ul>
+        {lines.map((line) => (
+          <li key={line.says}>
+            {line.says} <span className="soft">{line.why}</span>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }
 
@@ -71,9 +111,14 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
   // Ready for the note, without scrolling the step's title and cautions away.
   const box = useRef<InputRef>(null);
   useEffect(() => box.current?.focus({ preventScroll: true }), []);
+  const { by } = useSettings();
+  const [despite, setDespite] = useState("");
   const overrides = view.findings.filter((finding) => finding.overridden);
+  const held = step.held.why.length > 0;
+  const ready = by.trim() !== "" && (!held || (!step.held.stop && despite.trim().length >= 8));
   const done = async () => {
-    const outcome = await act({ do: "tick", step: step.id, note: note.trim() });
+    if (!ready) return;
+    const outcome = await act({ do: "tick", step: step.id, note: note.trim(), ...(held && { despite: despite.trim() }) });
     if (outcome.done) onDone();
   };
   return (
@@ -105,6 +150,13 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
           ))}
         </ul>
       )}
+      {step.does.length > 0 && (
+        <ul className="step-does">
+          {step.does.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      )}
       <div className="step-columns">
         <div>
           <h3>Parts</h3>
@@ -120,26 +172,27 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
         </div>
         <div>
           <h3>Torques</h3>
-          {step.fasteners.length === 0 && <p className="soft">none</p>}
+          {step.torques.length === 0 && <p className="soft">none</p>}
           <ul>
-            {step.fasteners.map((id) => {
-              const row = FASTENERS[id];
-              return (
-                <li key={id}>
-                  {row.says}{" "}
-                  <b className="num torque">{row.lowNm === row.highNm ? row.lowNm : `${row.lowNm}–${row.highNm}`} N·m</b>
-                  {"hand" in row && <span className="bad small"> {row.hand}</span>}
-                </li>
-              );
-            })}
+            {step.torques.map((row) => (
+              <li key={row.id}>
+                {row.says} <b className="num torque">{row.lowNm === row.highNm ? row.lowNm : `${row.lowNm}–${row.highNm}`} N·m</b>
+                {row.hand && <span className="bad small"> {row.hand}</span>}
+              </li>
+            ))}
           </ul>
-          {step.fasteners.length > 0 && <p className="small soft">The figure on the part governs.</p>}
+          {step.torques.length > 0 && <p className="small soft">The figure on the part governs.</p>}
         </div>
         <div>
           <h3>Tools</h3>
           <p>{step.tools.join(", ") || <span className="soft">the ordinary bench</span>}</p>
         </div>
       </div>
+      {step.waits.map((wait) => (
+        <p key={wait} className="step-wait">
+          <b>Wait.</b> {wait}.
+        </p>
+      ))}
       {step.id === "survey" && overrides.length > 0 && (
         <ul className="note">
           {overrides.map((finding) => (
@@ -149,16 +202,36 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
           ))}
         </ul>
       )}
+      {!tick && held && (
+        <div className={`note step-held${step.held.stop ? " stop" : ""}`}>
+          <b>{step.held.stop ? "Not before that is settled." : "Held back."}</b>
+          <ul>
+            {step.held.why.map((why) => (
+              <li key={why}>{why}</li>
+            ))}
+          </ul>
+          {!step.held.stop && (
+            <Input
+              value={despite}
+              onChange={(event) => setDespite(event.target.value)}
+              placeholder="Reason to do it all the same: it is kept on the work order"
+              aria-label="Reason to do it all the same"
+              maxLength={400}
+            />
+          )}
+        </div>
+      )}
       <div className="step-foot">
         {tick ? (
           <>
             <span className="good">
               Done by {tick.by || "no name"}, {tick.at.slice(0, 16).replace("T", " ")}
               {tick.note && `: ${tick.note}`}
+              {tick.despite && `. All the same: ${tick.despite}`}
             </span>
             <button
               className="button quiet"
-              disabled={busy || view.job.signed !== null}
+              disabled={busy || (view.job.signed !== null && view.work.changed.length === 0 && !AFTER_SIGNING.has(step.id))}
               onClick={() => void act({ do: "untick", step: step.id })}
             >
               Open it again
@@ -175,8 +248,8 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
               maxLength={200}
               onPressEnter={() => void done()}
             />
-            <button className="button main-action" disabled={busy} onClick={() => void done()}>
-              Done
+            <button className="button main-action" disabled={busy || !ready} onClick={() => void done()}>
+              {by.trim() === "" ? "Name first" : "Done"}
             </button>
           </>
         )}
@@ -189,14 +262,20 @@ function SignOff() {
   const { view, act, busy } = useJob();
   const { by } = useSettings();
   const { job, steps } = view;
-  const left = steps.filter((step) => !job.ticks[step.id]).length;
+  const { work } = view;
+  const [despite, setDespite] = useState("");
+  const left = steps.filter((step) => !job.ticks[step.id] && !AFTER_SIGNING.has(step.id)).length;
+  const held = work.signHeld.why.length > 0;
+  const ready = left === 0 && (!held || (!work.signHeld.stop && despite.trim().length >= 8));
   return (
     <div className="sign card">
-      {job.signed ? (
-        <b className="good">
+      {job.signed && (
+        <b className={work.changed.length === 0 ? "good" : "bad"}>
           Signed by {job.signed.by}, {job.signed.at.slice(0, 16).replace("T", " ")}
+          {work.changed.length > 0 && ", for another state"}
         </b>
-      ) : (
+      )}
+      {(!job.signed || work.changed.length > 0) && (
         <>
           <span>
             {left > 0
@@ -205,8 +284,21 @@ function SignOff() {
                 ? `All done. Signing as ${by}.`
                 : "All done. Put your name at the top right to sign."}
           </span>
-          <button className="button main-action" disabled={busy || left > 0} onClick={() => void act({ do: "sign" })}>
-            Sign the work order
+          {left === 0 && held && !work.signHeld.stop && (
+            <Input
+              value={despite}
+              onChange={(event) => setDespite(event.target.value)}
+              placeholder={`${work.signHeld.why[0]}. Reason to sign all the same`}
+              aria-label="Reason to sign all the same"
+              maxLength={400}
+            />
+          )}
+          <button
+            className="button main-action"
+            disabled={busy || !ready}
+            onClick={() => void act({ do: "sign", ...(held && { despite: despite.trim() }) })}
+          >
+            {job.signed ? "Sign it anew" : "Sign the work order"}
           </button>
         </>
       )}

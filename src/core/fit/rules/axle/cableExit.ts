@@ -36,6 +36,7 @@ export const cableExit = defineRule<HubMotor>({
           hanger
             ? "routed over the stay, tied clear of the chain by 20 mm"
             : "arm over the cable before the plug goes on; groove down, drip loop, no washer on the cable",
+          "fitHub",
         ),
       ],
     };

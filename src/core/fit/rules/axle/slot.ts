@@ -139,7 +139,7 @@ function seatDepth(motor: HubMotor, playMm: number, given: Outcome["figures"], s
       verdict: "adapt",
       says: `The axle sits ${formatNumber(depth.value, 1)} mm deep; ${formatNumber(wanted, 1)} is wanted.`,
       margin: { value: depth.value - wanted, unit: "mm", plusMinus: depth.plusMinus },
-      remedies: [acknowledge(key, "shallow seat: arms on, nuts checked at 20 km")],
+      remedies: [acknowledge(key, "shallow seat: arms on, nuts checked at 20 km", "fitHub")],
       ...common,
     };
   if (playMm > SLOT_PLAY_MM.fill && !build.geometry.flags.has(`filled ${motor.spec.end}`))
@@ -161,7 +161,7 @@ function seatDepth(motor: HubMotor, playMm: number, given: Outcome["figures"], s
               (spec) => spec.use === "tab washer" && Math.abs(spec.boreMm - motor.spec.axleDiameterMm) < 1,
             ),
           ],
-          tasks: ["fileSlots"],
+          tasks: ["seatWashers"],
           effect: { flags: [`filled ${motor.spec.end}`] },
         },
       ],

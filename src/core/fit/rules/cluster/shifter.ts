@@ -55,7 +55,7 @@ export const shifterMatch = defineRule<HubMotor>({
         verdict: "adapt",
         says: `${clicks} clicks on ${cogs} cogs: one cog is lost.`,
         remedies: [
-          acknowledge(`cluster/shifter ${motor.id}`, "one cog is locked out with the limit screw"),
+          acknowledge(`cluster/shifter ${motor.id}`, "one cog is locked out with the limit screw", "derailleur"),
           ...newShifters(cogs, old, build),
         ],
         ...common,
@@ -88,7 +88,9 @@ function fittedShifter(
       verdict: "adapt",
       says: `${name} on ${gears.speeds} cogs: the old lever had no clicks, so the derailleur's family is not known.`,
       figures: more,
-      remedies: [acknowledge(`cluster/shifter ${motor.id}`, "its clicks are tried on this derailleur before it is fitted")],
+      remedies: [
+        acknowledge(`cluster/shifter ${motor.id}`, "its clicks are tried on this derailleur before it is fitted", "shifter"),
+      ],
     };
   if (shifterGoes(spec, gears)) return { verdict: "clear", says: `${name} on ${gears.speeds} cogs.`, figures: more };
   const why =

@@ -128,6 +128,7 @@ export const barBudget = defineRule<Half>({
           acknowledge(
             `controls/bar-budget ${half}`,
             "remote or bell goes on the stem or a bar extension; the customer has seen where",
+            "barLayout",
           ),
         );
         return { verdict: "adapt", says: `${formatNumber(-freeMm, 0)} mm too little bar on the ${half}.`, remedies };

@@ -9,11 +9,12 @@ import {
 } from "../../../standards/law";
 import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
-import { batteryOf, type Build, controllersOf, effectOf, type Motor, motorsOf, partsOf, voltsOf } from "../../build";
+import { batteryOf, type Build, controllersOf, type Motor, motorsOf, voltsOf } from "../../build";
 import type { Outcome } from "../../finding";
-import { isDone, operation } from "../../remedies";
+import { operation } from "../../remedies";
 import { acknowledge, asked, defineRule } from "../../rule";
 import { onceABike } from "../subjects";
+import { kmhIn, throttleRides } from "./limitToSet";
 
 /** Over this no road class is meant any more, km/h. */
 const OFF_ROAD_KMH = 60;
@@ -28,7 +29,7 @@ export const legalClass = defineRule<Motor>({
   needs: () => [],
   check(_motor, _survey, build): Outcome {
     const where = asked(build, "where");
-    const row = legalClassOf(where, partsOf(build, "throttle").length > 0 && !isDone(build, "throttle walks"));
+    const row = legalClassOf(where, throttleRides(build));
     const figures = [
       { label: "ridden", value: where },
       { label: "law as known in", value: LAW_KNOWN },
@@ -63,12 +64,10 @@ const breaksToo = (row: LegalClass, throttle: boolean, kmh: number, strictKmh: n
 
 function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outcome {
   const ratedW = motorsOf(build).reduce((sum, motor) => sum + motor.spec.ratedW, 0);
-  const askedKmh = Math.min(build.asked.assistKmh ?? row.assistKmh, effectOf(build, "speedLimitKmh", Infinity));
   const strictKmh = strictLimitKmh(row);
-  // A wish of the class's own round figure is set under it, so that every reading of the text is met.
-  const kmh = askedKmh > strictKmh && atMost(askedKmh, row.assistKmh) ? row.assistKmh - UNDER_LIMIT_KMH : askedKmh;
+  const kmh = kmhIn(row, build);
   const kmhMargin = { value: strictKmh - kmh, unit: "km/h", plusMinus: 0 };
-  const throttle = partsOf(build, "throttle").length > 0 && !isDone(build, "throttle walks");
+  const throttle = throttleRides(build);
   const figures = [
     ...given,
     { label: "class", value: `${row.id}: ${row.says}` },

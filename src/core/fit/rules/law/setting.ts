@@ -25,7 +25,7 @@ export const limitSetting = defineRule<"setting">({
   needs: () => ["limitSettingKmh"],
   check(_setting, survey, build) {
     const setKmh = survey.number("limitSettingKmh").value;
-    const turnMm = wheelTurn(build);
+    const turnMm = wheelTurnOf(build);
     const inControllerMm = survey.seen("wheelSetMm")?.value ?? null;
     const trueKmh = turnMm === null || inControllerMm === null ? setKmh : (setKmh * turnMm) / inControllerMm;
     const wished = build.asked.assistKmh;
@@ -56,7 +56,7 @@ export const limitSetting = defineRule<"setting">({
 });
 
 /** One turn of the driven wheel with the rider on, mm; null while its size is not known. */
-function wheelTurn(build: Build): number | null {
+export function wheelTurnOf(build: Build): number | null {
   const motor = motorsOf(build)[0]!;
   const end = motor.kind === "hub-motor" ? motor.spec.end : "rear";
   const seat = knownRimSizeAt(end, build);

@@ -117,6 +117,7 @@ export const twoMotors = defineRule<"two">({
           acknowledge(
             "power/two-motors motors",
             "the faster one's speed is set down to the slower's, measured with the wheels off the ground; the rider is told",
+            "settings",
           ),
         ],
       };

@@ -46,7 +46,7 @@ export const rimWear = defineRule<End>({
           title: "New rim",
           says: "same size and holes, laced over",
           will: (spec) => spec.beadSeatMm === build.donor[keysOfEnd(end).beadSeat]?.value,
-          tasks: ["laceWheel"],
+          tasks: ["laceOther"],
           most: 1,
           flag: `new rim ${end}`,
         }),

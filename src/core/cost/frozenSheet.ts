@@ -1,0 +1,39 @@
+import { z } from "zod";
+import { currencySchema } from "../parts/part";
+import { text } from "../record";
+
+/** A sheet as it stood when the work order was signed: it is not priced anew after. */
+export const frozenSheetSchema = z.strictObject({
+  currency: currencySchema,
+  lines: z.array(
+    z.strictObject({
+      key: text(400),
+      partId: z.string().max(60).nullable(),
+      says: text(160),
+      quantity: z.number(),
+      source: z.enum(["buy", "stock", "customer", "in the kit"]),
+      group: z.enum(["running", "dressing"]),
+      costMinor: z.int().nullable(),
+      priceMinor: z.int().nullable(),
+      why: text(400),
+      finding: text(160).nullable(),
+      problem: text(200).nullable(),
+    }),
+  ),
+  runningMinor: z.int(),
+  dressingMinor: z.int(),
+  labourMinutes: z.int(),
+  labourMinor: z.int(),
+  carriageMinor: z.int(),
+  consumablesMinor: z.int(),
+  contingencyMinor: z.int(),
+  beforeTaxMinor: z.int(),
+  taxMinor: z.int(),
+  allInMinor: z.int(),
+  depositMinor: z.int(),
+  partsMarginPercent: z.number().nullable(),
+  budgetMinor: z.int().nullable(),
+  unpriced: z.int(),
+});
+
+export type FrozenSheet = z.output<typeof frozenSheetSchema>;

@@ -1,0 +1,57 @@
+import type { Sheet } from "../cost/sheet";
+import { goesBack, staysInBox, type LeftOver } from "../work/leftOver";
+import { heldByFit, heldStep, type Held } from "../work/held";
+import { changedSince } from "../work/signature";
+import type { Step } from "../work/steps";
+import type { Assessment } from "./assess";
+import type { Job } from "./job";
+
+export type StepState = {
+  readonly step: Step;
+  /** Each of its parts, and why it is not there; null when it is. */
+  readonly waits: readonly (string | null)[];
+  readonly held: Held;
+};
+
+/** The work order as it stands: what holds each step, what holds the signature, what changed since it was given. */
+export type WorkOrder = {
+  readonly steps: readonly StepState[];
+  readonly signHeld: Held;
+  readonly changed: readonly string[];
+  readonly staysInBox: readonly LeftOver[];
+  readonly goesBack: readonly LeftOver[];
+};
+
+export function workOrderOf(job: Job, { fit, sheet, steps }: Pick<Assessment, "fit" | "sheet" | "steps">): WorkOrder {
+  const byFit = heldByFit(fit.findings);
+  const ticked = (id: string) => job.ticks[id] !== undefined;
+  return {
+    steps: steps.map((step) => {
+      const waits = step.parts.map(({ part, origin }) => waitsFor(part.id, origin, job, sheet));
+      return {
+        step,
+        waits,
+        held: heldStep(
+          step,
+          byFit,
+          ticked,
+          step.parts.map(({ part }, i) => ({ name: part.name, waits: waits[i]! })),
+        ),
+      };
+    }),
+    signHeld: byFit,
+    changed: job.signed ? changedSince(job.signed, steps) : [],
+    staysInBox: steps.length > 0 ? staysInBox(fit.build) : [],
+    goesBack: steps.length > 0 ? goesBack(fit.build) : [],
+  };
+}
+
+/** Why a step cannot start yet for want of a part: not ordered, or ordered and not here. Null when it is here. */
+function waitsFor(partId: string, origin: { type: string; kitId?: string }, job: Job, sheet: Sheet): string | null {
+  const buyId = origin.type === "kit" ? origin.kitId! : partId;
+  const line = sheet.lines.find((l) => l.partId === buyId && l.source !== "in the kit");
+  if (line?.source === "stock" || line?.source === "customer") return null;
+  const order = job.orders.find((o) => o.lines.some((l) => l.partId === buyId));
+  if (!order) return "not ordered yet";
+  return order.arrived ? null : `not here yet (${order.number})`;
+}

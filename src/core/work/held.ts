@@ -1,0 +1,43 @@
+import { isOpen, type Finding } from "../fit/finding";
+import { TASKS } from "../standards/tasks";
+import type { Step } from "./steps";
+
+/** What holds a step or a signature back. A stop holds it whatever is said; the rest lets it through with a reason that is kept. */
+export type Held = { readonly stop: boolean; readonly why: readonly string[] };
+
+const list = (titles: readonly string[]) => `${titles.slice(0, 3).join("; ")}${titles.length > 3 ? "; …" : ""}`;
+
+const are = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
+
+/** What of the fit holds all work back: an open stop, or checks that are not settled. */
+export function heldByFit(findings: readonly Pick<Finding, "verdict" | "title" | "overridden" | "settled" | "applied">[]): Held {
+  const open = (findings as readonly Finding[]).filter(isOpen);
+  const stops = open.filter((finding) => finding.verdict === "stop").map((finding) => finding.title);
+  if (stops.length > 0) return { stop: true, why: [`The fit says stop: ${list(stops)}`] };
+  const doubts = open.map((finding) => finding.title);
+  return {
+    stop: false,
+    why: doubts.length > 0 ? [`${are(doubts.length, "check is", "checks are")} still open in Fit: ${list(doubts)}`] : [],
+  };
+}
+
+/** A step waits for the fit, for its parts and for the steps before it; what is done to find out waits only for a stop. */
+export function heldStep(
+  step: Step,
+  fit: Held,
+  ticked: (id: string) => boolean,
+  waiting: readonly { readonly name: string; readonly waits: string | null }[],
+): Held {
+  if (TASKS[step.id].stage === "survey") return fit.stop ? fit : { stop: false, why: [] };
+  if (fit.stop) return fit;
+  const parts = waiting.filter((part) => part.waits).map((part) => `${part.name}, ${part.waits}`);
+  const before = step.after.filter((id) => !ticked(id)).map((id) => TASKS[id].title);
+  return {
+    stop: false,
+    why: [
+      ...fit.why,
+      ...(parts.length > 0 ? [`${are(parts.length, "part is", "parts are")} not there: ${list(parts)}`] : []),
+      ...(before.length > 0 ? [`Not done before it: ${list(before)}`] : []),
+    ],
+  };
+}
