@@ -27,7 +27,7 @@ export async function storePart(
 }
 
 export async function storeHouse(raw: unknown): Promise<{ ok: true } | { ok: false; says: string }> {
-  const saved = await saveHouse(await database(), raw, now());
+  const saved = await saveHouse(await database(), raw);
   return saved.ok ? { ok: true } : { ok: false, says: saved.error };
 }
 

@@ -31,6 +31,8 @@ const SUMMARY: Summary = {
   currency: "EUR",
   readyBy: "2026-02-01",
   budgetMinor: null,
+  stamp: "",
+  signature: "none",
   build: "A kit",
 };
 const order = (id: string, over: Partial<PlacedOrder> = {}): PlacedOrder => ({

@@ -1,5 +1,4 @@
 import { countVerdicts } from "@/core/fit/finding";
-import { createHash } from "node:crypto";
 import type { Knex } from "knex";
 import type { Candidate, Candidates, Preview, WayOut, WaysOut } from "@/core/job/candidates";
 import { fitOf } from "@/core/job/assess";
@@ -7,13 +6,11 @@ import { SLOTS, type Slot } from "@/core/job/slots";
 import { type Job } from "@/core/job/job";
 import { whatWouldClear, type WouldClear } from "@/core/fit/limits";
 import { tryParts } from "@/core/job/tryPart";
-import type { HouseRules } from "@/core/house/houseRules";
 import { booksOf, type Books } from "@/core/job/books";
 import { SLOT_KINDS } from "@/core/job/supplied";
 import type { Part, SpecIssue } from "@/core/parts/part";
 import { findJob } from "@/data/jobs";
-import { catalogueRevision } from "@/data/settings";
-import { benchOf } from "./jobView";
+import { benchOf, stampOf } from "./jobView";
 
 const LISTED = 60;
 
@@ -117,9 +114,6 @@ export async function books(db: Knex, jobId: string, now: string): Promise<Books
   const { catalogue, house } = await benchOf(db, now, "");
   return booksOf(job, catalogue, house, now.slice(0, 10), await stampOf(db, house, now));
 }
-
-const stampOf = async (db: Knex, house: HouseRules, now: string) =>
-  `${await catalogueRevision(db)} ${createHash("sha256").update(JSON.stringify(house)).digest("hex").slice(0, 12)} ${now.slice(0, 10)}`;
 
 /** Kits and motors that would go on this bike without a stop, the fewest open findings first. At most this many are tried. */
 const TRIED = 400;

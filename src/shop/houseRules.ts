@@ -3,9 +3,9 @@ import { houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
 import { countVerdicts, isOpen, type Verdict } from "@/core/fit/finding";
 import { assess } from "@/core/job/assess";
 import { bad, good, type Result } from "@/core/result";
-import { findJob, listJobs, storeSummary } from "@/data/jobs";
+import { findJob, listJobs } from "@/data/jobs";
 import { houseRules, writeSetting } from "@/data/settings";
-import { benchOf, summaryOf } from "./jobView";
+import { benchOf } from "./jobView";
 
 /** What other house rules would change in one job: findings that read otherwise, and the price. */
 export type JobChange = {
@@ -80,17 +80,12 @@ export async function previewHouse(db: Knex, raw: unknown, now: string): Promise
   return good({ changed, unchanged, signed });
 }
 
-/** Stores the rules, and brings what the list of jobs shows up to date, in one transaction. */
-export async function saveHouse(db: Knex, raw: unknown, now: string): Promise<Result<HouseRules>> {
+/** Stores the rules; the list of jobs works its lines out anew when it is next shown. */
+export async function saveHouse(db: Knex, raw: unknown): Promise<Result<HouseRules>> {
   return db.transaction(async (trx) => {
     const rules = read(raw, await houseRules(trx));
     if (!rules.ok) return rules;
     await writeSetting(trx, "house", rules.value);
-    const bench = await benchOf(trx, now, "");
-    for (const ticket of (await listJobs(trx, "", MOST_JOBS)).rows) {
-      const job = await findJob(trx, ticket.id);
-      if (job && !job.signed) await storeSummary(trx, job.id, summaryOf(job, bench));
-    }
     return rules;
   });
 }

@@ -1,5 +1,5 @@
 import { countVerdicts } from "@/core/fit/finding";
-import { randomUUID } from "node:crypto";
+import { createHash, randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import { assess } from "@/core/job/assess";
 import { viewOf, type JobView } from "@/core/job/view";
@@ -7,7 +7,9 @@ import type { Job } from "@/core/job/job";
 import { loadCatalogue } from "@/data/catalogue";
 import type { Summary } from "@/core/job/summary";
 import { findJob, history } from "@/data/jobs";
-import { houseRules } from "@/data/settings";
+import { catalogueRevision, houseRules } from "@/data/settings";
+import type { HouseRules } from "@/core/house/houseRules";
+import { changedSince } from "@/core/work/signature";
 import type { Bench } from "./useCase";
 
 export async function benchOf(db: Knex, at: string, by: string): Promise<Bench> {
@@ -23,6 +25,10 @@ export async function openJob(db: Knex, id: string, now: string): Promise<JobVie
   return job && viewFrom(db, job, await benchOf(db, now, ""));
 }
 
+/** Changes with every change of parts, suppliers, house rules or day. */
+export const stampOf = async (db: Knex, house: HouseRules, now: string): Promise<string> =>
+  `${await catalogueRevision(db)} ${createHash("sha256").update(JSON.stringify(house)).digest("hex").slice(0, 12)} ${now.slice(0, 10)}`;
+
 /** What the list of jobs keeps beside the job, so that a list of hundreds need not assess them all. */
 export function summaryOf(job: Job, bench: Bench): Summary {
   const now = assess(job, bench.catalogue, bench.house, bench.at.slice(0, 10));
@@ -34,5 +40,7 @@ export function summaryOf(job: Job, bench: Bench): Summary {
     readyBy: job.wish.readyBy,
     budgetMinor: job.wish.budgetMinor,
     build: bench.catalogue.parts.get(job.choices.kit ?? job.choices.motor ?? "")?.name ?? "",
+    stamp: "",
+    signature: !job.signed ? "none" : changedSince(job.signed, now.steps).length > 0 ? "changed" : "stands",
   };
 }

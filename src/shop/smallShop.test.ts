@@ -10,6 +10,7 @@ import { battery, controller, hub, mid, partOf, QUAY } from "../../tests/bench.f
 import { anyParts, brokenWords, candidates, partSummary, waysOut } from "./choices";
 import { createJob } from "./createJob";
 import { previewHouse, saveHouse } from "./houseRules";
+import { jobList } from "./jobList";
 import { openJob } from "./jobView";
 import { listParts, openPart, savePart, suppliersOf } from "./parts";
 import { perform } from "./perform";
@@ -392,12 +393,31 @@ describe("house rules", () => {
       error: expect.stringContaining("taxPercent") as string,
     });
   });
+  test("a part that costs more is dearer in the list as well, though its job was not touched", async () => {
+    const view = await must(await fresh(), { do: "choose", slot: "motor", partId: "hub-250" });
+    const line = async (now = NOW) => (await jobList(db, "", 1, now)).rows[0]!;
+    const before = (await line()).summary;
+    expect(before.allInMinor).toBe(view.sheet.allInMinor);
+    const part = (await loadCatalogue(db)).parts.get("hub-250")!;
+    const dearer = { ...part, inStock: 0, offers: [{ ...part.offers[0]!, priceMinor: 10 * part.offers[0]!.priceMinor }] };
+    expect(await savePart(db, dearer)).toMatchObject({ ok: true });
+    expect((await listJobs(db, "", 1)).rows[0]!.summary.allInMinor).toBe(before.allInMinor);
+    const after = await line();
+    expect(after.summary.allInMinor).toBe((await openJob(db, view.job.id, NOW))!.sheet.allInMinor);
+    expect(after.summary.allInMinor).toBeGreaterThan(before.allInMinor);
+    // Kept with its stamp: the next look works nothing out, another day does.
+    expect((await listJobs(db, "", 1)).rows[0]!.summary).toEqual(after.summary);
+    expect((await line("2026-01-06T09:00:00.000Z")).summary.stamp).not.toBe(after.summary.stamp);
+    expect(await savePart(db, part)).toMatchObject({ ok: true });
+  });
   test("kept, every open job's line in the list follows", async () => {
     const view = await must(await fresh(), { do: "choose", slot: "motor", partId: "hub-250" });
-    await saveHouse(db, { taxPercent: 0 }, NOW);
-    expect((await listJobs(db, "", 1)).rows[0]!.summary.allInMinor).toBe(view.sheet.beforeTaxMinor);
+    await saveHouse(db, { taxPercent: 0 });
+    const line = async () => (await jobList(db, "", 1, NOW)).rows[0]!;
+    expect((await line()).summary.allInMinor).toBe(view.sheet.beforeTaxMinor);
+    expect((await line()).id).toBe(view.job.id);
     expect((await houseRules(db)).taxPercent).toBe(0);
-    expect(await saveHouse(db, { taxPercent: -1 }, NOW)).toMatchObject({ ok: false });
+    expect(await saveHouse(db, { taxPercent: -1 })).toMatchObject({ ok: false });
     expect((await houseRules(db)).taxPercent).toBe(0);
   });
 });

@@ -13,6 +13,7 @@ import { bumpCatalogue } from "@/data/settings";
 import { anyParts, books, candidates, clears, preview } from "./choices";
 import { houseRules, previewHouse, saveHouse } from "./houseRules";
 import { exportJob, importJob } from "./jobFiles";
+import { jobList } from "./jobList";
 import { openJob } from "./jobView";
 import { perform } from "./perform";
 import { photoFile, takePhoto } from "./photos";
@@ -154,9 +155,9 @@ describe("books for the browser", () => {
     const first = await stamp();
     expect((await candidates(db, "kit", "", NOW)).stamp).toBe(first);
     const before = await houseRules(db);
-    await saveHouse(db, { ...before, spareSpokes: 6 }, NOW);
+    await saveHouse(db, { ...before, spareSpokes: 6 });
     expect(await stamp()).not.toBe(first);
-    await saveHouse(db, before, NOW);
+    await saveHouse(db, before);
     expect(await stamp()).toBe(first);
     await bumpCatalogue(db);
     expect(await stamp()).not.toBe(first);
@@ -179,18 +180,18 @@ describe("house rules", () => {
     );
   });
   test("kept, the list of jobs follows; taken back, it is as before", async () => {
-    const of = async () => (await listJobs(db, "Odo", 1)).rows[0]!.summary.verdicts;
+    const of = async () => (await jobList(db, "Odo", 1, NOW)).rows[0]!.summary.verdicts;
     const before = await of();
-    expect(await saveHouse(db, { ringSchool: "both" }, NOW)).toMatchObject({ ok: true });
+    expect(await saveHouse(db, { ringSchool: "both" })).toMatchObject({ ok: true });
     expect((await of()).adapt).toBe(before.adapt + 1);
-    expect(await saveHouse(db, { ringSchool: "narrow-wide" }, NOW)).toMatchObject({ ok: true });
+    expect(await saveHouse(db, { ringSchool: "narrow-wide" })).toMatchObject({ ok: true });
     expect(await of()).toEqual(before);
   });
   test.each([{ throttleCutOffs: 3 }, { spareSpokes: -1 }, { spareSpokes: 2.5 }, { chainAngleWarnDeg: 40 }, { unknown: 1 }])(
     "%j is refused in words and nothing is kept",
     async (rules) => {
       const before = await houseRules(db);
-      expect(await saveHouse(db, rules, NOW)).toMatchObject({ ok: false });
+      expect(await saveHouse(db, rules)).toMatchObject({ ok: false });
       expect(await houseRules(db)).toEqual(before);
     },
   );

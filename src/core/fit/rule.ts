@@ -115,6 +115,10 @@ export function surveyOf(donor: Donor, reads?: Set<DonorKey>): Survey {
   };
 }
 
+/** Whether somebody took this reading, though it may be one that no sum may use: a check that a reading opens is opened by a doubtful one too. */
+export const wasTaken = (build: Build, key: DonorKey): boolean =>
+  build.donor[key] !== undefined || (build.doubts?.some((doubt) => doubt.key === key) ?? false);
+
 /** The written acknowledgement that a warning asks for: no part, no work of its own; told at hand-over, or at the step that does what it says. */
 export const acknowledge = (findingKey: string, says: string, task: TaskId = "handOver"): Remedy => ({
   id: "acknowledge",

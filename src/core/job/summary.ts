@@ -11,6 +11,10 @@ export const summarySchema = z.object({
   readyBy: z.string().nullable(),
   budgetMinor: z.number().nullable(),
   build: z.string(),
+  /** Of which parts, rules and day it was worked out; empty where that is not known. */
+  stamp: z.string().default(""),
+  /** Signed, and whether the signature stands for what the job is now. */
+  signature: z.enum(["none", "stands", "changed"]).default("none"),
 });
 export type Summary = z.output<typeof summarySchema>;
 

@@ -146,8 +146,9 @@ function needed(build: Build, findings: readonly FindingView[], assessed: (more:
     const remedy = finding.remedies.find((r) => !r.refused);
     return remedy ? [tried(finding.key, remedy.id)] : [];
   });
+  const reads = readsOf(build);
   // How the bike came is asked for the order of work; no check reads it.
-  const reads = readsOf(build).add("cameAs");
+  if (reads.size > 0) reads.add("cameAs");
   if (first.length > 0) for (const key of readsOf(assessed(first).fit.build)) reads.add(key);
   return [...reads];
 }

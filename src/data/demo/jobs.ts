@@ -530,6 +530,7 @@ export const DEMO_JOBS: DemoJob[] = [
       ...SOUND_BIKE,
       ...DISCS,
       ...NINE_SPEED,
+      cameAs: "frame",
       frameKind: "diamond",
       frameMaterial: "steel",
       leverKind: "hydraulic flat",

@@ -6,6 +6,7 @@ export type TypedSurvey = Partial<Record<DonorKey, string | [text: string, how: 
 
 /** An ordinary sound bike with a flat bar, whose own figures are laid over this. */
 export const SOUND_BIKE: TypedSurvey = {
+  cameAs: "bike",
   barKind: "flat",
   barGripMm: "22.2",
   barCentreMm: "25.4",
@@ -82,6 +83,7 @@ export const SOUND_BIKE: TypedSurvey = {
 
 /** A steel front end that takes an ordinary front motor. */
 export const STEEL_FORK: TypedSurvey = {
+  cameAs: "bike",
   forkKind: "rigid",
   forkMaterial: "steel",
   frontOverLocknutMm: "100.1",

@@ -125,6 +125,8 @@ function Ticket({ job }: { job: JobTicket }) {
         )}
       </span>
       <span className="tag-foot">
+        {summary.signature === "stands" && <span className="good small">signed</span>}
+        {summary.signature === "changed" && <b className="bad small">changed since it was signed</b>}
         {summary.readyBy && <span className="soft small">promised {shortDate(summary.readyBy)}</span>}
         {summary.allInMinor > 0 && (
           <b className={`num${over ? " bad" : ""}`}>

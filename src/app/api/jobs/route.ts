@@ -1,7 +1,8 @@
-import { database, listJobs } from "@/shop/openShop";
+import { database, jobList } from "@/shop/openShop";
 
 export async function GET(request: Request): Promise<Response> {
   const query = new URL(request.url).searchParams;
   const limit = Math.min(600, Math.max(1, Number(query.get("limit") ?? 24) || 24));
-  return Response.json(await listJobs(await database(), (query.get("find") ?? "").slice(0, 80), limit));
+  const find = (query.get("find") ?? "").slice(0, 80);
+  return Response.json(await jobList(await database(), find, limit, new Date().toISOString()));
 }

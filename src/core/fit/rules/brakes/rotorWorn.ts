@@ -3,7 +3,7 @@ import { formatNumber } from "../../../units/formatQuantity";
 import { motorsOf } from "../../build";
 import { judge } from "../../judge";
 import { anyOf, isDone } from "../../remedies";
-import { defineRule } from "../../rule";
+import { defineRule, wasTaken } from "../../rule";
 import { lastAt } from "../perEnd";
 import { brakePlace, type End, ENDS, hubMotors, keysOfEnd } from "../subjects";
 
@@ -23,7 +23,7 @@ export const rotorWorn = defineRule<End>({
           const keys = keysOfEnd(end);
           if (build.donor[keys.brake]?.value !== "disc" || lastAt(build, "rotor", end)) return false;
           const moved = hubMotors(build).some((motor) => motor.spec.end === end) && isDone(build, `has ${end} rotor`);
-          return moved || build.donor[keys.rotorThick] !== undefined;
+          return moved || wasTaken(build, keys.rotorThick);
         }),
   key: (end) => end,
   place: brakePlace,

@@ -2,7 +2,7 @@ import { PRACTICE } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
 import { leftOpen } from "../../leftOpen";
 import { judge } from "../../judge";
-import { acknowledge, defineRule } from "../../rule";
+import { acknowledge, defineRule, wasTaken } from "../../rule";
 import { crankMotors, rearHubMotors } from "../subjects";
 import { angleOfCog, lineOf, readLine, ringOffsetMm, type Subject } from "./line";
 import { hasDerailleur } from "./rearCogs";
@@ -17,7 +17,7 @@ export const usedCog = defineRule<Subject>({
   why: "A chain that runs askew all day is noisy and eats the cog that the rider likes best.",
   basis: [PRACTICE],
   subjects: (build) =>
-    hasDerailleur(build) && build.donor.usedCog !== undefined ? [...crankMotors(build), ...rearHubMotors(build)] : [],
+    hasDerailleur(build) && wasTaken(build, "usedCog") ? [...crankMotors(build), ...rearHubMotors(build)] : [],
   key: (motor) => motor.id,
   place: () => "chain",
   needs: (motor) => [

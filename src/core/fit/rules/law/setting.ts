@@ -3,7 +3,7 @@ import { legalClassOf, strictLimitKmh } from "../../../standards/law";
 import { formatNumber } from "../../../units/formatQuantity";
 import { wheelTurnMm } from "../../../wheel/wheelTurn";
 import { type Build, motorsOf } from "../../build";
-import { defineRule } from "../../rule";
+import { defineRule, wasTaken } from "../../rule";
 import { knownRimSizeAt } from "../wheel/rimAt";
 
 const KMH_PER_MPH = 1.609344;
@@ -17,9 +17,7 @@ export const limitSetting = defineRule<"setting">({
   why: "A limit in the other unit, or a wheel of another size in the controller, and the help ends somewhere else than anybody meant.",
   basis: [PRACTICE],
   subjects: (build) =>
-    motorsOf(build).length > 0 && (build.donor.limitSettingKmh !== undefined || build.donor.wheelSetMm !== undefined)
-      ? ["setting"]
-      : [],
+    motorsOf(build).length > 0 && (wasTaken(build, "limitSettingKmh") || wasTaken(build, "wheelSetMm")) ? ["setting"] : [],
   key: () => "controller",
   place: () => "kit",
   needs: () => ["limitSettingKmh"],

@@ -1,0 +1,40 @@
+import type { Knex } from "knex";
+import type { JobList, JobTicket } from "@/core/job/summary";
+import { findJob, listJobs, storeSummary, UnreadableJob } from "@/data/jobs";
+import { benchOf, stampOf, summaryOf } from "./jobView";
+
+/**
+ * The list of jobs as it is today. What a line shows is kept beside the job, with the stamp of the parts, rules and day that it was
+ * worked out with; a line of another stamp is worked out again, one at a time, so that the list is never staler than the job.
+ */
+export async function jobList(db: Knex, find: string, limit: number, now: string): Promise<JobList> {
+  const list = await listJobs(db, find, limit);
+  const bench = await benchOf(db, now, "");
+  const stamp = await stampOf(db, bench.house, now);
+  const rows: JobTicket[] = [];
+  for (const row of list.rows) {
+    if (row.summary.stamp === stamp) {
+      rows.push(row);
+      continue;
+    }
+    // Others are served between two jobs: a list of many stale lines holds up nobody.
+    await new Promise((resolve) => setImmediate(resolve));
+    const summary = await freshSummary(db, row, bench, stamp);
+    rows.push({ ...row, summary });
+  }
+  return { rows, total: list.total };
+}
+
+async function freshSummary(db: Knex, row: JobTicket, bench: Awaited<ReturnType<typeof benchOf>>, stamp: string) {
+  try {
+    const job = await findJob(db, row.id);
+    if (!job) return row.summary;
+    const summary = { ...summaryOf(job, bench), stamp };
+    await storeSummary(db, row.id, summary);
+    return summary;
+  } catch (error) {
+    // A job that was altered from outside says so when it is opened; its line stays as it was.
+    if (error instanceof UnreadableJob) return row.summary;
+    throw error;
+  }
+}
