@@ -1,7 +1,7 @@
 import type { NextConfig } from "next";
 
 const config: NextConfig = {
-  serverExternalPackages: ["knex", "better-sqlite3", "pdfmake"],
+  serverExternalPackages: ["knex", "better-sqlite3", "pdfmake", "highs"],
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,

@@ -12,6 +12,7 @@ type OfferRow = {
   pack_size: number;
   lead_days: number;
   carriage: Offer["carriage"];
+  free: number;
 };
 type SupplierRow = {
   id: string;
@@ -84,6 +85,7 @@ const offerOf = (row: OfferRow): Offer => ({
   packSize: row.pack_size,
   leadDays: row.lead_days,
   carriage: row.carriage,
+  ...(row.free === 1 && { free: true as const }),
 });
 const supplierOf = (row: SupplierRow): Supplier =>
   supplierSchema.parse({
@@ -114,6 +116,17 @@ export async function saveParts(db: Knex, parts: readonly PartHead[]): Promise<v
   });
 }
 
+/** Takes pieces off the shelf, or puts them back where the number is negative; the count never falls under nothing. */
+export async function takeFromShelf(db: Knex, pieces: Readonly<Record<string, number>>): Promise<void> {
+  const moved = Object.entries(pieces).filter(([, quantity]) => quantity !== 0);
+  if (moved.length === 0) return;
+  for (const [id, quantity] of moved)
+    await db("part")
+      .where({ id })
+      .update({ in_stock: db.raw("max(0, in_stock - ?)", [quantity]) });
+  await bumpCatalogue(db);
+}
+
 const rowOf = (part: PartHead): PartRow => ({
   id: part.id,
   kind: part.kind,
@@ -131,6 +144,7 @@ const offerRow = (partId: string, offer: Offer): OfferRow => ({
   pack_size: offer.packSize,
   lead_days: offer.leadDays,
   carriage: offer.carriage,
+  free: offer.free ? 1 : 0,
 });
 
 export async function saveSuppliers(db: Knex, suppliers: readonly Supplier[]): Promise<void> {

@@ -115,6 +115,16 @@ export async function updateJob(db: Knex, job: Job, from: number, summary: Summa
   return true;
 }
 
+/** Pieces of the shelf that all other jobs hold, by part. */
+export async function heldByOthers(db: Knex, jobId: string): Promise<Record<string, number>> {
+  const rows = (await db.raw(
+    `select held.key as part, sum(held.value) as pieces
+       from job, json_each(job.summary, '$.holds') as held where job.id <> ? group by held.key`,
+    [jobId],
+  )) as { part: string; pieces: number }[];
+  return Object.fromEntries(rows.map(({ part, pieces }) => [part, pieces]));
+}
+
 /** Brings the list's line of a job up to date; the job itself is as it was. */
 export const storeSummary = (db: Knex, id: string, summary: Summary) =>
   db("job")

@@ -1,20 +1,31 @@
 import type { Content } from "pdfmake/interfaces";
+import { formatDay } from "@/core/units/date";
 import { isOpen } from "@/core/fit/finding";
 import type { JobView } from "@/core/job/view";
 
 export const jobNumber = (view: JobView) => String(view.job.number).padStart(4, "0");
 export const hours = (m: number) => `${Math.floor(Math.round(m) / 60)} h ${String(Math.round(m) % 60).padStart(2, "0")}`;
 
+/** Whose paper it is; nothing while the house rules have no name and no address. */
+export function shopHead({ shop }: Pick<JobView, "shop">): Content[] {
+  const lines = [
+    ...(shop.name ? [{ text: shop.name, bold: true }] : []),
+    ...(shop.address ? [{ text: shop.address, style: "soft" }] : []),
+  ];
+  return lines.length > 0 ? [{ stack: lines, alignment: "right" }] : [];
+}
+
 /** The head that every paper of a job carries. */
 export function head(title: string, view: JobView): Content[] {
   return [
+    ...shopHead(view),
     { text: title, style: "title" },
     {
       text: `Job ${jobNumber(view)}: ${view.job.wish.customer}, ${view.job.wish.bike || "bike not named"}`,
       margin: [0, 2, 0, 0],
     },
     {
-      text: view.job.wish.readyBy ? `Promised by ${view.job.wish.readyBy}` : "No date promised",
+      text: view.job.wish.readyBy ? `Promised by ${formatDay(view.job.wish.readyBy)}` : "No date promised",
       style: "soft",
       margin: [0, 0, 0, 8],
     },

@@ -2,7 +2,8 @@ import type { Content } from "pdfmake/interfaces";
 import type { JobView } from "@/core/job/view";
 import { formatMoney } from "@/core/money/money";
 import type { PlacedOrder } from "@/core/supply/placedOrder";
-import { jobNumber } from "./jobHead";
+import { formatDay } from "@/core/units/date";
+import { jobNumber, shopHead } from "./jobHead";
 import { table, type Paper } from "./paper";
 
 /** A purchase order as it was placed. */
@@ -17,10 +18,11 @@ export function orderPaper(view: JobView, order: PlacedOrder): Paper {
   return {
     title: `Order ${order.number}`,
     content: [
+      ...shopHead(view),
       { text: `Order ${order.number}`, style: "title" },
       { text: `To ${order.supplierName}`, margin: [0, 2, 0, 0] },
       {
-        text: `Placed ${order.placed.at.slice(0, 10)} by ${order.placed.by || "no name"}, for job ${jobNumber(view)}`,
+        text: `Placed ${formatDay(order.placed.at)} by ${order.placed.by || "no name"}, for job ${jobNumber(view)}`,
         style: "soft",
         margin: [0, 0, 0, 10],
       },

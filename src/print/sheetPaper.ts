@@ -50,7 +50,12 @@ export function sheetPaper(view: JobView): Paper {
           [`Labour, ${hours(sheet.labourMinutes)}`, m(sheet.labourMinor)],
           ["Carriage", m(sheet.carriageMinor)],
           ["Consumables", m(sheet.consumablesMinor)],
-          ["Contingency", m(sheet.contingencyMinor)],
+          [
+            sheet.contingencyPercent === null
+              ? "Contingency"
+              : `Contingency, ${formatNumber(sheet.contingencyPercent, 1)} %: ${sheet.contingencyWhy}`,
+            m(sheet.contingencyMinor),
+          ],
           ["Tax", m(sheet.taxMinor)],
           [
             { text: "All in", bold: true },

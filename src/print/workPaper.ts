@@ -2,12 +2,13 @@ import type { Content } from "pdfmake/interfaces";
 import type { JobView } from "@/core/job/view";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { TASKS } from "@/core/standards/tasks";
+import { formatMoment } from "@/core/units/date";
 import { torqueText } from "@/core/work/torques";
 import { head, hours, jobNumber, openFindings, overrides } from "./jobHead";
 import type { Paper } from "./paper";
 
 type StepView = JobView["steps"][number];
-const when = (at: string) => at.slice(0, 16).replace("T", " ");
+const when = formatMoment;
 
 /** The work order for the stand: what is open on top, steps in order with parts, tools, torques, cautions and room to sign. */
 export function workPaper(view: JobView): Paper {
@@ -20,7 +21,7 @@ export function workPaper(view: JobView): Paper {
     content: [
       ...head("Work order", view),
       ...openFindings(view),
-      { text: `${steps.length} steps, ${hours(view.sheet.labourMinutes)} quoted`, style: "soft" },
+      { text: `${steps.length} steps, ${hours(view.sheet.labourMinutes)} quoted`, style: "soft", margin: [0, 8, 0, 0] },
       ...(held > 0
         ? [
             {
@@ -32,8 +33,9 @@ export function workPaper(view: JobView): Paper {
         : []),
       ...overrides(view),
       ...shown.map((step) => stepBlock(step, steps.indexOf(step) + 1, view)),
-      ...leftOver("Stays in the box", work.staysInBox),
-      ...leftOver("Goes back to the customer", work.goesBack),
+      ...(work.signHeld.stop
+        ? []
+        : [...leftOver("Stays in the box", work.staysInBox), ...leftOver("Goes back to the customer", work.goesBack)]),
       ...signature(view),
     ],
   };

@@ -18,7 +18,7 @@ export const isSlot = (text: string): text is Slot => (SLOTS as readonly string[
 
 /** Parts for a slot whose name, maker or number holds the text; broken ones are listed last and say so. */
 export async function candidates(db: Knex, slot: Slot, find: string, now: string): Promise<Candidates> {
-  const { catalogue, house } = await benchOf(db, now, "");
+  const { catalogue, house } = await benchOf(db, now, "", null);
   const needle = find.trim().toLowerCase();
   const holds = (part: { id: string; name: string; maker?: string }) =>
     `${part.id} ${part.name} ${part.maker ?? ""}`.toLowerCase().includes(needle);
@@ -103,16 +103,16 @@ export async function preview(
 ): Promise<Preview[] | undefined> {
   const job = await findJob(db, jobId);
   if (!job) return undefined;
-  const { catalogue, house } = await benchOf(db, now, "");
-  return [...tryParts(job, slot, partIds, catalogue, house, now.slice(0, 10))];
+  const { catalogue, house, heldElsewhere } = await benchOf(db, now, "", jobId);
+  return [...tryParts(job, slot, partIds, catalogue, house, now.slice(0, 10), heldElsewhere)];
 }
 
 /** What the engine needs to try parts on a job in the browser. */
 export async function books(db: Knex, jobId: string, now: string): Promise<Books | undefined> {
   const job = await findJob(db, jobId);
   if (!job) return undefined;
-  const { catalogue, house } = await benchOf(db, now, "");
-  return booksOf(job, catalogue, house, now.slice(0, 10), await stampOf(db, house, now));
+  const { catalogue, house, heldElsewhere } = await benchOf(db, now, "", jobId);
+  return booksOf(job, catalogue, house, now.slice(0, 10), await stampOf(db, house, now), heldElsewhere);
 }
 
 /** Kits and motors that would go on this bike without a stop, the fewest open findings first. At most this many are tried. */
@@ -122,7 +122,7 @@ const SHOWN = 6;
 export async function waysOut(db: Knex, jobId: string, now: string): Promise<WaysOut | undefined> {
   const job = await findJob(db, jobId);
   if (!job) return undefined;
-  const bench = await benchOf(db, now, "");
+  const bench = await benchOf(db, now, "", jobId);
   const options = (["kit", "motor"] as const).flatMap((slot) =>
     SLOT_KINDS[slot].flatMap((kind) => (bench.catalogue.ofKind(kind) as readonly Part[]).map((part) => ({ slot, part }))),
   );
@@ -153,7 +153,7 @@ export async function waysOut(db: Knex, jobId: string, now: string): Promise<Way
 export async function clears(db: Knex, jobId: string, finding: string, now: string): Promise<WouldClear[] | undefined> {
   const job = await findJob(db, jobId);
   if (!job) return undefined;
-  const bench = await benchOf(db, now, "");
+  const bench = await benchOf(db, now, "", jobId);
   return whatWouldClear(fitOf(job, bench.catalogue, bench.house).build, finding);
 }
 
@@ -161,7 +161,7 @@ const FOUND = 20;
 
 /** Parts of any kind but kits whose name, maker or number holds the text: what may be put in by hand. */
 export async function anyParts(db: Knex, find: string, now: string): Promise<Candidates> {
-  const { catalogue } = await benchOf(db, now, "");
+  const { catalogue } = await benchOf(db, now, "", null);
   const needle = find.trim().toLowerCase();
   const all = [...catalogue.parts.values()].filter(
     (part) => part.kind !== "kit" && `${part.id} ${part.name} ${part.maker}`.toLowerCase().includes(needle),

@@ -20,7 +20,7 @@ export async function createJob(db: Knex, raw: unknown, now: string): Promise<Re
   return db.transaction(async (trx) => {
     const number = await nextNumber(trx);
     const job = newJob({ id: `j${number}-${randomUUID().slice(0, 6)}`, number, customer, bike });
-    await insertJob(trx, job, summaryOf(job, await benchOf(trx, now, by)), now);
+    await insertJob(trx, job, summaryOf(job, await benchOf(trx, now, by, job.id)), now);
     await appendEvent(trx, {
       jobId: job.id,
       version: 1,

@@ -1,11 +1,12 @@
 import type { Knex } from "knex";
 import { houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
+import { houseSentence } from "@/core/house/schools";
 import { countVerdicts, isOpen, type Verdict } from "@/core/fit/finding";
-import { assess } from "@/core/job/assess";
 import { bad, good, type Result } from "@/core/result";
 import { findJob, listJobs } from "@/data/jobs";
 import { houseRules, writeSetting } from "@/data/settings";
 import { benchOf } from "./jobView";
+import { assessOn } from "./useCase";
 
 /** What other house rules would change in one job: findings that read otherwise, and the price. */
 export type JobChange = {
@@ -30,13 +31,13 @@ const MOST_JOBS = 1000;
 
 function read(raw: unknown, now: HouseRules): Result<HouseRules> {
   const rules = houseRulesSchema.safeParse({ ...now, ...(typeof raw === "object" && raw !== null ? raw : {}) });
-  return rules.success ? good(rules.data) : bad(rules.error.issues.map((i) => `${i.path.join(".")}: ${i.message}`).join("; "));
+  return rules.success ? good(rules.data) : bad(houseSentence(rules.error.issues));
 }
 
 /** Runs every job that is not signed off under other rules, and lists what would change. Nothing is stored. */
 export async function previewHouse(db: Knex, raw: unknown, now: string): Promise<Result<HousePreview>> {
-  const bench = await benchOf(db, now, "");
-  const rules = read(raw, bench.house);
+  const shop = await benchOf(db, now, "", null);
+  const rules = read(raw, shop.house);
   if (!rules.ok) return rules;
   const tickets = (await listJobs(db, "", MOST_JOBS)).rows;
   const changed: JobChange[] = [];
@@ -47,9 +48,9 @@ export async function previewHouse(db: Knex, raw: unknown, now: string): Promise
       signed += 1;
       continue;
     }
-    const today = now.slice(0, 10);
-    const was = assess(job, bench.catalogue, bench.house, today);
-    const then = assess(job, bench.catalogue, rules.value, today);
+    const bench = await benchOf(db, now, "", job.id);
+    const was = assessOn(job, bench);
+    const then = assessOn(job, { ...bench, house: rules.value });
     const findings = then.fit.findings.flatMap((finding) => {
       const old = was.fit.findings.find((f) => f.key === finding.key);
       const same = old && old.verdict === finding.verdict && isOpen(old) === isOpen(finding) && old.says === finding.says;

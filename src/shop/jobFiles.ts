@@ -12,7 +12,7 @@ import { benchOf, summaryOf } from "./jobView";
 export async function exportJob(db: Knex, id: string, now: string) {
   const job = await findJob(db, id);
   if (!job) return undefined;
-  const bench = await benchOf(db, now, "");
+  const bench = await benchOf(db, now, "", id);
   const used = new Map<string, Part>();
   for (const { part } of fitOf(job, bench.catalogue, bench.house).build.supplied) used.set(part.id, part);
   for (const id of Object.values(job.choices)) {
@@ -36,7 +36,7 @@ export async function importJob(db: Knex, text: string, by: string, now: string)
   const read = readJobFile(raw);
   if (!read.ok) return read;
   return db.transaction(async (trx) => {
-    const before = await benchOf(trx, now, by);
+    const before = await benchOf(trx, now, by, null);
     const fresh = read.value.parts.filter(
       (part) => !before.catalogue.parts.has(part.id) && !before.catalogue.broken.has(part.id),
     );
@@ -44,11 +44,16 @@ export async function importJob(db: Knex, text: string, by: string, now: string)
     if (fresh.length > 0)
       await saveParts(
         trx,
-        fresh.map((part) => ({ ...part, spec: { ...part.spec }, offers: part.offers.filter((o) => known.has(o.supplierId)) })),
+        fresh.map((part) => ({
+          ...part,
+          spec: { ...part.spec },
+          inStock: 0,
+          offers: part.offers.filter((o) => known.has(o.supplierId)),
+        })),
       );
     const number = await nextNumber(trx);
     const job = { ...read.value.job, id: `j${number}-${randomUUID().slice(0, 6)}`, number };
-    await insertJob(trx, job, summaryOf(job, await benchOf(trx, now, by)), now);
+    await insertJob(trx, job, summaryOf(job, await benchOf(trx, now, by, job.id)), now);
     await appendEvent(trx, {
       jobId: job.id,
       version: 1,

@@ -1,7 +1,7 @@
 import type { Knex } from "knex";
 import type { JobList, JobTicket } from "@/core/job/summary";
-import { findJob, listJobs, storeSummary, UnreadableJob } from "@/data/jobs";
-import { benchOf, stampOf, summaryOf } from "./jobView";
+import { findJob, heldByOthers, listJobs, storeSummary, UnreadableJob } from "@/data/jobs";
+import { benchOf, hashOf, stampOf, summaryOf } from "./jobView";
 
 /**
  * The list of jobs as it is today. What a line shows is kept beside the job, with the stamp of the parts, rules and day that it was
@@ -9,8 +9,9 @@ import { benchOf, stampOf, summaryOf } from "./jobView";
  */
 export async function jobList(db: Knex, find: string, limit: number, now: string): Promise<JobList> {
   const list = await listJobs(db, find, limit);
-  const bench = await benchOf(db, now, "");
-  const stamp = await stampOf(db, bench.house, now);
+  const bench = await benchOf(db, now, "", null);
+  // What a job can have from the shelf depends on what all the others hold of it.
+  const stamp = `${await stampOf(db, bench.house, now)} ${hashOf(await heldByOthers(db, ""))}`;
   const rows: JobTicket[] = [];
   for (const row of list.rows) {
     if (row.summary.stamp === stamp) {
@@ -29,7 +30,8 @@ async function freshSummary(db: Knex, row: JobTicket, bench: Awaited<ReturnType<
   try {
     const job = await findJob(db, row.id);
     if (!job) return row.summary;
-    const summary = { ...summaryOf(job, bench), stamp };
+    const heldElsewhere = await heldByOthers(db, row.id);
+    const summary = { ...summaryOf(job, { ...bench, heldElsewhere }), stamp };
     await storeSummary(db, row.id, summary);
     return summary;
   } catch (error) {

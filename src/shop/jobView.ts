@@ -1,37 +1,60 @@
 import { countVerdicts } from "@/core/fit/finding";
 import { createHash, randomUUID } from "node:crypto";
 import type { Knex } from "knex";
-import { assess } from "@/core/job/assess";
+import { NO_PIECES, piecesFromShelf } from "@/core/cost/shelf";
+import type { Assessment } from "@/core/job/assess";
 import { viewOf, type JobView } from "@/core/job/view";
 import type { Job } from "@/core/job/job";
 import { loadCatalogue } from "@/data/catalogue";
 import type { Summary } from "@/core/job/summary";
-import { findJob, history } from "@/data/jobs";
+import { findJob, heldByOthers, history } from "@/data/jobs";
 import { catalogueRevision, houseRules } from "@/data/settings";
 import type { HouseRules } from "@/core/house/houseRules";
 import { changedSince } from "@/core/work/signature";
-import type { Bench } from "./useCase";
+import { provePlan } from "./provePlan";
+import { assessOn, type Bench } from "./useCase";
 
-export async function benchOf(db: Knex, at: string, by: string): Promise<Bench> {
-  return { catalogue: await loadCatalogue(db), house: await houseRules(db), at, by, newId: randomUUID };
+/** @param jobId whose bench it is: what the others hold of the shelf is not to be had */
+export async function benchOf(db: Knex, at: string, by: string, jobId: string | null): Promise<Bench> {
+  const [catalogue, house, heldElsewhere] = await Promise.all([
+    loadCatalogue(db),
+    houseRules(db),
+    jobId === null ? NO_PIECES : heldByOthers(db, jobId),
+  ]);
+  return { catalogue, house, at, by, newId: randomUUID, heldElsewhere };
 }
 
-export const viewFrom = async (db: Knex, job: Job, bench: Bench): Promise<JobView> =>
-  viewOf(job, bench.catalogue, bench.house, bench.at.slice(0, 10), await history(db, job.id));
+export async function viewFrom(db: Knex, job: Job, bench: Bench): Promise<JobView> {
+  const lines = await history(db, job.id);
+  const shown = () => viewOf(job, bench.catalogue, bench.house, bench.at.slice(0, 10), lines, bench.heldElsewhere);
+  const view = shown();
+  return (await provePlan(view.sheet.plan, bench)) ? shown() : view;
+}
 
 /** A job as its screens show it today; undefined for an unknown id. */
 export async function openJob(db: Knex, id: string, now: string): Promise<JobView | undefined> {
   const job = await findJob(db, id);
-  return job && viewFrom(db, job, await benchOf(db, now, ""));
+  return job && viewFrom(db, job, await benchOf(db, now, "", id));
 }
+
+/** Of plain data, short. */
+export const hashOf = (data: unknown): string => createHash("sha256").update(JSON.stringify(data)).digest("hex").slice(0, 12);
 
 /** Changes with every change of parts, suppliers, house rules or day. */
 export const stampOf = async (db: Knex, house: HouseRules, now: string): Promise<string> =>
-  `${await catalogueRevision(db)} ${createHash("sha256").update(JSON.stringify(house)).digest("hex").slice(0, 12)} ${now.slice(0, 10)}`;
+  `${await catalogueRevision(db)} ${hashOf(house)} ${now.slice(0, 10)}`;
+
+/** Pieces of the shelf that a job holds: what its sheet takes from there and its steps have not taken yet. */
+function holdsOf(job: Job, now: Assessment): Summary["holds"] {
+  const pieces = Object.entries(piecesFromShelf(now.sheet.lines)).map(
+    ([partId, quantity]) => [partId, quantity - (job.taken[partId] ?? 0)] as const,
+  );
+  return Object.fromEntries(pieces.filter(([, quantity]) => quantity > 0));
+}
 
 /** What the list of jobs keeps beside the job, so that a list of hundreds need not assess them all. */
 export function summaryOf(job: Job, bench: Bench): Summary {
-  const now = assess(job, bench.catalogue, bench.house, bench.at.slice(0, 10));
+  const now = assessOn(job, bench);
   return {
     verdicts: countVerdicts(now.fit.findings),
     stages: [...now.stages],
@@ -41,6 +64,7 @@ export function summaryOf(job: Job, bench: Bench): Summary {
     budgetMinor: job.wish.budgetMinor,
     build: bench.catalogue.parts.get(job.choices.kit ?? job.choices.motor ?? "")?.name ?? "",
     stamp: "",
+    holds: holdsOf(job, now),
     signature: !job.signed ? "none" : changedSince(job.signed, now.steps).length > 0 ? "changed" : "stands",
   };
 }

@@ -14,7 +14,7 @@ test("the demo is a shop that was worked in: wishes, surveys, roads, remedies, o
   const db = await openDatabase(":memory:");
   expect(await loadDemo(db, NOW)).toBe(true);
   expect(await loadDemo(db, NOW)).toBe(false);
-  const bench = await benchOf(db, NOW, "");
+  const bench = await benchOf(db, NOW, "", null);
   const rows = (await listJobs(db, "", 100)).rows;
   expect(rows).toHaveLength(DEMO_JOBS.length);
   for (const demo of DEMO_JOBS) {

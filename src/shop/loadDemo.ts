@@ -5,7 +5,6 @@ import type { Knex } from "knex";
 import type { Command } from "@/core/job/command";
 import { donorItem, type DonorKey } from "@/core/donor/items";
 import type { Finding } from "@/core/fit/finding";
-import { assess } from "@/core/job/assess";
 import type { PlannedOrder } from "@/core/supply/supplyPlan";
 import { saveParts, saveSuppliers } from "@/data/catalogue";
 import { DEMO_JOBS, type DemoJob } from "@/data/demo/jobs";
@@ -14,6 +13,7 @@ import { DEMO_SUPPLIERS } from "@/data/demo/suppliers";
 import { writeSetting } from "@/data/settings";
 import { createJob } from "./createJob";
 import { findJob } from "@/data/jobs";
+import { assessOn } from "./useCase";
 import { benchOf } from "./jobView";
 import { AFTER_SIGNING } from "@/core/work/signature";
 import { execute } from "./perform";
@@ -39,8 +39,8 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
   const created = await createJob(db, { customer: demo.customer, bike: demo.bike, by }, now);
   if (!created.ok) throw new Error(created.error);
   let job = (await findJob(db, created.value))!;
-  const bench = await benchOf(db, now, by);
-  const assessed = () => assess(job, bench.catalogue, bench.house, now.slice(0, 10));
+  const bench = await benchOf(db, now, by, job.id);
+  const assessed = () => assessOn(job, bench);
   const act = async (command: Command) => {
     const answer = await execute(db, { jobId: job.id, version: job.version, by, command }, now);
     if (!answer.ok) throw new Error(`demo job of ${demo.customer}, ${command.do}: ${answer.error.says}`);
@@ -92,12 +92,17 @@ async function placeOrders(
   planned: () => readonly PlannedOrder[],
   act: (command: Command) => Promise<void>,
 ): Promise<void> {
-  await act({ do: "give sheet" });
+  await act({ do: "give sheet", overBudget: true });
   const all = planned().length;
   for (let placed = 0; placed < (demo.through === "build" ? all : 1); placed += 1) {
     const [order] = planned();
     if (order)
-      await act({ do: "place order", supplierId: order.supplier.id, expectMinor: order.goodsMinor + order.carriageMinor });
+      await act({
+        do: "place order",
+        supplierId: order.supplier.id,
+        expectMinor: order.goodsMinor + order.carriageMinor,
+        overBudget: true,
+      });
   }
 }
 

@@ -1,7 +1,7 @@
 import type { Knex } from "knex";
 import { bad, good, type Result } from "@/core/result";
 import type { PartList, PartRow } from "@/core/parts/partList";
-import { readPart, type Part, type SpecIssue, type Supplier } from "@/core/parts/part";
+import { isPriced, readPart, type Part, type SpecIssue, type Supplier } from "@/core/parts/part";
 import { findRawPart, loadCatalogue, saveParts } from "@/data/catalogue";
 import { brokenWords, partSummary } from "./choices";
 
@@ -100,7 +100,13 @@ export async function savePart(db: Knex, raw: unknown): Promise<Result<string, S
     seen.add(key);
     return again ? [{ path: `offers.${i}.supplierId`, message: "has an offer of this pack size already" }] : [];
   });
-  if (unknown.length + lost.length + twice.length > 0) return bad([...unknown, ...lost, ...twice]);
+  const nothing = read.value.offers.flatMap((offer, i) =>
+    isPriced(offer)
+      ? []
+      : [{ path: `offers.${i}.priceMinor`, message: "is 0.00: say below that it costs nothing, or give the price" }],
+  );
+  const wrong = [...unknown, ...lost, ...twice, ...nothing];
+  if (wrong.length > 0) return bad(wrong);
   await saveParts(db, [{ ...read.value, spec: read.value.spec as Record<string, unknown> }]);
   return good(read.value.id);
 }

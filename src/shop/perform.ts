@@ -6,7 +6,10 @@ import { bad, good, type Result } from "@/core/result";
 import type { HistoryLine, JobView } from "@/core/job/view";
 import { appendEvent, findJob, history, lastEdit, markUndone, updateJob } from "@/data/jobs";
 import { carryOut } from "./commands";
+import { takeFromShelf } from "@/data/catalogue";
+import { takenBy } from "@/core/job/taken";
 import { benchOf, summaryOf, viewFrom } from "./jobView";
+import { assessOn } from "./useCase";
 
 export const envelopeSchema = z.strictObject({
   jobId: z.string().max(40),
@@ -30,11 +33,11 @@ export type Answer =
  */
 export async function perform(db: Knex, raw: unknown, now: string): Promise<Answer> {
   const outcome = await execute(db, raw, now);
-  if (outcome.ok) return { ok: true, view: await viewFrom(db, outcome.value, await benchOf(db, now, "")) };
+  if (outcome.ok) return { ok: true, view: await viewFrom(db, outcome.value, await benchOf(db, now, "", outcome.value.id)) };
   const { error } = outcome;
   if (error.kind !== "stale") return { ok: false, error };
   const { job, ...stale } = error;
-  return { ok: false, error: { ...stale, view: await viewFrom(db, job, await benchOf(db, now, "")) } };
+  return { ok: false, error: { ...stale, view: await viewFrom(db, job, await benchOf(db, now, "", job.id)) } };
 }
 
 type Failure = Refusal | { kind: "stale"; says: string; changes: HistoryLine[]; job: Job } | { kind: "gone"; says: string };
@@ -47,7 +50,7 @@ export async function execute(db: Knex, raw: unknown, now: string): Promise<Resu
   return db.transaction(async (trx): Promise<Result<Job, Failure>> => {
     const job = await findJob(trx, jobId);
     if (!job) return bad({ kind: "gone", says: "This job does not exist any more." });
-    const bench = await benchOf(trx, now, by);
+    const bench = await benchOf(trx, now, by, jobId);
     if (job.version !== version) {
       const changes = await history(trx, jobId, version);
       return bad({
@@ -59,9 +62,14 @@ export async function execute(db: Knex, raw: unknown, now: string): Promise<Resu
     }
     const outcome = command.do === "undo" ? await undo(trx, jobId) : carryOut(job, command, bench);
     if (!outcome.ok) return outcome;
-    const next = jobSchema.parse({ ...job, ...outcome.value.job, version: version + 1 });
+    const made = jobSchema.parse({ ...job, ...outcome.value.job, version: version + 1 });
+    // A finished step took its pieces off the shelf; one that is opened again puts them back. Undo follows by itself.
+    const next = { ...made, taken: takenBy(made, assessOn(made, bench)) };
+    const ids = new Set([...Object.keys(job.taken), ...Object.keys(next.taken)]);
+    const moved = Object.fromEntries([...ids].map((id) => [id, (next.taken[id] ?? 0) - (job.taken[id] ?? 0)]));
     const stored = await updateJob(trx, next, version, summaryOf(next, bench), now);
     if (!stored) throw new Error("the job changed inside its own transaction");
+    await takeFromShelf(trx, moved);
     await appendEvent(trx, {
       jobId,
       version: next.version,

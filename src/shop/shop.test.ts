@@ -9,6 +9,7 @@ import { candidates, preview, waysOut } from "./choices";
 import { createJob } from "./createJob";
 import { openJob } from "./jobView";
 import { loadDemo } from "./loadDemo";
+import { DEMO_PARTS } from "@/data/demo/parts";
 import { listParts, openPart, savePart } from "./parts";
 import { perform } from "./perform";
 
@@ -302,6 +303,16 @@ describe("parts", () => {
       error: expect.arrayContaining([expect.objectContaining({ path })]),
     });
     expect(await openPart(db, "tyre-new")).toBeUndefined();
+  });
+  test("a price of 0.00 is asked about, and kept with the answer", async () => {
+    const part = { ...DEMO_PARTS.find((one) => one.offers.length === 1)!, id: "gift-new" };
+    const at = (more: object) => ({ ...part, offers: [{ ...part.offers[0]!, priceMinor: 0, ...more }] });
+    expect(await savePart(db, at({}))).toEqual({
+      ok: false,
+      error: [{ path: "offers.0.priceMinor", message: "is 0.00: say below that it costs nothing, or give the price" }],
+    });
+    expect(await savePart(db, at({ free: true }))).toEqual({ ok: true, value: "gift-new" });
+    expect((await openPart(db, "gift-new"))!.raw).toMatchObject({ offers: [{ priceMinor: 0, free: true }] });
   });
   test("a sound one is stored and can be chosen at once", async () => {
     expect(

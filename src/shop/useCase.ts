@@ -1,3 +1,5 @@
+import type { Pieces } from "@/core/cost/shelf";
+import { assess, type Assessment } from "@/core/job/assess";
 import type { Command, CommandOf, Done, Refusal } from "@/core/job/command";
 import type { Job } from "@/core/job/job";
 import type { HouseRules } from "@/core/house/houseRules";
@@ -11,7 +13,13 @@ export type Bench = {
   readonly at: string;
   readonly by: string;
   readonly newId: () => string;
+  /** Pieces of the shelf that other jobs hold. */
+  readonly heldElsewhere: Pieces;
 };
+
+/** A job as it stands on this bench. */
+export const assessOn = (job: Job, bench: Bench): Assessment =>
+  assess(job, bench.catalogue, bench.house, bench.at.slice(0, 10), bench.heldElsewhere);
 
 /** One thing that the shop does to a job: from the job as it is to the job as it should be, or a refusal in words. */
 export type UseCase<D extends Command["do"]> = (job: Job, command: CommandOf<D>, bench: Bench) => Result<Done, Refusal>;

@@ -7,12 +7,6 @@ export const money = (minor: number, currency: Currency | string) => formatMoney
 export const signedMoney = (minor: number, currency: Currency | string) =>
   `${minor > 0 ? "+" : ""}${formatMoney(minor, currency as Currency)}`;
 
-/** Dates as the trade says them: `Fri 18 Dec`. Built from the ISO text, so that server and browser agree whatever their zone. */
-export function shortDate(iso: string): string {
-  const date = new Date(`${iso.slice(0, 10)}T12:00:00Z`);
-  return `${["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"][date.getUTCDay()]} ${date.getUTCDate()} ${["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"][date.getUTCMonth()]}`;
-}
-
 /** Minutes as `5 h 40`. */
 export const hours = (minutes: number) =>
   minutes < 60

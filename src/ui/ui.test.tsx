@@ -1,6 +1,6 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { VERDICTS } from "@/core/fit/finding";
-import { figure, hours, shortDate, signedMoney } from "./format";
+import { figure, hours, signedMoney } from "./format";
 import { Key } from "./Key";
 import { VerdictMark } from "./VerdictMark";
 
@@ -20,11 +20,6 @@ describe("verdict marks", () => {
 });
 
 describe("formats", () => {
-  test.each([
-    ["2026-11-25", "Wed 25 Nov"],
-    ["2026-01-01T23:59:00+02:00", "Thu 1 Jan"],
-    ["2028-02-29", "Tue 29 Feb"],
-  ])("%s is %s", (iso, text) => expect(shortDate(iso)).toBe(text));
   test.each([
     [0, "0 min"],
     [59.4, "59 min"],

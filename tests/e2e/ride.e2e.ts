@@ -130,6 +130,7 @@ test("stops and a surface are said of the road, the wind comes from a side, and 
   for (let i = 0; i < 15; i += 1) await page.keyboard.press("ArrowRight");
   await shows(page, ".ride-head", "tried, not kept");
   const energy = () => text(page, ".ride-figures > div:first-child b");
+  await page.waitForSelector('.ride-figures[aria-busy="false"]');
   const headOn = await energy();
   await page.click(".ride-wind");
   await (await page.waitForSelector('.ant-select-item-option[title="from the south"]'))!.click();
@@ -138,6 +139,7 @@ test("stops and a surface are said of the road, the wind comes from a side, and 
     {},
     headOn,
   );
+  await page.waitForSelector('.ride-figures[aria-busy="false"]');
   expect(parseFloat(await energy())).toBeLessThan(parseFloat(headOn));
   expect(complaints).toEqual([]);
 }, 90_000);

@@ -141,6 +141,23 @@ test("from the wish to the signed work order, by keyboard alone", async () => {
 
   await press(page, "8");
   await shows(page, ".steps", "a part is not here yet");
+  await stageKey(page, "7");
+  await page.waitForSelector(".order-card.placed");
+  const arrived = () =>
+    page.$$eval(".order-card", (cards) => cards.filter((card) => !(card as HTMLElement).innerText.includes("It is here")).length);
+  for (let here = await arrived(); here < (await page.$$eval(".order-card", (cards) => cards.length)); here += 1) {
+    await tabTo(page, "It is here");
+    await press(page, "Enter");
+    await page.waitForFunction(
+      (n: number) =>
+        [...document.querySelectorAll<HTMLElement>(".order-card")].filter((card) => !card.innerText.includes("It is here"))
+          .length === n,
+      {},
+      here + 1,
+    );
+  }
+  await press(page, "8");
+  await page.waitForSelector(".step");
   const steps = await page.$$eval(".step", (rows) => rows.length);
   for (let done = 1; done <= steps; done += 1) {
     await page.waitForSelector(".step-foot input");

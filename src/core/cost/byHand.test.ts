@@ -66,7 +66,7 @@ const job = (over: Partial<Job> = {}): Job => ({
     { partId: tyre.id, quantity: 4 },
     { partId: bell.id, quantity: 1 },
   ],
-  hand: [{ id: "paint", says: "Paint", quantity: 2, priceMinor: 3_33, group: "dressing" }],
+  hand: [{ id: "paint", says: "Paint", quantity: 2, priceMinor: 3_33, costMinor: 2_00, group: "dressing" }],
   ...over,
 });
 const sheetOf = (on: Job, house = HOUSE) => {
@@ -102,7 +102,7 @@ test("every line's cost and price, and every sum, to the cent", () => {
   // From the shelf at the cheapest offer: 12.50 + 23 % = 2.875, half up.
   expect(line("A charger")).toEqual([1, "stock", "running", 12_50, 15_38]);
   expect(line("A bell")).toEqual([1, "buy", "running", 9_00, 11_07]);
-  expect(line("Paint")).toEqual([2, "buy", "dressing", 0, 6_66]);
+  expect(line("Paint")).toEqual([2, "buy", "dressing", 4_00, 6_66]);
   // 287.82 + 333.00 + 44.28 + 15.38 + 11.07 and 24.60 + 6.66.
   expect([sheet.runningMinor, sheet.dressingMinor]).toEqual([691_55, 31_26]);
   // 150 min and √(10² + 24²) = 26 on top: 176 min at 53.70 an hour.
@@ -113,10 +113,10 @@ test("every line's cost and price, and every sum, to the cent", () => {
   expect([sheet.consumablesMinor, sheet.contingencyMinor]).toEqual([26_41, 61_62]);
   // 880.33 + 35.53 + 26.41 + 61.62 = 1,003.89; 19 % = 190.7391.
   expect([sheet.beforeTaxMinor, sheet.taxMinor, sheet.allInMinor]).toEqual([1003_89, 190_74, 1194_63]);
-  // Parts 611.50 + carriage 35.53 + a fifth of the labour 31.50 = 678.53, up to the next ten.
-  expect(sheet.depositMinor).toBe(680_00);
-  // (722.81 − 611.50) of 722.81.
-  expect(sheet.partsMarginPercent).toBeCloseTo(15.3996, 3);
+  // Parts 615.50 + carriage 35.53 + a fifth of the labour 31.50 = 682.53, up to the next ten.
+  expect(sheet.depositMinor).toBe(690_00);
+  // (722.81 − 615.50) of 722.81.
+  expect(sheet.partsMarginPercent).toBeCloseTo(14.8462, 3);
   expect([sheet.unpriced, sheet.currency, sheet.budgetMinor]).toEqual([0, "EUR", null]);
 });
 

@@ -30,15 +30,25 @@ describe("money", () => {
   test.each([
     ["1650", 165000],
     ["1,650", 165000],
-    ["1.650", 165000],
     ["1650.4", 165040],
     ["1650,40 €", 165040],
     ["1,650.40", 165040],
+    ["1.650,40", 165040],
+    ["1 650.40", 165040],
+    ["1.650.000", 1_650_000_00],
     ["0", 0],
-  ])("reads %s", (text, minor) => expect(parseMoney(text)).toBe(minor));
-  test.each(["", "-5", "twelve", "1e9", "12.345,6,7", "1.2.3", "99999999", "=1+1"])("refuses %s", (text) =>
-    expect(parseMoney(text)).toBeUndefined(),
+    ["0.99", 99],
+  ])("reads %s", (text, minor) => expect(parseMoney(text)).toEqual({ ok: true, value: minor }));
+  test.each(["", "-5", "twelve", "1e9", "12.345,6,7", "1.2.3", "99999999", "=1+1", "1,650,40"])("refuses %s", (text) =>
+    expect(parseMoney(text)).toMatchObject({ ok: false, error: expect.stringMatching(/^expected an amount such as 1650/) }),
   );
+  test.each([
+    ["12.505", "“12.505” can be read two ways: write 12505 or 12.50"],
+    ["1.650", "“1.650” can be read two ways: write 1650 or 1.65"],
+    ["0.999", "“0.999” has more than two decimals: write 0.99 or the whole amount"],
+    ["0,999", "“0,999” has more than two decimals: write 0.99 or the whole amount"],
+    ["1650.405", "“1650.405” has more than two decimals: cents are the smallest"],
+  ])("asks about %s, which no amount of cents is", (text, error) => expect(parseMoney(text)).toEqual({ ok: false, error }));
   test("is shown in whole cents", () => {
     expect(formatMoney(165040, "EUR")).toBe("1\u2009650.40\u00a0€");
     expect(formatMoney(-5, "GBP")).toBe("−0.05\u00a0£");
@@ -47,9 +57,8 @@ describe("money", () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 0, max: 5_000_000 }), { minLength: 1, maxLength: 30 }), (amounts) => {
         const total = amounts.reduce((a, b) => a + b, 0);
-        expect(amounts.map((a) => parseMoney(formatMoney(a, "EUR").replace("\u2009", ""))!).reduce((a, b) => a + b, 0)).toBe(
-          total,
-        );
+        const read = amounts.map((a) => parseMoney(formatMoney(a, "EUR")));
+        expect(read.reduce((sum, one) => sum + (one.ok ? one.value : NaN), 0)).toBe(total);
         expect(Number.isInteger(percentOf(total, 12.5))).toBe(true);
       }),
     );
@@ -58,6 +67,25 @@ describe("money", () => {
     expect(converted(1000, "USD", "EUR", {})).toBeUndefined();
     expect(converted(1000, "GBP", "EUR", { GBP: 1.15 })).toBe(1150);
   });
+  // 0.50 × 1.15 is 0.575: a double holds 57.49999… and loses the cent.
+  test.each([
+    [50, 1.15, 58],
+    [150, 1.15, 173],
+    [250, 1.15, 288],
+    [1, 0.5, 1],
+    [3, 0.5, 2],
+    [100, 0.005, 1],
+  ])("%d at a rate of %d is %d: in decimal, half up", (minor, rate, is) =>
+    expect(converted(minor, "GBP", "EUR", { GBP: rate })).toBe(is),
+  );
+  test("a rate or a share of two decimals is right to the cent, against whole-number arithmetic", () =>
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 10_000_000 }), fc.integer({ min: 1, max: 99_999 }), (minor, hundredths) => {
+        const halfUp = (of: bigint) => Number((BigInt(minor) * BigInt(hundredths) * 2n + of) / (of * 2n));
+        expect(converted(minor, "GBP", "EUR", { GBP: hundredths / 100 })).toBe(halfUp(100n));
+        expect(percentOf(minor, hundredths / 100)).toBe(halfUp(10_000n));
+      }),
+    ));
 });
 
 describe("supply", () => {

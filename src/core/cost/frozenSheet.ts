@@ -27,6 +27,8 @@ export const frozenSheetSchema = z.strictObject({
   carriageMinor: z.int(),
   consumablesMinor: z.int(),
   contingencyMinor: z.int(),
+  contingencyPercent: z.number().nullable().default(null),
+  contingencyWhy: text(120).default(""),
   beforeTaxMinor: z.int(),
   taxMinor: z.int(),
   allInMinor: z.int(),

@@ -6,6 +6,8 @@ export const handLineSchema = z.strictObject({
   says: text(90).min(1, "say what it is"),
   quantity: z.int().min(1, "must be 1 or more").max(500, "must be at most 500"),
   priceMinor: z.int().min(0, "must be 0 or more").max(50_000_00, "must be at most 50,000"),
+  /** What the shop pays for one; null where nobody said. */
+  costMinor: z.int().min(0, "must be 0 or more").max(50_000_00, "must be at most 50,000").nullable().optional(),
   group: z.enum(["running", "dressing"]),
 });
 

@@ -6,11 +6,12 @@ import type { Wish } from "../wish/wish";
 import type { HandLine } from "./handLine";
 import type { Catalogue } from "../parts/catalogue";
 import type { Currency, Part } from "../parts/part";
-import { supplyPlan, type SupplyPlan, type Want } from "../supply/supplyPlan";
+import { pieceCost, supplyPlan, type SupplyPlan } from "../supply/supplyPlan";
 import { quoteMinutes, type Step } from "../work/steps";
-import { percentOf } from "../money/money";
-
-export type Source = "buy" | "stock" | "customer" | "in the kit";
+import { converted, percentOf } from "../money/money";
+import { costOfBought, shared, stillToBuy, type Cost } from "./bought";
+import { contingencyOf } from "./contingency";
+import { allocate, WHOLE_SHELF, type Shelf, type Source } from "./shelf";
 
 /** What of a job its sheet is made of. */
 export type Costed = {
@@ -47,6 +48,9 @@ export type Sheet = {
   readonly carriageMinor: number;
   readonly consumablesMinor: number;
   readonly contingencyMinor: number;
+  /** The share kept back, % (null on sheets signed before it was kept), and the state of the job that it is for. */
+  readonly contingencyPercent: number | null;
+  readonly contingencyWhy: string;
   readonly beforeTaxMinor: number;
   readonly taxMinor: number;
   readonly allInMinor: number;
@@ -54,7 +58,7 @@ export type Sheet = {
   /** What the shop keeps of the price before tax after parts and carriage, labour not deducted, %. */
   readonly partsMarginPercent: number | null;
   readonly budgetMinor: number | null;
-  /** Lines without a price: the total is at least what is shown. */
+  /** Lines and carriages without a price: the total is at least what is shown. */
   readonly unpriced: number;
   readonly plan: SupplyPlan;
 };
@@ -77,20 +81,37 @@ type Draft = {
   missing: boolean;
 };
 
-/** Costs a build: lines from kit, choices, remedies and by hand; labour from the steps; carriage from the supply plan. */
-export function buildSheet(job: Costed, fit: Fit, steps: readonly Step[], catalogue: Catalogue, house: HouseRules): Sheet {
-  const drafts = [...chosen(job, fit, catalogue), ...missing(fit)];
-  const plan = supplyPlan(stillToBuy(job, drafts), catalogue, house);
-  const lines = [...drafts.map((draft) => priced(draft, job, plan, catalogue, house)), ...job.hand.map(handLine)];
+/**
+ * Costs a build: lines from kit, choices, remedies and by hand; labour from the steps; carriage from the supply plan.
+ *
+ * @param shelf what of the shop's shelf other jobs hold, and what this one took already
+ */
+export function buildSheet(
+  job: Costed,
+  fit: Fit,
+  steps: readonly Step[],
+  catalogue: Catalogue,
+  house: HouseRules,
+  shelf: Shelf = WHOLE_SHELF,
+): Sheet {
+  const drafts = allocate([...chosen(fit, job, catalogue), ...missing(fit)], job.sources, shelf);
+  const wanted = wantedOf(drafts);
+  const plan = supplyPlan(stillToBuy(wanted, job.orders), catalogue, house);
+  const costs = costsOf(drafts, wanted, job, plan, catalogue, house);
+  const lines = [...drafts.map((draft, i) => priced(draft, costs[i]!, house)), ...job.hand.map(handLine)];
   const sum = (group: SheetLine["group"]) =>
     lines.reduce((total, line) => total + (line.group === group ? (line.priceMinor ?? 0) : 0), 0);
   const [runningMinor, dressingMinor] = [sum("running"), sum("dressing")];
   const labourMinutes = Math.round(quoteMinutes(steps));
   const labourMinor = Math.round((labourMinutes * house.labourMinorPerHour) / 60);
-  const carriageMinor = [...plan.orders, ...job.orders].reduce((total, order) => total + order.carriageMinor, 0);
+  const placed = job.orders.map((order) => converted(order.carriageMinor, order.currency, house.currency, house.rates));
+  const carriageMinor =
+    plan.orders.reduce((total, order) => total + order.carriageMinor, 0) +
+    placed.reduce<number>((total, minor) => total + (minor ?? 0), 0);
   const work = runningMinor + dressingMinor + labourMinor;
   const consumablesMinor = percentOf(work, house.consumablesPercent);
-  const contingencyMinor = percentOf(work, house.contingencyPercent);
+  const contingency = contingencyOf(fit.build, fit.findings, house);
+  const contingencyMinor = percentOf(work, contingency.percent);
   const beforeTaxMinor = work + carriageMinor + consumablesMinor + contingencyMinor;
   const taxMinor = percentOf(beforeTaxMinor, house.taxPercent);
   const costMinor = lines.reduce((total, line) => total + (line.costMinor ?? 0), 0);
@@ -105,6 +126,8 @@ export function buildSheet(job: Costed, fit: Fit, steps: readonly Step[], catalo
     carriageMinor,
     consumablesMinor,
     contingencyMinor,
+    contingencyPercent: contingency.percent,
+    contingencyWhy: contingency.why,
     beforeTaxMinor,
     taxMinor,
     allInMinor: beforeTaxMinor + taxMinor,
@@ -113,12 +136,12 @@ export function buildSheet(job: Costed, fit: Fit, steps: readonly Step[], catalo
       DEPOSIT_STEP_MINOR,
     partsMarginPercent: partsMinor > 0 ? ((partsMinor - costMinor) / partsMinor) * 100 : null,
     budgetMinor: job.wish.budgetMinor,
-    unpriced: lines.filter((line) => line.priceMinor === null).length,
+    unpriced: lines.filter((line) => line.priceMinor === null).length + placed.filter((minor) => minor === undefined).length,
     plan,
   };
 }
 
-function chosen(job: Costed, fit: Fit, catalogue: Catalogue): Draft[] {
+function chosen(fit: Fit, job: Costed, catalogue: Catalogue): Draft[] {
   const kit = catalogue.parts.get(job.choices.kit ?? "");
   const kitLine: Draft[] = kit
     ? [
@@ -127,7 +150,7 @@ function chosen(job: Costed, fit: Fit, catalogue: Catalogue): Draft[] {
           part: kit,
           says: kit.name,
           quantity: 1,
-          source: sourceOf(job, `kit ${kit.id}`, kit, 1),
+          source: "buy",
           why: "the kit chosen in Drive",
           finding: null,
           missing: false,
@@ -142,21 +165,21 @@ function chosen(job: Costed, fit: Fit, catalogue: Catalogue): Draft[] {
   // What came in the box and is not fitted stands there too: it was paid for, and it is the customer's.
   const spare = (fit.build.spare ?? [])
     .filter((s) => s.origin.type === "kit")
-    .map((s) => ({ ...draftOf(job, s, fit), why: "in the kit, not fitted: it stays in the box and goes to the customer" }));
-  return [...kitLine, ...inKit.map((s) => draftOf(job, s, fit)), ...spare, ...rest.map((s) => draftOf(job, s, fit))];
+    .map((s) => ({ ...draftOf(s, fit), why: "in the kit, not fitted: it stays in the box and goes to the customer" }));
+  return [...kitLine, ...inKit.map((s) => draftOf(s, fit)), ...spare, ...rest.map((s) => draftOf(s, fit))];
 }
 
 /** The slot of parts that somebody put in by hand: there may be many, each with its own source. */
 const BY_HAND = "by hand";
 
-function draftOf(job: Costed, { part, quantity, origin }: Supplied, fit: Fit): Draft {
+function draftOf({ part, quantity, origin }: Supplied, fit: Fit): Draft {
   const key =
     origin.type === "kit"
       ? `kit ${origin.kitId} ${part.id}`
       : origin.type === "choice"
         ? `choice ${origin.slot}${origin.slot === BY_HAND ? ` ${part.id}` : ""}`
         : `remedy ${origin.finding} ${origin.remedy} ${part.id}`;
-  const source: Source = origin.type === "kit" ? "in the kit" : sourceOf(job, key, part, quantity);
+  const source: Source = origin.type === "kit" ? "in the kit" : "buy";
   const remedy =
     origin.type === "remedy" ? fit.applied.find((a) => a.finding === origin.finding && a.remedy.id === origin.remedy) : undefined;
   const why =
@@ -179,10 +202,6 @@ function draftOf(job: Costed, { part, quantity, origin }: Supplied, fit: Fit): D
   };
 }
 
-/** A stocked part comes from the shelf unless the job says otherwise. */
-const sourceOf = (job: Costed, key: string, part: Part, quantity: number): Source =>
-  job.sources[key] ?? (part.inStock >= quantity ? "stock" : "buy");
-
 /** Parts that an accepted remedy wants and the catalogue does not have. */
 function missing(fit: Fit): Draft[] {
   return fit.applied.flatMap(({ finding, title, remedy }) =>
@@ -201,64 +220,74 @@ function missing(fit: Fit): Draft[] {
   );
 }
 
-/** What is left to buy of each part after the orders already placed. */
-function stillToBuy(job: Costed, drafts: readonly Draft[]): Want[] {
-  const wants = new Map<string, number>();
-  for (const draft of drafts)
-    if (draft.part && draft.source === "buy") wants.set(draft.part.id, (wants.get(draft.part.id) ?? 0) + draft.quantity);
-  for (const order of job.orders)
-    for (const line of order.lines) wants.set(line.partId, (wants.get(line.partId) ?? 0) - line.quantity);
-  return [...wants].map(([partId, quantity]) => ({ partId, quantity })).filter((want) => want.quantity > 0);
+/** Pieces of each part that are to be bought. */
+function wantedOf(drafts: readonly Draft[]): Map<string, number> {
+  const wanted = new Map<string, number>();
+  for (const { part, source, quantity } of drafts)
+    if (part && source === "buy") wanted.set(part.id, (wanted.get(part.id) ?? 0) + quantity);
+  return wanted;
 }
 
-function priced(draft: Draft, job: Costed, plan: SupplyPlan, catalogue: Catalogue, house: HouseRules): SheetLine {
-  const { part, source } = draft;
-  const cost = costOf(draft, job, plan, catalogue, house);
+/** What each line costs: bought parts together by part, then shared among its lines; a piece from the shelf at what a piece costs. */
+function costsOf(
+  drafts: readonly Draft[],
+  wanted: ReadonlyMap<string, number>,
+  job: Costed,
+  plan: SupplyPlan,
+  catalogue: Catalogue,
+  house: HouseRules,
+): Cost[] {
+  const bought = new Map([...wanted].map(([id, quantity]) => [id, costOfBought(id, quantity, job.orders, plan, house)]));
+  const shares = new Map<Draft, number>();
+  for (const [id, { minor }] of bought) {
+    if (minor === null) continue;
+    const own = drafts.filter((draft) => draft.part?.id === id && draft.source === "buy");
+    shared(
+      minor,
+      own.map((draft) => draft.quantity),
+    ).forEach((share, i) => shares.set(own[i]!, share));
+  }
+  return drafts.map((draft): Cost => {
+    const { part, source, quantity } = draft;
+    if (source === "in the kit" || source === "customer") return { minor: 0, problem: null };
+    if (!part) return { minor: null, problem: "not in the catalogue" };
+    if (source === "stock") return pieceCost(part, quantity, catalogue, house);
+    const share = shares.get(draft);
+    return share === undefined ? { minor: null, problem: bought.get(part.id)!.problem } : { minor: share, problem: null };
+  });
+}
+
+function priced(draft: Draft & { readonly short: number | null }, cost: Cost, house: HouseRules): SheetLine {
+  const { part } = draft;
   const markUp = part?.kind === "battery" ? house.batteryMarkUpPercent : house.partsMarkUpPercent;
   return {
     key: draft.key,
     partId: part?.id ?? null,
     says: draft.says,
     quantity: draft.quantity,
-    source,
+    source: draft.source,
     group: part && DRESSING.has(part.kind) ? "dressing" : "running",
     costMinor: cost.minor,
     priceMinor: cost.minor === null ? null : cost.minor + percentOf(cost.minor, markUp),
-    why: draft.why,
+    why: draft.short === null ? draft.why : `${draft.why}; bought, as the shelf has ${draft.short} of ${draft.quantity}`,
     finding: draft.finding,
     problem: cost.problem,
   };
 }
 
-/** Frozen prices of placed orders first, then the plan's, then (for stock) the cheapest offer. */
-function costOf(
-  draft: Draft,
-  job: Costed,
-  plan: SupplyPlan,
-  catalogue: Catalogue,
-  house: HouseRules,
-): { minor: number | null; problem: string | null } {
-  const { part, source, quantity } = draft;
-  if (source === "in the kit" || source === "customer") return { minor: 0, problem: null };
-  if (!part) return { minor: null, problem: "not in the catalogue" };
-  const placed = job.orders.flatMap((order) => order.lines).find((line) => line.partId === part.id);
-  if (source === "buy" && placed) return { minor: Math.round((placed.totalMinor / placed.quantity) * quantity), problem: null };
-  const from = source === "buy" ? plan : supplyPlan([{ partId: part.id, quantity }], catalogue, house);
-  const line = from.orders.flatMap((order) => order.lines).find((l) => l.part.id === part.id);
-  if (line) return { minor: Math.round((line.totalMinor / line.quantity) * quantity), problem: null };
-  return { minor: null, problem: from.unpriced.find((u) => u.part.id === part.id)?.why ?? "no price" };
+/** A line by hand costs what somebody said; where nobody did, as much as is asked for it: no margin is claimed that is not known. */
+function handLine(line: HandLine): SheetLine {
+  return {
+    key: `hand ${line.id}`,
+    partId: null,
+    says: line.says,
+    quantity: line.quantity,
+    source: "buy",
+    group: line.group,
+    costMinor: (line.costMinor ?? line.priceMinor) * line.quantity,
+    priceMinor: line.priceMinor * line.quantity,
+    why: "added by hand",
+    finding: null,
+    problem: null,
+  };
 }
-
-const handLine = (line: HandLine): SheetLine => ({
-  key: `hand ${line.id}`,
-  partId: null,
-  says: line.says,
-  quantity: line.quantity,
-  source: "buy",
-  group: line.group,
-  costMinor: 0,
-  priceMinor: line.priceMinor * line.quantity,
-  why: "added by hand",
-  finding: null,
-  problem: null,
-});

@@ -1,10 +1,20 @@
 import { z } from "zod";
 import { currencySchema } from "../parts/part";
 
-const percent = (most: number) => z.number().min(0).max(most);
+const percent = (most: number) => {
+  const says = `must be 0 to ${most} %`;
+  return z.number(says).min(0, says).max(most, says);
+};
+
+const RATE = "must be over 0 and at most 1000";
+const AN_HOUR = "must be 0 to 1000 an hour";
+const HOURS = "must be 1 to 24 hours";
 
 /** What a shop decides for itself: schools of the trade, and its money. A safety stop is not among them. */
 export const houseRulesSchema = z.strictObject({
+  /** The head of every paper. */
+  shopName: z.string().trim().max(80, "must be at most 80 letters"),
+  shopAddress: z.string().trim().max(200, "must be at most 200 letters"),
   carbonShell: z.enum(["refuse", "sleeve"]),
   aluminiumSpreadMm: z.union([z.literal(1), z.literal(3)]),
   throttleCutOffs: z.union([z.literal(1), z.literal(2)]),
@@ -24,19 +34,23 @@ export const houseRulesSchema = z.strictObject({
   revisit: z.enum(["in the price", "not promised"]),
   currency: currencySchema,
   /** Shop currency for one unit of the other; a missing rate leaves those offers unpriced. */
-  rates: z.partialRecord(currencySchema, z.number().gt(0)),
-  labourMinorPerHour: z.int().min(0),
+  rates: z.partialRecord(currencySchema, z.number(RATE).gt(0, RATE).max(1000, RATE)),
+  labourMinorPerHour: z.int(AN_HOUR).min(0, AN_HOUR).max(1000_00, AN_HOUR),
   partsMarkUpPercent: percent(200),
   batteryMarkUpPercent: percent(200),
   consumablesPercent: percent(20),
   contingencyPercent: percent(50),
+  contingencyUnsurePercent: percent(50),
+  contingencyFramePercent: percent(50),
   taxPercent: percent(40),
-  hoursPerDay: z.number().min(1).max(24),
+  hoursPerDay: z.number(HOURS).min(1, HOURS).max(24, HOURS),
 });
 export type HouseRules = z.output<typeof houseRulesSchema>;
 
 /** Defaults, each the school that the trade tables name first (common practice). */
 export const DEFAULT_HOUSE_RULES: HouseRules = {
+  shopName: "",
+  shopAddress: "",
   carbonShell: "refuse",
   aluminiumSpreadMm: 1,
   throttleCutOffs: 2,
@@ -61,6 +75,8 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   batteryMarkUpPercent: 15,
   consumablesPercent: 2,
   contingencyPercent: 5,
+  contingencyUnsurePercent: 10,
+  contingencyFramePercent: 15,
   taxPercent: 20,
   hoursPerDay: 6,
 };

@@ -7,12 +7,17 @@ describe("the schools", () => {
     (_title, school) => {
       const standard = DEFAULT_HOUSE_RULES[school.key];
       if (school.options) expect(school.options.map((option) => option.value)).toContain(standard);
-      else expect(typeof standard).toBe("number");
+      else expect(typeof standard).toBe(school.letters ? "string" : "number");
       expect(school.reason.length).toBeGreaterThan(15);
       expect(school.other.length).toBeGreaterThan(15);
       for (const option of school.options ?? [])
         expect(houseRulesSchema.safeParse({ ...DEFAULT_HOUSE_RULES, [school.key]: option.value }).success).toBe(true);
-      expect(houseRulesSchema.safeParse({ ...DEFAULT_HOUSE_RULES, [school.key]: "nonsense" }).success).toBe(false);
+      expect(
+        houseRulesSchema.safeParse({
+          ...DEFAULT_HOUSE_RULES,
+          [school.key]: school.letters ? "x".repeat(school.letters + 1) : "nonsense",
+        }).success,
+      ).toBe(false);
     },
   );
   test("each rule stands once", () => expect(new Set(SCHOOLS.map((s) => s.key)).size).toBe(SCHOOLS.length));

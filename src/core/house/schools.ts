@@ -4,10 +4,12 @@ type Option = { readonly value: string | number; readonly says: string };
 /** Where practitioners disagree: the choices, why the default is the default, and what the other school says (common practice). */
 export type School = {
   readonly key: keyof HouseRules;
-  readonly group: "cut-offs and law" | "frame and axle" | "chain" | "wheels" | "electrics" | "money and time";
+  readonly group: "cut-offs and law" | "frame and axle" | "chain" | "wheels" | "electrics" | "money and time" | "the shop";
   readonly title: string;
   readonly options?: readonly Option[];
   readonly unit?: string;
+  /** Words, and how many letters they may have. */
+  readonly letters?: number;
   readonly reason: string;
   readonly other: string;
 };
@@ -240,8 +242,24 @@ export const SCHOOLS: readonly School[] = [
     group: "money and time",
     title: "Contingency",
     unit: "%",
-    reason: "Something always seizes; builds end a tenth over their first list.",
+    reason: "On a known bike, measured: something always seizes; builds end a tenth over their first list.",
     other: "None, and a talk with the customer when it comes.",
+  },
+  {
+    key: "contingencyUnsurePercent",
+    group: "money and time",
+    title: "Contingency, not measured or converted before",
+    unit: "%",
+    reason: "What is not measured is not known, and old wiring hides work: a tenth to a seventh.",
+    other: "Measure first, and price then.",
+  },
+  {
+    key: "contingencyFramePercent",
+    group: "money and time",
+    title: "Contingency, from a bare frame or a motor made for it",
+    unit: "%",
+    reason: "Everything is chosen and fitted once: 15 to 25 are kept back.",
+    other: "A fixed price after a dry fit.",
   },
   {
     key: "taxPercent",
@@ -251,4 +269,32 @@ export const SCHOOLS: readonly School[] = [
     reason: "The rate where the shop is.",
     other: "None where the shop is exempt.",
   },
+  {
+    key: "shopName",
+    group: "the shop",
+    title: "Name of the shop",
+    letters: 80,
+    reason: "It stands on top of every paper.",
+    other: "Without one the papers say whose they are nowhere.",
+  },
+  {
+    key: "shopAddress",
+    group: "the shop",
+    title: "Address of the shop",
+    letters: 200,
+    reason: "It stands under the name: where the bike is brought, where parts are sent.",
+    other: "A telephone number alone.",
+  },
 ];
+
+/** What is wrong with house rules, told by their titles. */
+export const houseSentence = (issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[]): string =>
+  issues
+    .map(({ path: [key, of], message }) => {
+      const title =
+        key === "rates"
+          ? `Rate of ${String(of ?? "a currency")}`
+          : (SCHOOLS.find((school) => school.key === key)?.title ?? String(key));
+      return `${title} ${message}`;
+    })
+    .join("; ");

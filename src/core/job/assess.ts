@@ -1,13 +1,15 @@
 import { buildSheet, type Sheet } from "../cost/sheet";
+import { NO_PIECES, type Pieces } from "../cost/shelf";
 import { fit, type Fit } from "../fit/engine";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
-import { promises, type Promise } from "../promise/promises";
+import { promises, type Lead, type Promise } from "../promise/promises";
 import { changedSince } from "../work/signature";
 import { workSteps, type Step } from "../work/steps";
 import type { Asked } from "../fit/build";
 import type { Job } from "./job";
 import type { Wish } from "../wish/wish";
+import { massOf, rideOf } from "./rideOf";
 import { stages, type StageState } from "./stages";
 import { chosenParts } from "./supplied";
 
@@ -20,10 +22,17 @@ export type Assessment = {
   readonly stages: readonly StageState[];
 };
 
-export function assess(job: Job, catalogue: Catalogue, house: HouseRules, today: string): Assessment {
+/** @param heldElsewhere pieces of the shop's shelf that other jobs hold */
+export function assess(
+  job: Job,
+  catalogue: Catalogue,
+  house: HouseRules,
+  today: string,
+  heldElsewhere: Pieces = NO_PIECES,
+): Assessment {
   const fitted = fitOf(job, catalogue, house);
   const steps = workSteps(fitted.build, fitted.applied);
-  const fresh = buildSheet(job, fitted, steps, catalogue, house);
+  const fresh = buildSheet(job, fitted, steps, catalogue, house, { heldElsewhere, taken: job.taken });
   // What was signed for is not priced anew while it stands; what it still has to buy is.
   const frozen = job.signed?.sheet && changedSince(job.signed, steps).length === 0 ? job.signed.sheet : null;
   const sheet = frozen ? { ...frozen, plan: fresh.plan } : fresh;
@@ -33,10 +42,11 @@ export function assess(job: Job, catalogue: Catalogue, house: HouseRules, today:
     sheet,
     donorMassKg: typeof fitted.build.donor.bikeMassKg?.value === "number" ? fitted.build.donor.bikeMassKg.value : undefined,
     today,
-    leadDays: leadDays(job, sheet, today),
+    lead: leadOf(job, sheet, today),
     benchDays: Math.max(1, Math.ceil(sheet.labourMinutes / 60 / house.hoursPerDay)),
   });
-  return { fit: fitted, steps, sheet, promises: made, stages: stages(job, fitted, sheet, steps) };
+  const ridden = rideOf(fitted.build, job.wish, massOf(made)).input !== null;
+  return { fit: fitted, steps, sheet, promises: made, stages: stages(job, fitted, sheet, steps, ridden) };
 }
 
 /** The part of the wish that a fit depends on. */
@@ -77,11 +87,26 @@ export function fitOf(
   );
 }
 
-/** Days until the last part is here: orders still to place, and those under way. */
-function leadDays(job: Job, sheet: Sheet, today: string): number {
-  const toPlace = sheet.plan.orders.map((order) => order.leadDays);
+/**
+ * Days until the last part is here: orders still to place, and those under way. What is late comes tomorrow at the earliest; a bought
+ * line that nobody is known to send has no date.
+ */
+function leadOf(job: Job, sheet: Sheet, today: string): Lead {
   const underWay = job.orders
     .filter((order) => !order.arrived)
-    .map((order) => order.leadDays - (Date.parse(today) - Date.parse(order.placed.at.slice(0, 10))) / 86_400_000);
-  return Math.max(0, ...toPlace, ...underWay);
+    .map((order) => {
+      const placed = order.placed.at.slice(0, 10);
+      return { order, left: order.leadDays - Math.round((Date.parse(today) - Date.parse(placed)) / 86_400_000) };
+    });
+  const late = underWay.filter(({ left }) => left < 0);
+  return {
+    days: Math.max(
+      0,
+      ...sheet.plan.orders.map((order) => order.leadDays),
+      ...underWay.map(({ left }) => left),
+      ...late.map(() => 1),
+    ),
+    undated: sheet.lines.filter((line) => line.source === "buy" && line.priceMinor === null).map((line) => line.says),
+    late: late.map(({ order, left }) => `order ${order.number} is ${-left} day${left === -1 ? "" : "s"} late`),
+  };
 }

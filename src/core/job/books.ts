@@ -1,3 +1,4 @@
+import { NO_PIECES, type Pieces } from "../cost/shelf";
 import type { HouseRules } from "../house/houseRules";
 import type { Job } from "./job";
 import { Catalogue, type BrokenPart } from "../parts/catalogue";
@@ -13,6 +14,8 @@ export type Books = {
   readonly suppliers: readonly Supplier[];
   readonly house: HouseRules;
   readonly today: string;
+  /** Pieces of the shelf that other jobs hold. */
+  readonly heldElsewhere: Pieces;
 };
 
 /**
@@ -25,6 +28,7 @@ export function booksOf(
   house: HouseRules,
   today: string,
   stamp: string,
+  heldElsewhere: Pieces = NO_PIECES,
 ): Books {
   const taken = new Map<string, Part>();
   const take = (part: Part | undefined) => {
@@ -46,6 +50,7 @@ export function booksOf(
     suppliers: [...catalogue.suppliers.values()],
     house,
     today,
+    heldElsewhere,
   };
 }
 

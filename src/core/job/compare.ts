@@ -1,6 +1,7 @@
 import { batteryOf, motorsOf, voltsOf, type Build } from "../fit/build";
 import type { Fit } from "../fit/engine";
 import { countVerdicts, fitRank, isOpen, type Verdict } from "../fit/finding";
+import type { Pieces } from "../cost/shelf";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import type { Currency, Part, PartOf } from "../parts/part";
@@ -54,7 +55,12 @@ export type Compared = {
 };
 
 /** All that a comparison looks things up in. */
-export type Bench = { readonly catalogue: Catalogue; readonly house: HouseRules; readonly today: string };
+export type Bench = {
+  readonly catalogue: Catalogue;
+  readonly house: HouseRules;
+  readonly today: string;
+  readonly heldElsewhere?: Pieces;
+};
 
 /** Remedies bring findings that want remedies; after so many rounds what is still open is left so. */
 const ROUNDS = 8;
@@ -86,10 +92,10 @@ function schoolOf(build: Build): School | null {
 
 /** A set of choices on this job, worked out in full; nothing is stored. */
 export function compareSet(job: Job, choices: Choices, bench: Bench): Compared {
-  const { catalogue, house, today } = bench;
+  const { catalogue, house, today, heldElsewhere } = bench;
   const as = { ...job, choices };
   const { verdicts, school } = quickLook(as, bench);
-  const made = assess(adapted(as, bench), catalogue, house, today);
+  const made = assess(adapted(as, bench), catalogue, house, today, heldElsewhere);
   const { input, wants } = rideOf(made.fit.build, job.wish, massOf(made.promises));
   const ridden = input && job.wish.route ? forecast(input, roadSegments(job.wish.route)) : null;
   return {

@@ -50,6 +50,8 @@ export const jobSchema = z.strictObject({
   hand: z.array(handLineSchema).max(100),
   given: z.array(givenSheetSchema).max(50),
   orders: z.array(placedOrderSchema),
+  /** Pieces that finished steps took from the shelf, by part: they are off its count. */
+  taken: z.record(z.string().max(60), z.int().min(0)).default({}),
   ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200), despite })),
   /** Who signed for which state: every step with what it was, and the sheet. */
   signed: z
@@ -91,6 +93,7 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   hand: [],
   given: [],
   orders: [],
+  taken: {},
   ticks: {},
   signed: null,
 });

@@ -1,12 +1,13 @@
 import type { Build } from "../fit/build";
-import { batteryOf, controllersOf, effectOf, lastOf, motorsOf } from "../fit/build";
+import { batteryOf, controllersOf, lastOf, motorsOf } from "../fit/build";
 import { wheelTorqueNm } from "../fit/drives";
 import { ringTeeth } from "../fit/rules/chain/line";
 import { CELL_VOLTS } from "../power/batteryPack";
 import { motorClass, phaseForTorque } from "../power/motorClass";
 import type { Output } from "../power/machine";
 import type { Assist, ForecastInput } from "../ride/forecast";
-import { ASSIST_MARGIN_KMH, type Promise } from "../promise/promises";
+import { limitToSet } from "../fit/rules/law/limitToSet";
+import type { Promise } from "../promise/promises";
 import { worstHill } from "../route/profile";
 import { STOP_S } from "../route/roadSegments";
 import { formatNumber } from "../units/formatQuantity";
@@ -21,6 +22,8 @@ const CDA_M2 = { drop: 0.42, flat: 0.55, swept: 0.62, other: 0.55 } as const;
 const LOADED_CDA_M2 = 0.06;
 /** What a kind of frame holds into the wind, more or less than its bar says (from memory): load carriers 0.70 to 1.0 with their box. */
 const FRAME_CDA_M2: Readonly<Record<string, number>> = { "long-wheelbase": 0.8, trike: 0.75, tandem: 0.7 };
+/** Where the assist ends where neither wish nor class says it, km/h. */
+const UNASKED_KMH = 24.5;
 /** What a rider gives who was not asked, W at the wheel. */
 const RIDER_W = 90;
 const CHAIN_EFFICIENCY = 0.97;
@@ -75,7 +78,7 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
     !kind.clutch && motor.kind === "hub-motor" && motor.spec.regenerates && controller?.regenMaxV != null
       ? Math.min(controller.regenMaxV, battery.spec.series * CELL_VOLTS[battery.spec.chemistry].full)
       : null;
-  const targetKmh = Math.min((wish.assistKmh ?? 25) - ASSIST_MARGIN_KMH, effectOf(build, "speedLimitKmh", Infinity));
+  const targetKmh = limitToSet(build)?.kmh ?? UNASKED_KMH;
   const { spec } = battery;
   const internalOhm = (spec.series * CELL_OHM_AH) / spec.capacityAh + LEADS_OHM;
   const phaseA = Math.max(batteryA, phaseForTorque(kind.motor, torqueNm));

@@ -16,7 +16,8 @@ const ASKED = ["customer", "bike", "riderKg", "budgetMinor", "readyBy", "assistK
 const knot = (done: number, undone: number): StageState["knot"] =>
   undone === 0 ? (done > 0 ? "tied" : "open") : done > 0 ? "half" : "open";
 
-export function stages(job: Job, fit: Fit, sheet: Sheet, steps: readonly Step[]): StageState[] {
+/** @param ridden whether the ride on the customer's road is reckoned */
+export function stages(job: Job, fit: Fit, sheet: Sheet, steps: readonly Step[], ridden: boolean): StageState[] {
   const asked = ASKED.filter((field) => job.wish[field] !== null && job.wish[field] !== "").length;
   const items = walk(job.donor);
   const measured = items.filter((key) => job.donor[key] !== undefined).length;
@@ -34,7 +35,7 @@ export function stages(job: Job, fit: Fit, sheet: Sheet, steps: readonly Step[])
     Survey: [knot(measured, surveyUndone), surveyUndone],
     Drive: [knot(Object.keys(job.choices).length, toChoose.length), toChoose.length],
     Fit: started ? [knot(fit.findings.length - toFit.length, toFit.length), toFit.length] : ["open", 0],
-    Ride: job.wish.route ? [started ? "tied" : "half", 0] : started ? ["half", 1] : ["open", 0],
+    Ride: ridden ? ["tied", 0] : job.wish.route || started ? ["half", started ? 1 : 0] : ["open", 0],
     Sheet: started ? [sheet.unpriced === 0 && job.given.length > 0 ? "tied" : "half", sheet.unpriced] : ["open", 0],
     Order: started ? [knot(job.orders.length + (toPlace === 0 ? 1 : 0), toPlace), toPlace] : ["open", 0],
     Build:

@@ -11,6 +11,8 @@ export const summarySchema = z.object({
   readyBy: z.string().nullable(),
   budgetMinor: z.number().nullable(),
   build: z.string(),
+  /** Pieces of the shelf that the job holds, by part. */
+  holds: z.record(z.string(), z.number()).default({}),
   /** Of which parts, rules and day it was worked out; empty where that is not known. */
   stamp: z.string().default(""),
   /** Signed, and whether the signature stands for what the job is now. */

@@ -1,3 +1,4 @@
+import { NO_PIECES, type Pieces } from "../cost/shelf";
 import { countVerdicts, isOpen } from "../fit/finding";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
@@ -14,11 +15,12 @@ export function* tryParts(
   catalogue: Catalogue,
   house: HouseRules,
   today: string,
+  heldElsewhere: Pieces = NO_PIECES,
 ): Generator<Preview> {
-  const beforeMinor = assess(job, catalogue, house, today).sheet.allInMinor;
+  const beforeMinor = assess(job, catalogue, house, today, heldElsewhere).sheet.allInMinor;
   for (const id of partIds) {
     if (!catalogue.parts.has(id)) continue;
-    const then = assess({ ...job, choices: { ...job.choices, [slot]: id } }, catalogue, house, today);
+    const then = assess({ ...job, choices: { ...job.choices, [slot]: id } }, catalogue, house, today, heldElsewhere);
     yield {
       id,
       verdicts: countVerdicts(then.fit.findings),

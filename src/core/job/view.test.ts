@@ -175,21 +175,21 @@ describe("promises", () => {
   const promise = (id: string, over: Partial<Job> = {}) =>
     assess(job(over), catalogue, house, TODAY).promises.find((p) => p.id === id)!;
   const wish = (over: Partial<Job["wish"]>) => ({ wish: { ...job().wish, ...over } });
-  test("price: kept, broken, and not said while a line has no price", () => {
+  test("price: broken at once, and not called kept while the build is not whole or a line has no price", () => {
     const { allInMinor } = assess(job(), catalogue, house, TODAY).sheet;
-    expect(promise("price", wish({ budgetMinor: allInMinor }))).toMatchObject({ kept: true, predicted: allInMinor });
+    expect(promise("price", wish({ budgetMinor: allInMinor }))).toMatchObject({ kept: null, predicted: allInMinor });
     expect(promise("price", wish({ budgetMinor: allInMinor - 1 })).kept).toBe(false);
     expect(
       promise("price", { ...wish({ budgetMinor: 10_000_000 }), accepted: [accepted("kit/lacks front tyre", "new-tyre")] }),
     ).toMatchObject({ kept: null, note: expect.stringContaining("no price") });
   });
   test("mass: the donor and the parts less the old wheel; unknown without a weighing", () => {
-    expect(promise("mass", wish({ massKg: 17 }))).toMatchObject({ predicted: 16.5, kept: true });
+    expect(promise("mass", wish({ massKg: 17 }))).toMatchObject({ predicted: 16.5, kept: null });
     expect(promise("mass", wish({ massKg: 16 })).kept).toBe(false);
     expect(promise("mass", { donor: {} })).toMatchObject({ predicted: null, note: "weigh the bike first" });
   });
   test("date: the slowest part and the bench days", () => {
-    expect(promise("ready", wish({ readyBy: "2026-01-09" }))).toMatchObject({ predicted: "2026-01-09", kept: true });
+    expect(promise("ready", wish({ readyBy: "2026-01-09" }))).toMatchObject({ predicted: "2026-01-09", kept: null });
     expect(promise("ready", wish({ readyBy: "2026-01-08" })).kept).toBe(false);
   });
   test("assist: set half a km/h under what is asked, so that every reading is met; not promised where it cannot be set", () => {

@@ -1,4 +1,5 @@
 import type { Sheet } from "../cost/sheet";
+import { NO_PIECES, type Pieces } from "../cost/shelf";
 import { donorItem, type DonorKey } from "../donor/items";
 import { readsOf, type AppliedRemedy, type Accepted } from "../fit/engine";
 import type { Build } from "../fit/build";
@@ -6,7 +7,7 @@ import { isOpen, type Finding, type Override, type Remedy } from "../fit/finding
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import type { Spec } from "../parts/specs";
-import type { Promise } from "../promise/promises";
+import { lacks, type Promise } from "../promise/promises";
 import type { Held } from "../work/held";
 import type { Step } from "../work/steps";
 import { assess, type Assessment } from "./assess";
@@ -67,6 +68,9 @@ export type JobView = {
   readonly work: Omit<WorkOrder, "steps">;
   readonly sheet: Sheet;
   readonly promises: readonly Promise[];
+  /** What the build still lacks, empty when it is whole; and what all in would be with the first remedy of everything open. */
+  readonly lacks: string;
+  readonly withFirstMinor: number | null;
   readonly stages: readonly StageState[];
   readonly parts: readonly PartView[];
   readonly battery: Spec<"battery"> | null;
@@ -76,6 +80,8 @@ export type JobView = {
   /** What the ride on the customer's road is reckoned from, or what is still wanted; the reckoning itself is done where it is shown. */
   readonly ride: RideOf;
   readonly history: readonly HistoryLine[];
+  /** Whose papers these are. */
+  readonly shop: { readonly name: string; readonly address: string };
 };
 
 export function viewOf(
@@ -84,8 +90,10 @@ export function viewOf(
   house: HouseRules,
   today: string,
   history: readonly HistoryLine[],
+  heldElsewhere: Pieces = NO_PIECES,
 ): JobView {
-  const assessed = (more: Job["accepted"]) => assess({ ...job, accepted: [...job.accepted, ...more] }, catalogue, house, today);
+  const assessed = (more: Job["accepted"]) =>
+    assess({ ...job, accepted: [...job.accepted, ...more] }, catalogue, house, today, heldElsewhere);
   const now = assessed([]);
   const work = workOrderOf(job, now);
   const parts = now.fit.build.supplied.map(({ part, quantity, origin }) => ({
@@ -106,6 +114,7 @@ export function viewOf(
       })),
     ),
   }));
+  const withFirst = assessedFirst(findings, assessed);
   return {
     job,
     findings,
@@ -127,29 +136,37 @@ export function viewOf(
     work: { signHeld: work.signHeld, changed: work.changed, staysInBox: work.staysInBox, goesBack: work.goesBack },
     sheet: now.sheet,
     promises: now.promises,
+    lacks: now.sheet.lines.length > 0 ? lacks(now.fit) : "",
+    withFirstMinor: withFirst?.sheet.allInMinor ?? null,
     stages: now.stages,
     parts,
     battery: now.fit.build.supplied.flatMap(({ part }) => (part.kind === "battery" ? [part.spec] : []))[0] ?? null,
     layout: layoutOf(job, now.fit.build),
-    needed: needed(now.fit.build, findings, assessed),
+    needed: needed(now.fit.build, withFirst?.fit.build ?? null),
     ride: rideOf(now.fit.build, job.wish, massOf(now.promises)),
     history,
+    shop: { name: house.shopName, address: house.shopAddress },
   };
+}
+
+/** The job with the first remedy of every open finding taken that was not refused; null when there is none. */
+function assessedFirst(findings: readonly FindingView[], assessed: (more: Job["accepted"]) => Assessment): Assessment | null {
+  const first = findings.filter(isOpen).flatMap((finding) => {
+    const remedy = finding.remedies.find((r) => !r.refused);
+    return remedy ? [tried(finding.key, remedy.id)] : [];
+  });
+  return first.length > 0 ? assessed(first) : null;
 }
 
 /**
  * What this build's checks look at, and what they will once the first remedy of every open finding is in: an arm wants
  * something to clamp to, and the bike is on the stand now.
  */
-function needed(build: Build, findings: readonly FindingView[], assessed: (more: Job["accepted"]) => Assessment): DonorKey[] {
-  const first = findings.filter(isOpen).flatMap((finding) => {
-    const remedy = finding.remedies.find((r) => !r.refused);
-    return remedy ? [tried(finding.key, remedy.id)] : [];
-  });
+function needed(build: Build, withFirst: Build | null): DonorKey[] {
   const reads = readsOf(build);
   // How the bike came is asked for the order of work; no check reads it.
   if (reads.size > 0) reads.add("cameAs");
-  if (first.length > 0) for (const key of readsOf(assessed(first).fit.build)) reads.add(key);
+  if (withFirst) for (const key of readsOf(withFirst)) reads.add(key);
   return [...reads];
 }
 

@@ -21,8 +21,12 @@ export const offerSchema = z.strictObject({
   packSize: z.int().min(1, "must be 1 or more").max(1000, "must be at most 1000").describe("Pieces in a pack"),
   leadDays: z.int().min(0, "must be 0 or more").max(365, "must be at most 365").describe("Lead time, days"),
   carriage: z.enum(["ordinary", "dangerous goods"]).describe("Carriage class"),
+  free: z.literal(true).optional().describe("Costs nothing, and that is meant"),
 });
 export type Offer = z.output<typeof offerSchema>;
+
+/** A price of 0.00 is a slip until somebody says that it is meant: no sum is made with it. */
+export const isPriced = (offer: Pick<Offer, "priceMinor" | "free">): boolean => offer.priceMinor > 0 || offer.free === true;
 
 const head = {
   id: id.describe("Part number"),

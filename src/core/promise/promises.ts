@@ -1,5 +1,7 @@
-import { controllersOf } from "../fit/build";
+import { controllersOf, motorsOf } from "../fit/build";
 import type { Fit } from "../fit/engine";
+import { isOpen, type Finding } from "../fit/finding";
+import { limitToSet } from "../fit/rules/law/limitToSet";
 import type { Sheet } from "../cost/sheet";
 import type { Wish } from "../wish/wish";
 import { memory } from "../basis";
@@ -20,9 +22,6 @@ export type Promise = {
 const OLD_WHEEL_KG = { front: 1.5, rear: 2.2 } as const;
 const OLD_WHEEL_BASIS = memory("typical wheel without tyre");
 
-/** Assist is set this much under the asked limit, so that every reading of the law is met, km/h. */
-export const ASSIST_MARGIN_KMH = 0.5;
-
 const DAY_MS = 86_400_000;
 
 /** The promises that a wish makes, held against the build as it stands. @param p.today an ISO date */
@@ -32,23 +31,53 @@ export function promises(p: {
   sheet: Sheet;
   donorMassKg: number | undefined;
   today: string;
-  leadDays: number;
+  /** When the last part is here, in calendar days; what has no date, and what is late. */
+  lead: Lead;
   benchDays: number;
 }): Promise[] {
-  return [price(p.wish, p.sheet), mass(p.wish, p.fit, p.donorMassKg), ready(p), assist(p.wish, p.fit)];
+  return [price(p.wish, p.sheet, p.fit), mass(p.wish, p.fit, p.donorMassKg), ready(p), assist(p.wish, p.fit)];
 }
 
-function price(wish: Wish, sheet: Sheet): Promise {
+export type Lead = { readonly days: number; readonly undated: readonly string[]; readonly late: readonly string[] };
+
+/** What the build still lacks, in a few words; empty when it is whole. What is not chosen, worked or measured yet can cost, weigh and take time. */
+export function lacks(fit: Pick<Fit, "build" | "findings">): string {
+  const open = fit.findings.filter(isOpen);
+  const count = (some: readonly Finding[], one: string, many: string) =>
+    some.length === 0 ? [] : [`${some.length} ${some.length === 1 ? one : many}`];
+  return [
+    ...(motorsOf(fit.build).length === 0 ? ["no motor is chosen"] : []),
+    ...count(
+      open.filter((finding) => finding.choose),
+      "part to choose",
+      "parts to choose",
+    ),
+    ...count(
+      open.filter((finding) => !finding.choose && finding.verdict !== "measure"),
+      "finding without its remedy",
+      "findings without their remedies",
+    ),
+    ...count(
+      open.filter((finding) => !finding.choose && finding.verdict === "measure"),
+      "check to measure",
+      "checks to measure",
+    ),
+  ].join(", ");
+}
+
+/** Kept only once nothing is missing any more; what is broken already stays broken. */
+const keptWhen = (within: boolean, missing: string): boolean | null => (!within ? false : missing === "" ? true : null);
+
+function price(wish: Wish, sheet: Sheet, fit: Fit): Promise {
   const asked = wish.budgetMinor;
   const hasLines = sheet.lines.length > 0;
-  const note =
-    sheet.unpriced > 0
-      ? `at least: ${sheet.unpriced} line${sheet.unpriced === 1 ? " has" : "s have"} no price`
-      : hasLines
-        ? "all in, with tax"
-        : "nothing is chosen yet";
+  const missing = [
+    ...(sheet.unpriced > 0 ? [`${sheet.unpriced} line${sheet.unpriced === 1 ? " has" : "s have"} no price`] : []),
+    ...(lacks(fit) === "" ? [] : [lacks(fit)]),
+  ].join(", ");
+  const note = !hasLines ? "nothing is chosen yet" : missing === "" ? "all in, with tax" : `at least: ${missing}`;
   const predicted = hasLines ? sheet.allInMinor : null;
-  const kept = asked === null || predicted === null ? null : predicted > asked ? false : sheet.unpriced > 0 ? null : true;
+  const kept = asked === null || predicted === null ? null : keptWhen(predicted <= asked, missing);
   return { id: "price", title: "Price, all in", asked, predicted, proved: null, kept, note };
 }
 
@@ -69,23 +98,35 @@ function mass(wish: Wish, fit: Fit, donorMassKg: number | undefined): Promise {
     unknown > 0
       ? `${unknown} part${unknown === 1 ? "" : "s"} without a mass${less}`
       : `${donorMassKg} kg and ${added.toFixed(1)} of parts${less}`;
-  return { id: "mass", title, asked, predicted, proved: null, kept: asked === null ? null : predicted <= asked, note };
+  const missing = lacks(fit);
+  const kept = asked === null ? null : keptWhen(predicted <= asked, unknown > 0 ? "a mass" : missing);
+  return { id: "mass", title, asked, predicted, proved: null, kept, note: missing === "" ? note : `${note}; ${missing}` };
 }
 
-function ready(p: { wish: Wish; fit: Fit; today: string; leadDays: number; benchDays: number }): Promise {
+function ready(p: { wish: Wish; fit: Fit; today: string; lead: Lead; benchDays: number }): Promise {
   const asked = p.wish.readyBy;
   const title = "Ready";
   if (p.fit.build.supplied.length === 0)
     return { id: "ready", title, asked, predicted: null, proved: null, kept: null, note: "nothing is chosen yet" };
-  const predicted = workingDaysAfter(p.today, p.leadDays, p.benchDays);
+  const { days, undated, late } = p.lead;
+  if (undated.length > 0) {
+    const note = `no date: nobody is known to send ${undated.slice(0, 3).join(", ")}${undated.length > 3 ? " and more" : ""}`;
+    return { id: "ready", title, asked, predicted: null, proved: null, kept: null, note };
+  }
+  const predicted = workingDaysAfter(p.today, days, p.benchDays);
+  const missing = lacks(p.fit);
   return {
     id: "ready",
     title,
     asked,
     predicted,
     proved: null,
-    kept: asked === null ? null : predicted <= asked,
-    note: `parts ${p.leadDays} days, bench ${p.benchDays} day${p.benchDays === 1 ? "" : "s"}`,
+    kept: asked === null ? null : keptWhen(predicted <= asked, missing),
+    note: [
+      `parts ${days} day${days === 1 ? "" : "s"}, bench ${p.benchDays} day${p.benchDays === 1 ? "" : "s"}`,
+      ...late,
+      ...(missing === "" ? [] : [missing]),
+    ].join("; "),
   };
 }
 
@@ -124,13 +165,15 @@ function assist(wish: Wish, fit: Fit): Promise {
       kept: false,
       note: "this controller's limit cannot be set",
     };
+  // What the step says that is set is what is promised, and nothing else.
+  const set = limitToSet(fit.build) ?? { kmh: asked, why: "as the customer asked" };
   return {
     id: "assist",
     title,
     asked,
-    predicted: asked - ASSIST_MARGIN_KMH,
+    predicted: set.kmh,
     proved: null,
-    kept: true,
-    note: "set in the controller, proved at hand-over; confirm the class locally",
+    kept: set.kmh <= asked,
+    note: `set in the controller ${set.why}, proved at hand-over; confirm the class locally`,
   };
 }

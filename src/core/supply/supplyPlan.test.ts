@@ -82,7 +82,7 @@ describe("one supplier", () => {
   );
   test("of two pack sizes the one that costs less for the pieces wanted", () => {
     const offers = [offer("quay", 100), offer("quay", 700, { packSize: 10 })];
-    expect(planOf([part("a", offers)], quay(), { a: 7 }).orders[0]!.lines[0]).toMatchObject({ packs: 7, totalMinor: 700 });
+    expect(planOf([part("a", offers)], quay(), { a: 6 }).orders[0]!.lines[0]).toMatchObject({ packs: 6, totalMinor: 600 });
     expect(planOf([part("a", offers)], quay(), { a: 8 }).orders[0]!.lines[0]).toMatchObject({ packs: 1, totalMinor: 700 });
   });
 });
@@ -104,7 +104,50 @@ test("what nobody offers, what has no rate, what is not wanted and what is not k
   expect(supplyPlan([{ partId: "unknown", quantity: 1 }], new Catalogue([], []), DEFAULT_HOUSE_RULES)).toEqual({
     orders: [],
     unpriced: [],
+    wants: [{ partId: "unknown", quantity: 1 }],
+    proved: true,
   });
+});
+
+test("an offer at 0.00 is no price until somebody says so; a carriage without a rate is no zero", () => {
+  const free = (more: Partial<Offer> = {}) => planOf([part("a", [offer("quay", 0, more)])], [supplier("quay")]);
+  expect(free().unpriced[0]!.why).toBe("its price is 0.00 and nobody said that this is meant");
+  expect(told(free({ free: true }))).toEqual([["quay", ["1 a in 1 for 0"], 0, 500]]);
+  expect(told(planOf([part("a", [offer("quay", 0), offer("inlet", 900)])], [supplier("quay"), supplier("inlet")]))).toEqual([
+    ["inlet", ["1 a in 1 for 900"], 900, 500],
+  ]);
+  const abroad = supplier("abroad", { currency: "USD" });
+  expect(planOf([part("a", [offer("abroad", 900)])], [abroad]).unpriced[0]!.why).toBe("no rate for USD in the house rules");
+  expect(told(planOf([part("a", [offer("abroad", 900)])], [abroad], {}, { rates: { USD: 0.9 } }))).toEqual([
+    ["abroad", ["1 a in 1 for 900"], 900, 450],
+  ]);
+});
+
+test("a line is split over packs and suppliers where that is cheapest, and each of its lines says its own pieces", () =>
+  expect(
+    told(
+      planOf(
+        [part("a", [offer("quay", 4000, { packSize: 4 }), offer("inlet", 1200)])],
+        [supplier("quay", { carriageMinor: 100 }), supplier("inlet", { carriageMinor: 100 })],
+        { a: 6 },
+      ),
+    ),
+  ).toEqual([
+    ["inlet", ["2 a in 2 for 2400"], 2400, 100],
+    ["quay", ["4 a in 1 for 4000"], 4000, 100],
+  ]));
+
+test.each([13, 20, 40])("a plan of %d suppliers is whole and priced", (count) => {
+  const suppliers = Array.from({ length: count }, (_, s) => supplier(`s${s}`, { carriageMinor: 300 + 10 * s }));
+  const parts = Array.from({ length: count }, (_, i) =>
+    part(`p${i}`, [offer(`s${i}`, 1000), offer(`s${(i + 1) % count}`, 1050 + i)]),
+  );
+  const plan = planOf(parts, suppliers);
+  expect(plan.unpriced).toEqual([]);
+  expect(plan.orders.flatMap((o) => o.lines).length).toBe(count);
+  // Never dearer than every line at its cheapest, each with a parcel of its own.
+  const total = plan.orders.reduce((sum, o) => sum + o.goodsMinor + o.carriageMinor, 0);
+  expect(total).toBeLessThan(1000 * count + suppliers.reduce((sum, one) => sum + one.carriageMinor, 0));
 });
 
 test("a dearer line is taken where it saves a parcel, and not where it does not", () => {

@@ -1,7 +1,8 @@
 import { converted } from "../money/money";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
-import type { Offer, PartCount, Supplier } from "../parts/part";
+import { isPriced, type Currency, type Offer, type Part, type PartCount, type Supplier } from "../parts/part";
+import { cheapest, type PartIn, type SupplierIn } from "./cheapest";
 
 export type Want = { readonly partId: string; readonly quantity: number };
 
@@ -24,94 +25,195 @@ export type PlannedOrder = {
 export type SupplyPlan = {
   readonly orders: readonly PlannedOrder[];
   readonly unpriced: readonly Unpriced[];
+  /** What was wanted. */
+  readonly wants: readonly Want[];
+  /** False where so many suppliers and lines were to be weighed that the search was cut: cheap, and perhaps not the cheapest. */
+  readonly proved: boolean;
 };
 
 /** What nobody offers, and why. */
 export type Unpriced = PartCount & { readonly why: string };
 
-type Offered = PartCount & { readonly offers: readonly Priced[] };
-type Priced = { supplier: Supplier; offer: Offer; packs: number; totalMinor: number };
+type Offered = PartCount & { readonly offers: readonly Offer[] };
 
-/** So many suppliers are searched through all their combinations (2^12 = 4,096); past it, the cheapest line by line is taken. */
-const SEARCHED_SUPPLIERS = 12;
+/** Plans of before, by what was wanted: a page asks for the same one for every remedy that brings no part. */
+type Kept = { readonly quick: Map<string, SupplyPlan>; readonly proved: Map<string, SupplyPlan> };
+const plans = new WeakMap<Catalogue, Kept>();
+const KEPT_PLANS = 400;
+const keptOf = (catalogue: Catalogue): Kept => {
+  const kept = plans.get(catalogue) ?? { quick: new Map(), proved: new Map() };
+  plans.set(catalogue, kept);
+  return kept;
+};
+function keep(map: Map<string, SupplyPlan>, key: string, plan: SupplyPlan): SupplyPlan {
+  if (map.size >= KEPT_PLANS) map.clear();
+  map.set(key, plan);
+  return plan;
+}
+const keyOf = (wants: readonly Want[], house: HouseRules) =>
+  JSON.stringify([wants.map(({ partId, quantity }) => [partId, quantity]), house.currency, house.rates]);
 
 /**
- * From whom to buy what, so that goods and carriage together cost least; carriage counts once a supplier.
- * Every combination of suppliers is tried, each line going to the cheapest of them: exact up to the free-carriage steps, which a
- * dearer line could still reach.
+ * From whom to buy what, so that goods, carriage and surcharges together cost least; carriage counts once a supplier, lines may be
+ * split over packs and suppliers, free carriage is reached where that saves.
  */
 export function supplyPlan(wants: readonly Want[], catalogue: Catalogue, house: HouseRules): SupplyPlan {
+  const key = keyOf(wants, house);
+  const { quick, proved } = keptOf(catalogue);
+  const known = proved.get(key) ?? quick.get(key);
+  if (known) return known;
+  const basket = basketOf(wants, catalogue, house);
+  const bought = cheapest(basket.parts, basket.asks);
+  return keep(quick, key, planOf(wants, basket, bought.packs, bought.proved));
+}
+
+/**
+ * Takes in what a solver found for a plan that was not proved: from now on that is the plan. Nothing is taken in that does not hold
+ * what is wanted, or costs more than the plan that is known.
+ *
+ * @param packs of each part's offers, in the order of `basketOf`
+ */
+export function learnPlan(
+  wants: readonly Want[],
+  catalogue: Catalogue,
+  house: HouseRules,
+  packs: readonly (readonly number[])[],
+): boolean {
+  const basket = basketOf(wants, catalogue, house);
+  const holds = basket.parts.every(
+    (part, i) => part.offers.reduce((sum, offer, j) => sum + (packs[i]?.[j] ?? 0) * offer.packSize, 0) >= part.quantity,
+  );
+  if (!holds) return false;
+  const known = supplyPlan(wants, catalogue, house);
+  const found = planOf(wants, basket, packs, true);
+  // Amounts that were rounded one by one can leave the solver a cent behind: then the plan that is known is the cheapest.
+  const best = totalOf(found) <= totalOf(known) ? found : { ...known, proved: true };
+  keep(keptOf(catalogue).proved, keyOf(wants, house), best);
+  return true;
+}
+
+const totalOf = (plan: SupplyPlan) => plan.orders.reduce((sum, order) => sum + order.goodsMinor + order.carriageMinor, 0);
+
+/** What there is to choose among: the lines that can be bought, with their offers, and what each supplier asks, in the shop's currency. */
+export type Basket = {
+  readonly lines: readonly Offered[];
+  readonly unpriced: readonly Unpriced[];
+  readonly suppliers: readonly Supplier[];
+  readonly parts: readonly PartIn[];
+  readonly asks: readonly SupplierIn[];
+};
+
+export function basketOf(wants: readonly Want[], catalogue: Catalogue, house: HouseRules): Basket {
   const unpriced: Unpriced[] = [];
   const lines: Offered[] = [];
   for (const { partId, quantity } of wants) {
     const part = catalogue.parts.get(partId);
     if (!part || quantity <= 0) continue;
-    const offers = part.offers.flatMap((offer) => pricedOffer(offer, quantity, catalogue, house));
-    const known = part.offers.filter((offer) => catalogue.suppliers.has(offer.supplierId));
+    const offers = part.offers.filter((offer) => priceable(offer, catalogue, house));
     if (offers.length > 0) lines.push({ part, quantity, offers });
-    else
-      unpriced.push({
-        part,
-        quantity,
-        why:
-          part.offers.length === 0
-            ? "no supplier offers it"
-            : known.length === 0
-              ? "its supplier is not in the books"
-              : `no rate for ${[...new Set(known.map((o) => o.currency))].join(", ")} in the house rules`,
+    else unpriced.push({ part, quantity, why: whyUnpriced(part, catalogue, house) });
+  }
+  const suppliers = [...new Set(lines.flatMap((line) => line.offers.map((offer) => offer.supplierId)))].map((id) =>
+    catalogue.suppliers.get(id)!,
+  );
+  const at = new Map(suppliers.map((supplier, s) => [supplier.id, s]));
+  const asks = suppliers.map((supplier) => {
+    const inShop = (minor: number) => converted(minor, supplier.currency, house.currency, house.rates)!;
+    return {
+      carriage: inShop(supplier.carriageMinor),
+      freeFrom: supplier.freeFromMinor === null ? null : inShop(supplier.freeFromMinor),
+      surcharge: inShop(supplier.dangerousGoodsMinor),
+    };
+  });
+  const parts = lines.map(({ quantity, offers }) => ({
+    quantity,
+    offers: offers.map((offer) => ({
+      supplier: at.get(offer.supplierId)!,
+      packSize: offer.packSize,
+      dangerous: offer.carriage === "dangerous goods",
+      each: offer.priceMinor * (offer.currency === house.currency ? 1 : house.rates[offer.currency]!),
+      costOf: costs(offer, house),
+    })),
+  }));
+  return { lines, unpriced, suppliers, parts, asks };
+}
+
+function planOf(
+  wants: readonly Want[],
+  { lines, unpriced, suppliers, parts, asks }: Basket,
+  packs: readonly (readonly number[])[],
+  proved: boolean,
+): SupplyPlan {
+  const orders = suppliers.flatMap((supplier, s) => {
+    const orderLines = lines.flatMap(({ part, quantity, offers }, i): OrderLine[] => {
+      let left = quantity;
+      return offers.flatMap((offer, j) => {
+        const count = packs[i]![j]!;
+        const pieces = Math.min(left, count * offer.packSize);
+        left -= pieces;
+        return count > 0 && offer.supplierId === supplier.id
+          ? [{ part, offer, quantity: pieces, packs: count, totalMinor: parts[i]!.offers[j]!.costOf(count) }]
+          : [];
       });
-  }
-  const suppliers = [...new Map(lines.flatMap((line) => line.offers.map((o) => [o.supplier.id, o.supplier] as const))).values()];
-  const sets =
-    suppliers.length <= SEARCHED_SUPPLIERS ? subsets(suppliers.map((s) => s.id)) : [new Set(suppliers.map((s) => s.id))];
-  let best: PlannedOrder[] = [];
-  let bestMinor = Infinity;
-  for (const open of sets) {
-    const orders = assign(lines, open, house);
-    const total = orders?.reduce((sum, order) => sum + order.goodsMinor + order.carriageMinor, 0) ?? Infinity;
-    if (orders && total < bestMinor) [best, bestMinor] = [orders, total];
-  }
-  return { orders: best, unpriced };
+    });
+    return orderLines.length > 0 ? [orderOf(supplier, orderLines, asks[s]!)] : [];
+  });
+  return { orders, unpriced, wants, proved };
 }
 
-function pricedOffer(offer: Offer, quantity: number, catalogue: Catalogue, house: HouseRules): Priced[] {
+/** What so many packs cost in the shop's currency, each count worked out once. */
+function costs(offer: Offer, house: HouseRules): (packs: number) => number {
+  const known: number[] = [0];
+  return (packs) => (known[packs] ??= converted(offer.priceMinor * packs, offer.currency, house.currency, house.rates)!);
+}
+
+const hasRate = (currency: Currency, house: HouseRules) => converted(0, currency, house.currency, house.rates) !== undefined;
+
+/** An offer with a price, from a supplier in the books, in currencies that the shop has a rate for. */
+function priceable(offer: Offer, catalogue: Catalogue, house: HouseRules): boolean {
   const supplier = catalogue.suppliers.get(offer.supplierId);
-  const packs = Math.ceil(quantity / offer.packSize);
-  const totalMinor = converted(offer.priceMinor * packs, offer.currency, house.currency, house.rates);
-  return supplier && totalMinor !== undefined ? [{ supplier, offer, packs, totalMinor }] : [];
+  return supplier !== undefined && isPriced(offer) && [offer, supplier].every(({ currency }) => hasRate(currency, house));
 }
 
-function* subsets(ids: readonly string[]): Generator<Set<string>> {
-  for (let bits = 1; bits < 2 ** ids.length; bits += 1) yield new Set(ids.filter((_, i) => bits & (1 << i)));
+/**
+ * What so many pieces of a part are worth from the shelf: a piece of its cheapest offer, whatever its pack, half up to the cent; carriage
+ * apart, which was paid when it came.
+ */
+export function pieceCost(
+  part: Part,
+  quantity: number,
+  catalogue: Catalogue,
+  house: HouseRules,
+): { readonly minor: number | null; readonly problem: string | null } {
+  const offers = part.offers.filter((offer) => priceable(offer, catalogue, house));
+  if (offers.length === 0) return { minor: null, problem: whyUnpriced(part, catalogue, house) };
+  const costs = offers.map((offer) => sharePrice(offer.priceMinor, quantity, offer.packSize, offer.currency, house));
+  return { minor: Math.min(...costs), problem: null };
 }
 
-function assign(lines: readonly Offered[], open: ReadonlySet<string>, house: HouseRules): PlannedOrder[] | undefined {
-  const bySupplier = new Map<string, OrderLine[]>();
-  const suppliers = new Map<string, Supplier>();
-  for (const { part, quantity, offers } of lines) {
-    let cheapest: Priced | undefined;
-    for (const priced of offers)
-      if (open.has(priced.supplier.id) && (!cheapest || priced.totalMinor < cheapest.totalMinor)) cheapest = priced;
-    if (!cheapest) return undefined;
-    const { supplier, offer, packs, totalMinor } = cheapest;
-    suppliers.set(supplier.id, supplier);
-    bySupplier.set(supplier.id, [...(bySupplier.get(supplier.id) ?? []), { part, offer, quantity, packs, totalMinor }]);
-  }
-  if (bySupplier.size < open.size) return undefined;
-  return [...bySupplier].map(([id, orderLines]) => orderOf(suppliers.get(id)!, orderLines, house));
+const sharePrice = (minor: number, quantity: number, packSize: number, from: Currency, house: HouseRules): number =>
+  converted(minor, from, house.currency, house.rates, { pieces: quantity, of: packSize })!;
+
+function whyUnpriced(part: Part, catalogue: Catalogue, house: HouseRules): string {
+  if (part.offers.length === 0) return "no supplier offers it";
+  const known = part.offers.filter((offer) => catalogue.suppliers.has(offer.supplierId));
+  if (known.length === 0) return "its supplier is not in the books";
+  const priced = known.filter(isPriced);
+  if (priced.length === 0) return "its price is 0.00 and nobody said that this is meant";
+  // The carriage is asked in the supplier's own currency: without a rate it is not known, and no zero.
+  const currencies = priced.flatMap((offer) => [offer.currency, catalogue.suppliers.get(offer.supplierId)!.currency]);
+  return `no rate for ${[...new Set(currencies)].filter((one) => !hasRate(one, house)).join(", ")} in the house rules`;
 }
 
-function orderOf(supplier: Supplier, lines: OrderLine[], house: HouseRules): PlannedOrder {
+function orderOf(supplier: Supplier, lines: OrderLine[], asks: SupplierIn): PlannedOrder {
   const goodsMinor = lines.reduce((sum, line) => sum + line.totalMinor, 0);
   const dangerousGoods = lines.some((line) => line.offer.carriage === "dangerous goods");
-  const inShop = (minor: number) => converted(minor, supplier.currency, house.currency, house.rates) ?? 0;
-  const free = supplier.freeFromMinor !== null && goodsMinor >= inShop(supplier.freeFromMinor);
-  const carriageMinor = (free ? 0 : inShop(supplier.carriageMinor)) + (dangerousGoods ? inShop(supplier.dangerousGoodsMinor) : 0);
+  const free = asks.freeFrom !== null && goodsMinor >= asks.freeFrom;
   return {
     supplier,
     lines,
     goodsMinor,
-    carriageMinor,
+    carriageMinor: (free ? 0 : asks.carriage) + (dangerousGoods ? asks.surcharge : 0),
     dangerousGoods,
     leadDays: Math.max(...lines.map((line) => line.offer.leadDays)),
   };

@@ -1,6 +1,7 @@
 import type { AppliedRemedy } from "../fit/engine";
 import { motorsOf, partsOf, type Build, type Supplied } from "../fit/build";
 import { CAUTIONS, type CautionId } from "../standards/cautions";
+import type { FastenerId } from "../standards/fasteners";
 import { ROAD_CHECKS, STAND_CHECKS } from "../standards/commissioning";
 import { hasDerailleur, stepOfKind, stepOfPart } from "./partStep";
 import { settingsOf } from "./settings";
@@ -119,7 +120,7 @@ function stepOf(
   const once = estimate(TASKS[task]);
   const [minutes, spread] = [once.minutes * wheels.length, once.spread * Math.sqrt(wheels.length)];
   const detail = STEP_DETAILS[task];
-  const torques = torquesOf(detail.fasteners ?? [], build);
+  const torques = torquesOf(fastenersOf(task, build), build);
   const cautions = [
     ...new Set([...(detail.cautions ?? []), ...because.flatMap((b) => (b.remedy.caution ? [b.remedy.caution] : []))]),
   ].sort((a, b) => CAUTIONS[b].severity - CAUTIONS[a].severity);
@@ -138,6 +139,14 @@ function stepOf(
     because: because.map((b) => ({ finding: b.finding, title: b.remedy.title, says: b.remedy.says })),
   };
 }
+
+/** A motor at the crank brings cranks and pedals at its own step: they are not fitted twice. */
+const AT_THE_MOTOR: ReadonlySet<string> = new Set(["crank", "crankSplined", "crankPinch", "pedals"]);
+const fastenersOf = (task: TaskId, build: Build): readonly FastenerId[] => {
+  const all: readonly FastenerId[] = STEP_DETAILS[task].fasteners ?? [];
+  const atCrank = partsOf(build, "mid-motor").length + partsOf(build, "frame-motor").length > 0;
+  return task === "assembleFrame" && atCrank ? all.filter((id) => !AT_THE_MOTOR.has(id)) : all;
+};
 
 /** What a step does on this build: the values that are set, the checks that are made, the hand of a thread that is undone. */
 function doesOf(task: TaskId, build: Build): string[] {

@@ -17,9 +17,20 @@ export const torquesOf = (ids: readonly FastenerId[], build: Build): Torque[] =>
   ids
     .filter((id) => applies(id, build))
     .map((id) => {
-      const { says, lowNm, highNm } = FASTENERS[id];
+      const { says: row, lowNm, highNm } = FASTENERS[id];
+      const ends = axlesOf(id, build);
+      // Two motors, two axles: the paper says which value is whose.
+      const says = ends.length > 0 && hubEnds(build).size > 1 ? `${row}, ${ends.join(" and ")}` : row;
       return { id, says, lowNm, highNm, hand: handOf(id, build), wrench: wrenchFor(highNm) };
     });
+
+const hubEnds = (build: Build) => new Set(partsOf(build, "hub-motor").map(({ spec }) => spec.end));
+
+/** The ends whose axle is of this thread; none where it is no axle nut. */
+const axlesOf = (id: FastenerId, build: Build) =>
+  partsOf(build, "hub-motor").flatMap(({ spec }) =>
+    id === (spec.axleDiameterMm <= 12 ? "axleM12" : "axleM14") ? [spec.end] : [],
+  );
 
 const wrenchFor = (highNm: number) => (WRENCHES.find((wrench) => highNm <= wrench.toNm) ?? WRENCHES.at(-1)!).says;
 

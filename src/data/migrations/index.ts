@@ -4,6 +4,7 @@ import * as wholeBike from "./002_whole_bike";
 import * as road from "./003_road";
 import * as gives from "./004_gives";
 import * as ridersAndPlugs from "./005_riders_and_plugs";
+import * as freeOffers from "./006_free_offers";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -16,6 +17,7 @@ const MIGRATIONS: Migration[] = [
   { name: "003_road", ...road, down: forwardsOnly },
   { name: "004_gives", ...gives, down: forwardsOnly },
   { name: "005_riders_and_plugs", ...ridersAndPlugs, down: forwardsOnly },
+  { name: "006_free_offers", ...freeOffers, down: forwardsOnly },
 ];
 
 export const migrationSource = {

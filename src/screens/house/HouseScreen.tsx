@@ -4,7 +4,8 @@ import { Input, Select } from "antd";
 import Link from "next/link";
 import { useEffect, useState } from "react";
 import { DEFAULT_HOUSE_RULES, houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
-import { SCHOOLS, type School } from "@/core/house/schools";
+import { houseSentence, SCHOOLS, type School } from "@/core/house/schools";
+import { CURRENCIES } from "@/core/parts/part";
 import { signedMoney } from "@/ui/format";
 import { VerdictMark } from "@/ui/VerdictMark";
 import "./house.css";
@@ -36,7 +37,9 @@ export function HouseScreen({
   const [preview, setPreview] = useState<Preview | null>(null);
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
-  const changed = SCHOOLS.filter((school) => draft[school.key] !== kept[school.key]);
+  const changed = (Object.keys(kept) as (keyof HouseRules)[]).filter(
+    (key) => JSON.stringify(draft[key]) !== JSON.stringify(kept[key]),
+  );
   const wrong = houseRulesSchema.safeParse(draft);
   const change = (key: keyof HouseRules, value: unknown) => {
     setDraft({ ...draft, [key]: value } as HouseRules);
@@ -91,6 +94,7 @@ export function HouseScreen({
                   onChange={(value) => change(school.key, value)}
                 />
               ))}
+              {group === "the shop" && <Currencies draft={draft} kept={kept} change={change} />}
             </section>
           ))}
         </div>
@@ -104,7 +108,7 @@ export function HouseScreen({
               <p>
                 {changed.length} {changed.length === 1 ? "rule" : "rules"} changed, not kept yet.
               </p>
-              {!wrong.success && <p className="bad">{wrong.error.issues.map((issue) => issue.message).join("; ")}</p>}
+              {!wrong.success && <p className="bad">{houseSentence(wrong.error.issues)}.</p>}
               {wrong.success && preview && <Effects preview={preview} />}
               {says && <p className="bad">{says}</p>}
               <div className="house-buttons">
@@ -158,6 +162,13 @@ function Rule({
             }))}
             aria-label={school.title}
           />
+        ) : school.letters ? (
+          <Input
+            value={String(value)}
+            onChange={(event) => onChange(event.target.value)}
+            maxLength={school.letters}
+            aria-label={school.title}
+          />
         ) : (
           <Input
             value={shown}
@@ -179,6 +190,83 @@ function Rule({
         {school.reason} <span className="soft">The other school: {school.other}</span>
       </p>
     </div>
+  );
+}
+
+/** The shop's currency, and what a unit of each other one is worth in it. */
+function Currencies({
+  draft,
+  kept,
+  change,
+}: {
+  draft: HouseRules;
+  kept: HouseRules;
+  change: (key: keyof HouseRules, value: unknown) => void;
+}) {
+  return (
+    <>
+      <div className={`house-rule${draft.currency !== kept.currency ? " changed" : ""}`}>
+        <label className="field">
+          <span>Currency of the shop</span>
+          <Select
+            value={draft.currency}
+            onChange={(value) => change("currency", value)}
+            options={CURRENCIES.map((one) => ({ value: one, label: one }))}
+            aria-label="Currency of the shop"
+          />
+        </label>
+        <p>Sheets and orders are reckoned in it. An offer in another currency has no price until its rate stands here.</p>
+      </div>
+      {CURRENCIES.filter((one) => one !== draft.currency).map((one) => (
+        <div key={one} className={`house-rule${draft.rates[one] !== kept.rates[one] ? " changed" : ""}`}>
+          <label className="field">
+            <span>Rate of {one}</span>
+            <RateBox
+              currency={one}
+              unit={`${draft.currency} for 1 ${one}`}
+              rate={draft.rates[one]}
+              onChange={(rate) => {
+                const { [one]: _gone, ...rates } = draft.rates;
+                change("rates", rate === undefined ? rates : { ...rates, [one]: rate });
+              }}
+            />
+          </label>
+          <p>Reckoned in decimal, half up to the cent.</p>
+        </div>
+      ))}
+    </>
+  );
+}
+
+function RateBox({
+  currency,
+  unit,
+  rate,
+  onChange,
+}: {
+  currency: string;
+  unit: string;
+  rate: number | undefined;
+  onChange: (rate: number | undefined) => void;
+}) {
+  const [text, setText] = useState<string | null>(null);
+  return (
+    <Input
+      value={text ?? (rate === undefined ? "" : String(rate))}
+      suffix={unit}
+      placeholder="none"
+      onChange={(event) => {
+        setText(event.target.value);
+        const typed = event.target.value.trim().replace(",", ".");
+        const read = Number(typed);
+        if (typed === "") onChange(undefined);
+        else if (Number.isFinite(read)) onChange(read);
+      }}
+      onBlur={() => setText(null)}
+      maxLength={10}
+      className="num"
+      aria-label={`Rate of ${currency}`}
+    />
   );
 }
 

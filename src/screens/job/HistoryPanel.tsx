@@ -1,6 +1,7 @@
 "use client";
 
 import { Modal } from "antd";
+import { formatMoment } from "@/core/units/date";
 import { useJob } from "./JobContext";
 
 /** What was done on this job, the newest first, by whom and when. */
@@ -16,7 +17,7 @@ export function HistoryPanel({ onClose }: { onClose: () => void }) {
       <ol className="history">
         {view.history.map((line) => (
           <li key={line.version} className={line.undone ? "undone" : ""}>
-            <span className="num small soft">{line.at.slice(0, 16).replace("T", " ")}</span>
+            <span className="num small soft">{formatMoment(line.at)}</span>
             <span>
               {line.says}
               {line.by && <span className="soft">, {line.by}</span>}

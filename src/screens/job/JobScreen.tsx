@@ -5,12 +5,13 @@ import { useCallback, useState } from "react";
 import { FUTURE_STAGES, type StageName } from "@/core/job/stageNames";
 import type { JobView } from "@/core/job/view";
 import { Key } from "@/ui/Key";
+import { formatDay } from "@/core/units/date";
 import { useSettings } from "../settings";
 import { JobProvider, useJob, type ActOnJob } from "./JobContext";
 import { Knots } from "@/ui/Knots";
 import { Tally } from "./Tally";
 import { useStandKeys } from "./useStandKeys";
-import { shortDate } from "@/ui/format";
+import {} from "@/ui/format";
 import "./job.css";
 
 // A stage's code, drawings, charts and styles load when it is opened; dialogs likewise.
@@ -66,7 +67,7 @@ function Stand() {
             <b>{job.wish.customer}</b>
             <span className="soft">{job.wish.bike || "bike not named yet"}</span>
             <span className="soft small">
-              {job.wish.readyBy ? `promised ${shortDate(job.wish.readyBy)}` : "no date promised"}
+              {job.wish.readyBy ? `promised ${formatDay(job.wish.readyBy)}` : "no date promised"}
             </span>
           </div>
         </div>

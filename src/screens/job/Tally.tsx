@@ -5,8 +5,9 @@ import { ridePromises } from "@/core/promise/ridePromises";
 import { countVerdicts, VERDICTS } from "@/core/fit/finding";
 import type { Promise as Promised } from "@/core/promise/promises";
 import { formatNumber, formatQuantity } from "@/core/units/formatQuantity";
-import { hours, money, shortDate, figure, signedMoney } from "@/ui/format";
+import { hours, money, figure, signedMoney } from "@/ui/format";
 import { VerdictMark } from "@/ui/VerdictMark";
+import { formatDay } from "@/core/units/date";
 import { useSettings } from "../settings";
 import { useJob } from "./JobContext";
 import { useChooseSet } from "./useChooseSet";
@@ -83,7 +84,7 @@ function Budget() {
   return (
     <div className={`budget${over ? " over" : ""}`}>
       <div className="tally-row">
-        <b>All in{sheet.unpriced > 0 ? ", at least" : ""}</b>
+        <b>All in{sheet.unpriced > 0 || view.lacks !== "" ? ", at least" : ""}</b>
         <b className="num">{money(sheet.allInMinor, sheet.currency)}</b>
       </div>
       <svg width="100%" height="14" role="img" aria-label={over ? "over the budget" : "within the budget"}>
@@ -105,6 +106,11 @@ function Budget() {
           {over
             ? `${money(sheet.allInMinor - sheet.budgetMinor, sheet.currency)} over the budget`
             : `${money(sheet.budgetMinor - sheet.allInMinor, sheet.currency)} left`}
+        </p>
+      )}
+      {view.withFirstMinor !== null && sheet.allInMinor > 0 && (
+        <p className="small soft">
+          with the first remedies <span className="num">{money(view.withFirstMinor, sheet.currency)}</span>
         </p>
       )}
       {sheet.unpriced > 0 && (
@@ -145,7 +151,7 @@ function PromiseLine({ promise }: { promise: Promised }) {
     if (promise.id === "mass") return figure(Number(value), "kg", system);
     if (promise.id === "assist" || promise.id === "hill") return formatQuantity(Number(value), "speed", system);
     if (promise.id === "range") return formatQuantity(Number(value), "distance", system);
-    return shortDate(String(value));
+    return formatDay(String(value));
   };
   const gives = givesAs(view.job.wish.gives, promise.id);
   const least = promise.id === "range" || promise.id === "hill";

@@ -33,7 +33,13 @@ function answer(ask: Ask): Answer {
 }
 
 port.onmessage = ({ data }) => {
-  if (data.books) bench = { catalogue: openBooks(data.books), house: data.books.house, today: data.books.today };
+  if (data.books)
+    bench = {
+      catalogue: openBooks(data.books),
+      house: data.books.house,
+      today: data.books.today,
+      heldElsewhere: data.books.heldElsewhere,
+    };
   try {
     port.postMessage(answer(data));
   } catch (error) {

@@ -53,6 +53,8 @@ function useRideWorker() {
 export type Rides = {
   forecast: Forecast | null;
   tried: Forecast | null;
+  /** The figures shown belong to what was asked before; those asked for now are being reckoned. */
+  pending: boolean;
   /** what alone would keep a promise that is not kept */
   nearest: Nearest | null;
   /** the cheapest single part that would; an empty list where the catalogue has none, null while it is sought or none is wanted */
@@ -139,8 +141,9 @@ export function useForecast(view: JobView): Rides {
   const nearest = near?.for === key ? near.nearest : null;
   const nearestParts = partsFor !== null && found?.for === partsFor ? found.parts : null;
   const other = what && tried ? tried.forecast : null;
+  const pending = question !== null && (made?.for !== key || (what !== null && tried?.for !== what));
   return useMemo(
-    () => ({ forecast: now, tried: other, nearest, nearestParts, whatIf, what, readRoute }),
-    [now, other, nearest, nearestParts, what, readRoute],
+    () => ({ forecast: now, tried: other, pending, nearest, nearestParts, whatIf, what, readRoute }),
+    [now, other, pending, nearest, nearestParts, what, readRoute],
   );
 }

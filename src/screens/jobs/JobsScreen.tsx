@@ -7,9 +7,10 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import type { JobList, JobTicket } from "@/core/job/summary";
+import { formatDay } from "@/core/units/date";
 import { useSettings } from "../settings";
 import { Knots } from "@/ui/Knots";
-import { money, shortDate } from "@/ui/format";
+import { money } from "@/ui/format";
 import { useListing } from "@/ui/useListing";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { VERDICTS } from "@/core/fit/finding";
@@ -127,7 +128,7 @@ function Ticket({ job }: { job: JobTicket }) {
       <span className="tag-foot">
         {summary.signature === "stands" && <span className="good small">signed</span>}
         {summary.signature === "changed" && <b className="bad small">changed since it was signed</b>}
-        {summary.readyBy && <span className="soft small">promised {shortDate(summary.readyBy)}</span>}
+        {summary.readyBy && <span className="soft small">promised {formatDay(summary.readyBy)}</span>}
         {summary.allInMinor > 0 && (
           <b className={`num${over ? " bad" : ""}`}>
             {money(summary.allInMinor, summary.currency)}

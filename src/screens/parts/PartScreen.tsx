@@ -229,6 +229,12 @@ function NumberBox({
   );
 }
 
+/** What is wrong with a price as it was typed; the shape's own words where it reads. */
+function priceWrong(price: unknown, wrong: string): string {
+  const read = wrong !== "" && typeof price === "string" ? parseMoney(price) : undefined;
+  return read?.ok === false ? read.error : wrong;
+}
+
 /** An amount as typed; what is none stays as text and is refused by the schema. */
 function MoneyBox({ minor, onChange }: { minor: unknown; onChange: (minor: number | string) => void }) {
   const [text, setText] = useState(typeof minor === "number" ? (minor / 100).toFixed(2) : String(minor ?? ""));
@@ -240,7 +246,8 @@ function MoneyBox({ minor, onChange }: { minor: unknown; onChange: (minor: numbe
       maxLength={20}
       onChange={(event) => {
         setText(event.target.value);
-        onChange(parseMoney(event.target.value) ?? event.target.value);
+        const read = parseMoney(event.target.value);
+        onChange(read.ok ? read.value : event.target.value);
       }}
     />
   );
@@ -332,9 +339,19 @@ function Offers({
               aria-label="Supplier"
             />
           </Field>
-          <Field label="Price of a pack, before tax" wrong={wrong(`offers.${index}.priceMinor`)}>
+          <Field label="Price of a pack, before tax" wrong={priceWrong(offer.priceMinor, wrong(`offers.${index}.priceMinor`))}>
             <MoneyBox minor={offer.priceMinor} onChange={(value) => change(index, "priceMinor", value)} />
           </Field>
+          {offer.priceMinor === 0 && (
+            <label className="offer-free">
+              <input
+                type="checkbox"
+                checked={offer.free === true}
+                onChange={(event) => change(index, "free", event.target.checked ? true : undefined)}
+              />{" "}
+              It costs nothing
+            </label>
+          )}
           <Field label="Currency" wrong={wrong(`offers.${index}.currency`)}>
             <Select
               value={String(offer.currency)}
@@ -369,7 +386,7 @@ function Offers({
             ...offers,
             {
               supplierId: suppliers[0]?.id ?? "",
-              priceMinor: 0,
+              priceMinor: "",
               currency: suppliers[0]?.currency ?? "EUR",
               packSize: 1,
               leadDays: 3,

@@ -1,12 +1,12 @@
-import { assess, type Assessment } from "@/core/job/assess";
+import type { Assessment } from "@/core/job/assess";
 import type { Job } from "@/core/job/job";
 import { workOrderOf, type WorkOrder } from "@/core/job/workOrder";
 import type { Held } from "@/core/work/held";
 import { AFTER_SIGNING, stateOf } from "@/core/work/signature";
-import { done, refused, type Bench, type UseCase } from "../useCase";
+import { assessOn, done, refused, type Bench, type UseCase } from "../useCase";
 
 const standing = (job: Job, bench: Bench): Assessment & { work: WorkOrder } => {
-  const now = assess(job, bench.catalogue, bench.house, bench.at.slice(0, 10));
+  const now = assessOn(job, bench);
   return { ...now, work: workOrderOf(job, now) };
 };
 

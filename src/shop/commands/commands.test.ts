@@ -18,6 +18,7 @@ const bench: Bench = {
   house: DEFAULT_HOUSE_RULES,
   at: "2026-01-05T09:00:00Z",
   by: "Ida",
+  heldElsewhere: {},
   newId: () => `id-${(ids += 1)}`,
 };
 
@@ -114,7 +115,9 @@ describe("the sheet", () => {
   const on = job({ choices: { motor: motor.id, display: stocked.id } });
   test("a line's source is changed, but not to a shelf that is empty, nor for a line that is gone", () => {
     expect(done(on, { do: "source", line: "choice display", source: "buy" }).sources).toEqual({ "choice display": "buy" });
-    expect(says(on, { do: "source", line: "choice motor", source: "stock" })).toBe("0 on the shelf, 1 wanted.");
+    expect(says(on, { do: "source", line: "choice motor", source: "stock" })).toBe(
+      "1 wanted, 0 to be had from the shelf: 0 there.",
+    );
     expect(says(on, { do: "source", line: "choice wings", source: "buy" })).toMatch(/not on the sheet any more/);
   });
   test("lines by hand come, are not doubled, and go", () => {

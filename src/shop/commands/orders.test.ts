@@ -34,6 +34,7 @@ const bench: Bench = {
   house: { ...DEFAULT_HOUSE_RULES, rates: { GBP: 1.17 } },
   at: "2026-01-05T09:00:00Z",
   by: "Ida",
+  heldElsewhere: {},
   newId: () => "order-id",
 };
 const job = (over: Partial<Job> = {}): Job => ({
@@ -150,7 +151,9 @@ describe("the shelf", () => {
   test("with exactly as many as are wanted is taken from, with one fewer it is refused", () => {
     const on = (quantity: number) => job({ also: [{ partId: motor.id, quantity }] });
     expect(says(on(1), { do: "source", line: `choice by hand ${motor.id}`, source: "stock" })).toBe("done: A hub: stock");
-    expect(says(on(2), { do: "source", line: `choice by hand ${motor.id}`, source: "stock" })).toBe("1 on the shelf, 2 wanted.");
+    expect(says(on(2), { do: "source", line: `choice by hand ${motor.id}`, source: "stock" })).toBe(
+      "2 wanted, 1 to be had from the shelf: 1 there.",
+    );
   });
 });
 

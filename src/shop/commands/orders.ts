@@ -1,12 +1,12 @@
 import { countVerdicts } from "@/core/fit/finding";
 import { formatMoney } from "@/core/money/money";
-import { assess } from "@/core/job/assess";
 import type { PlacedOrder } from "@/core/supply/placedOrder";
-import { done, refused, type UseCase } from "../useCase";
+import { overBudget } from "@/core/cost/overBudget";
+import { assessOn, done, refused, type UseCase } from "../useCase";
 
 /** Marks a planned order as placed: prices, packs and reasons are frozen with it. Refused while the fit has an open stop. */
 export const placeOrder: UseCase<"place order"> = (job, command, bench) => {
-  const { sheet, fit } = assess(job, bench.catalogue, bench.house, bench.at.slice(0, 10));
+  const { sheet, fit } = assessOn(job, bench);
   const stops = countVerdicts(fit.findings).stop;
   if (stops > 0) return refused(`Nothing is ordered while the fit says stop (${stops}): settle it in Fit first.`);
   const planned = sheet.plan.orders.find((order) => order.supplier.id === command.supplierId);
@@ -16,6 +16,8 @@ export const placeOrder: UseCase<"place order"> = (job, command, bench) => {
     return refused(
       `The order has changed since it was shown: it is ${formatMoney(totalMinor, sheet.currency)} now. Look again, then place it.`,
     );
+  const over = overBudget(sheet);
+  if (over !== null && !command.overBudget) return refused(`${over}: say that it is ordered all the same.`);
   const because = (partId: string) =>
     sheet.lines.filter((line) => line.partId === partId && line.source === "buy").map((line) => line.why.slice(0, 200));
   const order: PlacedOrder = {

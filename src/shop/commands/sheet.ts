@@ -1,14 +1,26 @@
-import { assess } from "@/core/job/assess";
+import { overBudget } from "@/core/cost/overBudget";
+import { onShelfFor } from "@/core/cost/shelf";
 import { formatMoney } from "@/core/money/money";
-import { done, refused, type UseCase } from "../useCase";
+import { assessOn, done, refused, type UseCase } from "../useCase";
 
 /** Where a line's part comes from: bought, from the shelf, or brought by the customer. */
 export const source: UseCase<"source"> = (job, command, bench) => {
-  const line = assess(job, bench.catalogue, bench.house, bench.at.slice(0, 10)).sheet.lines.find((l) => l.key === command.line);
+  const now = assessOn(job, bench);
+  const line = now.sheet.lines.find((l) => l.key === command.line);
   if (!line) return refused("That line is not on the sheet any more.");
   if (line.source === "in the kit" || line.partId === null) return refused("This line's source cannot be changed.");
-  const stock = bench.catalogue.parts.get(line.partId)?.inStock ?? 0;
-  if (command.source === "stock" && stock < line.quantity) return refused(`${stock} on the shelf, ${line.quantity} wanted.`);
+  const part = bench.catalogue.parts.get(line.partId);
+  if (command.source === "stock" && line.source !== "stock" && part) {
+    // What other lines of this job were told to take is theirs; what they only would take by themselves is not.
+    const told = now.sheet.lines.filter((l) => l.partId === part.id && l.source === "stock" && job.sources[l.key] === "stock");
+    const own = told.reduce((sum, l) => sum + l.quantity, 0);
+    const left = onShelfFor(part, { heldElsewhere: bench.heldElsewhere, taken: job.taken }) - own;
+    const held = bench.heldElsewhere[part.id] ?? 0;
+    if (left < line.quantity)
+      return refused(
+        `${line.quantity} wanted, ${left} to be had from the shelf: ${part.inStock} there${held > 0 ? `, ${held} held for other jobs` : ""}${own > 0 ? `, ${own} for other lines of this one` : ""}.`,
+      );
+  }
   return done({ sources: { ...job.sources, [command.line]: command.source } }, `${line.says}: ${command.source}`);
 };
 
@@ -25,8 +37,8 @@ export const removeLine: UseCase<"remove line"> = (job, { id }) => {
 };
 
 /** Freezes a copy of the sheet as the customer got it. */
-export const giveSheet: UseCase<"give sheet"> = (job, _command, bench) => {
-  const { sheet } = assess(job, bench.catalogue, bench.house, bench.at.slice(0, 10));
+export const giveSheet: UseCase<"give sheet"> = (job, command, bench) => {
+  const { sheet } = assessOn(job, bench);
   if (sheet.lines.length === 0) return refused("There is nothing on the sheet yet: choose a kit or parts in Drive.");
   if (sheet.unpriced > 0)
     return refused(
@@ -35,6 +47,8 @@ export const giveSheet: UseCase<"give sheet"> = (job, _command, bench) => {
         .map((l) => `${l.says} (${l.problem})`)
         .join("; ")}.`,
     );
+  const over = overBudget(sheet);
+  if (over !== null && !command.overBudget) return refused(`${over}: say that it is given all the same.`);
   const copy = {
     at: bench.at,
     by: bench.by,

@@ -1,6 +1,7 @@
 "use client";
 
 import { AutoComplete, Input, Select, Switch } from "antd";
+import { formatDay, parseDay } from "@/core/units/date";
 import { parseMoney } from "@/core/money/money";
 import type { Wish } from "@/core/wish/wish";
 import { useState } from "react";
@@ -68,17 +69,7 @@ export function AskStage() {
               value={wish.assistKmh}
               onKeep={(assistKmh) => edit({ assistKmh })}
             />
-            <label className="field">
-              <span>Ready by</span>
-              <Input
-                type="date"
-                defaultValue={wish.readyBy ?? ""}
-                key={wish.readyBy ?? ""}
-                onBlur={(event) =>
-                  event.target.value !== (wish.readyBy ?? "") && void edit({ readyBy: event.target.value || null })
-                }
-              />
-            </label>
+            <DayField label="Ready by" value={wish.readyBy} onKeep={(readyBy) => edit({ readyBy })} />
             <PlainField label="Steepest hill" unit="%" value={wish.hillPercent} onKeep={(hillPercent) => edit({ hillPercent })} />
             <PlainField label="Its length" unit="km" value={wish.hillKm} onKeep={(hillKm) => edit({ hillKm })} />
             <QuantityField
@@ -167,7 +158,10 @@ function Promises() {
       says: `The bike weighs ${formatQuantity(wish.massKg, "mass", system)} or less`,
       note: view.promises.find((p) => p.id === "mass")?.note,
     },
-    wish.readyBy !== null && { says: `Ready by ${wish.readyBy}`, note: view.promises.find((p) => p.id === "ready")?.note },
+    wish.readyBy !== null && {
+      says: `Ready by ${formatDay(wish.readyBy)}`,
+      note: view.promises.find((p) => p.id === "ready")?.note,
+    },
     wish.rangeKm !== null && {
       says: `${formatQuantity(wish.rangeKm, "distance", system)} or more on this road`,
       note: "with 15 % left",
@@ -282,6 +276,42 @@ function QuantityField({
   );
 }
 
+/** A day, typed as one says it and shown in the one form of all screens. */
+function DayField({
+  label,
+  value,
+  onKeep,
+}: {
+  label: string;
+  value: string | null;
+  onKeep: (value: string | null) => Promise<boolean>;
+}) {
+  const { text, draft, setDraft, wrong, setWrong } = useDraft(value === null ? "" : formatDay(value));
+  const keep = async () => {
+    if (draft === null) return;
+    const read = draft.trim() === "" ? null : parseDay(draft, new Date().toISOString());
+    if (read && !read.ok) return setWrong(read.error);
+    setWrong("");
+    if (await onKeep(read ? read.value : null)) setDraft(null);
+  };
+  return (
+    <label className="field">
+      <span>{label}</span>
+      <Input
+        value={text}
+        placeholder="18 Dec 2026"
+        onChange={(event) => setDraft(event.target.value)}
+        onBlur={() => void keep()}
+        onPressEnter={() => void keep()}
+        status={wrong ? "error" : ""}
+        aria-label={label}
+        maxLength={40}
+      />
+      {wrong && <span className="wrong">{wrong}</span>}
+    </label>
+  );
+}
+
 /** A figure in one unit that no toggle changes. */
 function PlainField({
   label,
@@ -333,10 +363,10 @@ function MoneyField({
   const { text, draft, setDraft, wrong, setWrong } = useDraft(value === null ? "" : formatNumber(value / 100, 2));
   const keep = async () => {
     if (draft === null) return;
-    const minor = draft.trim() === "" ? null : parseMoney(draft);
-    if (minor === undefined) return setWrong(`expected an amount such as 1650 or 1,650.40, got “${draft}”`);
+    const read = draft.trim() === "" ? null : parseMoney(draft);
+    if (read && !read.ok) return setWrong(read.error);
     setWrong("");
-    if (await onKeep(minor)) setDraft(null);
+    if (await onKeep(read ? read.value : null)) setDraft(null);
   };
   return (
     <label className="field">

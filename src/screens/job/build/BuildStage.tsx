@@ -3,6 +3,7 @@
 import { Input, type InputRef } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { CAUTIONS } from "@/core/standards/cautions";
+import { formatMoment } from "@/core/units/date";
 import { AFTER_SIGNING } from "@/core/work/signature";
 import { hours } from "@/ui/format";
 import { useSettings } from "../../settings";
@@ -59,8 +60,12 @@ export function BuildStage() {
         {view.work.changed.length > 0 && <Changed />}
         <StepCard key={shown.id} step={shown} number={index + 1} onDone={() => setPicked(null)} />
         <SignOff />
-        <LeftOver title="Stays in the box" lines={view.work.staysInBox} />
-        <LeftOver title="Goes back to the customer" lines={view.work.goesBack} />
+        {!view.work.signHeld.stop && (
+          <>
+            <LeftOver title="Stays in the box" lines={view.work.staysInBox} />
+            <LeftOver title="Goes back to the customer" lines={view.work.goesBack} />
+          </>
+        )}
       </section>
     </>
   );
@@ -225,7 +230,7 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
         {tick ? (
           <>
             <span className="good">
-              Done by {tick.by || "no name"}, {tick.at.slice(0, 16).replace("T", " ")}
+              Done by {tick.by || "no name"}, {formatMoment(tick.at)}
               {tick.note && `: ${tick.note}`}
               {tick.despite && `. All the same: ${tick.despite}`}
             </span>
@@ -271,7 +276,7 @@ function SignOff() {
     <div className="sign card">
       {job.signed && (
         <b className={work.changed.length === 0 ? "good" : "bad"}>
-          Signed by {job.signed.by}, {job.signed.at.slice(0, 16).replace("T", " ")}
+          Signed by {job.signed.by}, {formatMoment(job.signed.at)}
           {work.changed.length > 0 && ", for another state"}
         </b>
       )}

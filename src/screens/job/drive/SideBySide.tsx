@@ -6,7 +6,8 @@ import { fitRank } from "@/core/fit/finding";
 import type { Beside, Compared } from "@/core/job/compare";
 import type { Promise as Promised } from "@/core/promise/promises";
 import { formatNumber } from "@/core/units/formatQuantity";
-import { hours, money, shortDate } from "@/ui/format";
+import { formatDay } from "@/core/units/date";
+import { hours, money } from "@/ui/format";
 import { askCompare } from "../compareBench";
 import { VerdictCounts } from "@/ui/VerdictCounts";
 import { useJob } from "../JobContext";
@@ -96,7 +97,7 @@ function rowsFor(currency: Parameters<typeof money>[1], asked: readonly Promised
     const value = asked.find((p) => p.id === id)?.asked;
     return value === null || value === undefined
       ? ""
-      : ` (asked ${sign} ${typeof value === "number" ? formatNumber(value, 0) : shortDate(value)}${unit})`;
+      : ` (asked ${sign} ${typeof value === "number" ? formatNumber(value, 0) : formatDay(value)}${unit})`;
   };
   const ride = (of: (figures: NonNullable<Compared["ride"]>) => React.ReactNode) => (set: Compared) =>
     set.ride ? of(set.ride) : "–";
@@ -124,7 +125,7 @@ function rowsFor(currency: Parameters<typeof money>[1], asked: readonly Promised
     },
     {
       says: `Ready${wanted("ready", "", "by")}`,
-      of: (set) => (promised(set, "ready")?.predicted ? shortDate(String(promised(set, "ready")!.predicted)) : "–"),
+      of: (set) => (promised(set, "ready")?.predicted ? formatDay(String(promised(set, "ready")!.predicted)) : "–"),
       rank: (set) => Date.parse(String(promised(set, "ready")?.predicted ?? "9999-12-31")),
       bad: broken("ready"),
     },

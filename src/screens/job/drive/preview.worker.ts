@@ -22,7 +22,7 @@ export type Answer =
 const AT_ONCE = 6;
 
 const port = self as unknown as { onmessage: (event: MessageEvent<Ask>) => void; postMessage: (answer: Answer) => void };
-let bench: { catalogue: Catalogue; house: HouseRules; today: string } | null = null;
+let bench: { catalogue: Catalogue; house: HouseRules; today: string; heldElsewhere: Books["heldElsewhere"] } | null = null;
 let newest = 0;
 
 async function answer({ n, job, slot, partIds }: Ask): Promise<void> {
@@ -44,7 +44,13 @@ async function answer({ n, job, slot, partIds }: Ask): Promise<void> {
 port.onmessage = ({ data }) => {
   newest = data.n;
   try {
-    if (data.books) bench = { catalogue: openBooks(data.books), house: data.books.house, today: data.books.today };
+    if (data.books)
+      bench = {
+        catalogue: openBooks(data.books),
+        house: data.books.house,
+        today: data.books.today,
+        heldElsewhere: data.books.heldElsewhere,
+      };
     answer(data).catch((error: unknown) => port.postMessage({ n: data.n, failed: String(error) }));
   } catch (error) {
     port.postMessage({ n: data.n, failed: String(error) });

@@ -2,7 +2,10 @@
 
 import { countVerdicts } from "@/core/fit/finding";
 import type { PlannedOrder } from "@/core/supply/supplyPlan";
-import { money, shortDate } from "@/ui/format";
+import { formatDay } from "@/core/units/date";
+import { overBudget } from "@/core/cost/overBudget";
+import { AskBefore } from "@/ui/AskBefore";
+import { money } from "@/ui/format";
 import { useJob } from "../JobContext";
 import "./order.css";
 
@@ -11,6 +14,7 @@ export function OrderStage() {
   const { view } = useJob();
   const { sheet, job } = view;
   const stops = countVerdicts(view.findings).stop;
+  const missing = sheet.lines.filter((line) => line.partId === null && line.priceMinor === null);
   return (
     <section className="eyes order wide">
       <div className="sheet-head">
@@ -18,7 +22,7 @@ export function OrderStage() {
         <span className="soft">goods and carriage together at their cheapest, carriage counted once a supplier</span>
       </div>
       {stops > 0 && <p className="note stop">The fit says stop ({stops}): nothing is ordered until that is settled.</p>}
-      {sheet.plan.orders.length === 0 && job.orders.length === 0 && (
+      {sheet.plan.orders.length === 0 && sheet.plan.unpriced.length === 0 && missing.length === 0 && job.orders.length === 0 && (
         <p className="card empty">Nothing to order: the sheet has no line to buy.</p>
       )}
       {sheet.plan.orders.map((order) => (
@@ -27,6 +31,18 @@ export function OrderStage() {
       {sheet.plan.unpriced.length > 0 && (
         <p className="note stop">
           Without a price, so on no order: {sheet.plan.unpriced.map((line) => `${line.part.name} (${line.why})`).join("; ")}.
+        </p>
+      )}
+      {missing.length > 0 && (
+        <p className="note stop">
+          Not in the catalogue, so on no order:{" "}
+          {missing.map((line) => `${line.quantity} × ${line.says} (${line.why})`).join("; ")}. Put the part into the books, or
+          take another remedy.
+        </p>
+      )}
+      {!sheet.plan.proved && (
+        <p className="note">
+          So many suppliers offer these lines that not every way to share them out was weighed: a cheaper one may exist.
         </p>
       )}
       {[...job.orders].reverse().map((order) => (
@@ -49,18 +65,26 @@ function Planned({ order, stopped }: { order: PlannedOrder; stopped: boolean }) 
         {order.dangerousGoods && <span className="tag-danger">dangerous goods: battery by special carriage</span>}
         <span className="fill" />
         <b className="num">{money(total, currency)}</b>
-        <button
-          className="button main-action"
+        <AskBefore
+          asks={overBudget(view.sheet)}
+          yes="Order all the same"
           disabled={busy || stopped}
-          onClick={() => void act({ do: "place order", supplierId: order.supplier.id, expectMinor: total })}
+          onYes={(asked) =>
+            void act({
+              do: "place order",
+              supplierId: order.supplier.id,
+              expectMinor: total,
+              ...(asked && { overBudget: true }),
+            })
+          }
         >
           Mark as placed
-        </button>
+        </AskBefore>
       </header>
       <table className="lines">
         <tbody>
           {order.lines.map((line) => (
-            <tr key={line.part.id}>
+            <tr key={`${line.part.id} ${line.offer.packSize}`}>
               <td>{line.part.name}</td>
               <td className="soft">{line.part.id}</td>
               <td>
@@ -124,8 +148,8 @@ function Placed({ order }: { order: ReturnType<typeof useJob>["view"]["job"]["or
           {order.number} <span className="soft">{order.supplierName}</span>
         </h3>
         <span className="soft">
-          placed {shortDate(order.placed.at)} by {order.placed.by || "no name"};{" "}
-          {order.arrived ? `here since ${shortDate(order.arrived.at)}` : `due in ${order.leadDays} days`}
+          placed {formatDay(order.placed.at)} by {order.placed.by || "no name"};{" "}
+          {order.arrived ? `here since ${formatDay(order.arrived.at)}` : `due in ${order.leadDays} days`}
         </span>
         <span className="fill" />
         <b className="num">{money(order.goodsMinor + order.carriageMinor, order.currency)}</b>

@@ -82,7 +82,7 @@ function Shown({ forecast, input, changed }: { forecast: Forecast; input: Foreca
         <h2>{headline(forecast)}</h2>
         {changed && <span className="ride-changed">tried, not kept</span>}
       </div>
-      <div className="ride-figures">
+      <div className="ride-figures" aria-busy={rides.pending}>
         <Figure says="energy" value={`${formatNumber(route.energyWh, 0)} Wh`} note={`${formatNumber(route.whPerKm, 1)} Wh/km`} />
         <Figure
           says="mean speed"

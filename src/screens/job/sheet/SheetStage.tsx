@@ -1,9 +1,12 @@
 "use client";
 
 import { Input, Select } from "antd";
+import { formatDay } from "@/core/units/date";
 import { parseMoney } from "@/core/money/money";
 import { useState } from "react";
-import type { SheetLine } from "@/core/cost/sheet";
+import { overBudget } from "@/core/cost/overBudget";
+import { AskBefore } from "@/ui/AskBefore";
+import type { Sheet, SheetLine } from "@/core/cost/sheet";
 import { hours, money, signedMoney } from "@/ui/format";
 import { useJob } from "../JobContext";
 import "./sheet.css";
@@ -124,6 +127,9 @@ function LineRow({ line }: { line: SheetLine }) {
   );
 }
 
+const contingencyTitle = ({ contingencyPercent, contingencyWhy }: Pick<Sheet, "contingencyPercent" | "contingencyWhy">) =>
+  contingencyPercent === null ? "Contingency" : `Contingency, ${contingencyPercent} %: ${contingencyWhy}`;
+
 function Totals() {
   const { sheet } = useJob().view;
   const m = (minor: number) => money(minor, sheet.currency);
@@ -134,7 +140,7 @@ function Totals() {
       m(sheet.carriageMinor),
     ],
     ["Consumables", m(sheet.consumablesMinor)],
-    ["Contingency", m(sheet.contingencyMinor)],
+    [contingencyTitle(sheet), m(sheet.contingencyMinor)],
     ["Before tax", m(sheet.beforeTaxMinor)],
     ["Tax", m(sheet.taxMinor)],
   ];
@@ -162,13 +168,14 @@ function Totals() {
 function GiveSheet() {
   const { act, busy, view } = useJob();
   return (
-    <button
-      className="button main-action"
+    <AskBefore
+      asks={overBudget(view.sheet)}
+      yes="Give it all the same"
       disabled={busy || view.sheet.lines.length === 0}
-      onClick={() => void act({ do: "give sheet" })}
+      onYes={(asked) => void act({ do: "give sheet", ...(asked && { overBudget: true }) })}
     >
       Give it to the customer
-    </button>
+    </AskBefore>
   );
 }
 
@@ -179,7 +186,7 @@ function Given() {
   const change = sheet.allInMinor - last.allInMinor;
   return (
     <p className={change === 0 ? "soft" : "note"}>
-      Given on {last.at.slice(0, 10)} at {money(last.allInMinor, last.currency)}
+      Given on {formatDay(last.at)} at {money(last.allInMinor, last.currency)}
       {change === 0 ? "; nothing has changed since." : `; since then ${signedMoney(change, sheet.currency)}. Tell the customer.`}
     </p>
   );
@@ -189,22 +196,34 @@ function AddLine() {
   const { act } = useJob();
   const [says, setSays] = useState("");
   const [price, setPrice] = useState("");
+  const [cost, setCost] = useState("");
   const [quantity, setQuantity] = useState("1");
   const [group, setGroup] = useState<"running" | "dressing">("dressing");
   const [wrong, setWrong] = useState("");
   const add = async () => {
     const priceMinor = parseMoney(price);
     if (says.trim() === "") return setWrong("Say what it is.");
-    if (priceMinor === undefined) return setWrong("The price wants an amount such as 12.50.");
+    if (price.trim() === "") return setWrong("The price wants an amount such as 12.50.");
+    if (!priceMinor.ok) return setWrong(`The price: ${priceMinor.error}.`);
+    const costMinor = cost.trim() === "" ? null : parseMoney(cost);
+    if (costMinor?.ok === false) return setWrong(`The cost: ${costMinor.error}.`);
     if (!/^[1-9]\d{0,2}$/.test(quantity.trim())) return setWrong("The quantity wants a whole number from 1.");
     setWrong("");
     const outcome = await act({
       do: "add line",
-      line: { id: crypto.randomUUID(), says: says.trim(), quantity: Number(quantity), priceMinor, group },
+      line: {
+        id: crypto.randomUUID(),
+        says: says.trim(),
+        quantity: Number(quantity),
+        priceMinor: priceMinor.value,
+        costMinor: costMinor?.value ?? null,
+        group,
+      },
     });
     if (outcome.done) {
       setSays("");
       setPrice("");
+      setCost("");
       setQuantity("1");
     }
   };
@@ -235,6 +254,14 @@ function AddLine() {
         onChange={(event) => setPrice(event.target.value)}
         placeholder="price each"
         aria-label="Price each, before tax"
+        className="num add-price"
+        maxLength={12}
+      />
+      <Input
+        value={cost}
+        onChange={(event) => setCost(event.target.value)}
+        placeholder="cost each"
+        aria-label="What one costs the shop, if it is known"
         className="num add-price"
         maxLength={12}
       />

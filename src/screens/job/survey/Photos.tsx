@@ -2,6 +2,7 @@
 
 import { useRef, useState } from "react";
 import { donorItem, type DonorKey } from "@/core/donor/items";
+import { formatDay } from "@/core/units/date";
 import { useJob } from "../JobContext";
 
 type Kept = { id: string; widthPx: number; heightPx: number };
@@ -62,7 +63,7 @@ export function Photos({ item }: { item: DonorKey }) {
           <figure key={photo.id}>
             <a href={`/api/photos/${photo.id}`} target="_blank" rel="noreferrer">
               {/* eslint-disable-next-line @next/next/no-img-element -- already re-encoded and sized by the server */}
-              <img src={`/api/photos/${photo.id}`} alt={`Photograph, ${photo.at.slice(0, 10)}`} width={120} height={90} />
+              <img src={`/api/photos/${photo.id}`} alt={`Photograph, ${formatDay(photo.at)}`} width={120} height={90} />
             </a>
             <button className="button quiet small" onClick={() => void act({ do: "drop photo", id: photo.id })}>
               Drop

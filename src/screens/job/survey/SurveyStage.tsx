@@ -8,6 +8,7 @@ import type { How } from "@/core/donor/reading";
 import { donorItem, PLACES, type DonorItem, type DonorKey } from "@/core/donor/items";
 import { isOpen } from "@/core/fit/finding";
 import type { JobView } from "@/core/job/view";
+import { formatMoment } from "@/core/units/date";
 import { shownUnit } from "@/core/units/dimension";
 import { formatQuantity } from "@/core/units/formatQuantity";
 import { WherePicture } from "@/draw/WherePicture";
@@ -273,7 +274,7 @@ function MeasureCard({
           <span className="soft small measure-was">
             {shown(item, reading.value, system)}, {reading.how}
             {reading.plusMinus > 0 && ` ± ${figure(reading.plusMinus, unitOf(item), system)}`}, {reading.taken.by || "no name"},{" "}
-            {reading.taken.at.slice(0, 16).replace("T", " ")}
+            {formatMoment(reading.taken.at)}
             {reading.earlier.length > 0 &&
               `; before: ${reading.earlier
                 .slice(0, 3)

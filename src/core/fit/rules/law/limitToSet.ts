@@ -18,8 +18,11 @@ export function limitToSet(build: Build): { kmh: number; why: string } | null {
   const row = legalClassOf(build.asked.where, throttleRides(build));
   const accepted = effectOf(build, "speedLimitKmh", Infinity);
   if (!row) {
-    const kmh = Math.min(build.asked.assistKmh ?? Infinity, accepted);
-    return Number.isFinite(kmh) ? { kmh, why: kmh === accepted ? "as accepted in Fit" : "as the customer asked" } : null;
+    // Of a place that is not among the classes the law's text is not known: under the figure every reading of it is met.
+    const under = row === undefined ? UNDER_LIMIT_KMH : 0;
+    const kmh = Math.min((build.asked.assistKmh ?? Infinity) - under, accepted);
+    const asked = under > 0 ? `${formatNumber(under, 1)} km/h under what the customer asked` : "as the customer asked";
+    return Number.isFinite(kmh) ? { kmh, why: kmh === accepted ? "as accepted in Fit" : asked } : null;
   }
   const kmh = kmhIn(row, build);
   return {

@@ -1,0 +1,28 @@
+import type { Build } from "../fit/build";
+import { partsOf } from "../fit/build";
+import { isOpen, type Finding } from "../fit/finding";
+import type { HouseRules } from "../house/houseRules";
+
+/**
+ * What is kept back for what nobody can know yet, by the state of the job: a known and measured bike with ordinary parts; one that is
+ * not measured, or has an old conversion on it; one that is built up from a frame or has a motor made for it (common practice: 5 %,
+ * 10–15 %, 15–25 %).
+ */
+export function contingencyOf(
+  build: Pick<Build, "donor" | "supplied">,
+  findings: readonly Finding[],
+  house: HouseRules,
+): { readonly percent: number; readonly why: string } {
+  const cameAs = build.donor.cameAs?.value;
+  if (cameAs === "frame") return { percent: house.contingencyFramePercent, why: "built up from a frame" };
+  if (partsOf(build as Build, "frame-motor").length > 0)
+    return { percent: house.contingencyFramePercent, why: "a motor made for its frame" };
+  if (cameAs === "converted") return { percent: house.contingencyUnsurePercent, why: "an old conversion comes off" };
+  const unmeasured = findings.filter((finding) => isOpen(finding) && finding.verdict === "measure").length;
+  if (unmeasured > 0)
+    return {
+      percent: house.contingencyUnsurePercent,
+      why: `${unmeasured} ${unmeasured === 1 ? "check waits" : "checks wait"} for a measure`,
+    };
+  return { percent: house.contingencyPercent, why: "a known bike, measured" };
+}

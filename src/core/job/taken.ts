@@ -1,0 +1,16 @@
+import { piecesFromShelf } from "../cost/shelf";
+import type { Assessment } from "./assess";
+import type { Job } from "./job";
+
+/**
+ * Pieces that the ticked steps of a job took from the shelf, by part: a part goes with the first step that uses it, a kit with the
+ * first step that uses something out of its box.
+ */
+export function takenBy(job: Pick<Job, "ticks">, { sheet, steps }: Pick<Assessment, "sheet" | "steps">): Record<string, number> {
+  const used = new Set(
+    steps
+      .filter((step) => job.ticks[step.id])
+      .flatMap((step) => step.parts.map(({ part, origin }) => (origin.type === "kit" ? origin.kitId : part.id))),
+  );
+  return Object.fromEntries(Object.entries(piecesFromShelf(sheet.lines)).filter(([partId]) => used.has(partId)));
+}

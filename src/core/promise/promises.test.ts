@@ -1,0 +1,91 @@
+import { battery, controller, hub } from "../../../tests/bench.fixture";
+import type { Sheet } from "../cost/sheet";
+import type { Fit } from "../fit/engine";
+import type { Finding } from "../fit/finding";
+import { EMPTY_WISH, type Wish } from "../wish/wish";
+import { lacks, promises, type Lead } from "./promises";
+
+/** A build with a motor, a pack and a controller, and what is open on it. */
+const open = (verdict: Finding["verdict"], more: Partial<Finding> = {}) =>
+  ({ verdict, settled: false, applied: [], ...more }) as unknown as Finding;
+const fitOf = (
+  findings: readonly Finding[] = [],
+  parts: readonly object[] = [hub(), battery(), controller()],
+  asked: object = {},
+  limit?: number,
+): Fit =>
+  ({
+    findings,
+    build: {
+      donor: {},
+      supplied: parts.map((part) => ({ part, quantity: 1, origin: { type: "choice", slot: "motor" } })),
+      geometry: { numbers: limit === undefined ? {} : { speedLimitKmh: limit }, flags: new Set() },
+      asked: { assistKmh: null, where: "", throttle: false, ...asked },
+    },
+  }) as unknown as Fit;
+const sheetOf = (over: Partial<Sheet> = {}) => ({ lines: [{}], allInMinor: 1000_00, unpriced: 0, ...over }) as unknown as Sheet;
+const lead = (over: Partial<Lead> = {}): Lead => ({ days: 4, undated: [], late: [], ...over });
+const made = (p: { wish?: Partial<Wish>; fit?: Fit; sheet?: Sheet; lead?: Lead }) => {
+  const all = promises({
+    wish: { ...EMPTY_WISH, ...p.wish },
+    fit: p.fit ?? fitOf(),
+    sheet: p.sheet ?? sheetOf(),
+    donorMassKg: 15,
+    today: "2026-01-05",
+    lead: p.lead ?? lead(),
+    benchDays: 1,
+  });
+  return Object.fromEntries(all.map((promise) => [promise.id, promise])) as Record<
+    "price" | "mass" | "ready" | "assist",
+    (typeof all)[0]
+  >;
+};
+const ASKED: Partial<Wish> = { budgetMinor: 1000_00, massKg: 60, readyBy: "2026-02-01" };
+
+test("what a build lacks is said in words, each kind by its count", () => {
+  expect(lacks(fitOf([open("clear"), open("adapt", { settled: true })]))).toBe("");
+  expect(lacks(fitOf([], [battery()]))).toBe("no motor is chosen");
+  expect(lacks(fitOf([open("stop", { choose: "battery" }), open("adapt"), open("stop"), open("measure")]))).toBe(
+    "1 part to choose, 2 findings without their remedies, 1 check to measure",
+  );
+});
+
+test("nothing is called kept while something is missing; what is broken already is said at once", () => {
+  const whole = made({ wish: ASKED });
+  expect([whole.price.kept, whole.mass.kept, whole.ready.kept]).toEqual([true, true, true]);
+  for (const finding of [open("stop", { choose: "battery" }), open("adapt"), open("measure")]) {
+    const half = made({ wish: ASKED, fit: fitOf([finding]) });
+    expect([half.price.kept, half.mass.kept, half.ready.kept]).toEqual([null, null, null]);
+    expect(half.price.note).toMatch(/^at least: 1 /);
+  }
+  const dear = made({ wish: { ...ASKED, budgetMinor: 999_99, massKg: 10, readyBy: "2026-01-06" }, fit: fitOf([open("adapt")]) });
+  expect([dear.price.kept, dear.mass.kept, dear.ready.kept]).toEqual([false, false, false]);
+  expect(made({ wish: ASKED, sheet: sheetOf({ unpriced: 2 }) }).price).toMatchObject({
+    kept: null,
+    note: "at least: 2 lines have no price",
+  });
+});
+
+test("a line that nobody is known to send has no date, and so has the bike", () => {
+  const { ready } = made({ wish: ASKED, lead: lead({ undated: ["A bell", "A tyre"] }) });
+  expect(ready).toMatchObject({ predicted: null, kept: null, note: "no date: nobody is known to send A bell, A tyre" });
+});
+
+test("a late order is said and moves the date", () => {
+  expect(made({ wish: ASKED, lead: lead({ days: 0 }) }).ready.predicted).toBe("2026-01-06");
+  const { ready } = made({ wish: ASKED, lead: lead({ days: 1, late: ["order 0001-1 is 3 days late"] }) });
+  expect(ready).toMatchObject({ predicted: "2026-01-07", note: "parts 1 day, bench 1 day; order 0001-1 is 3 days late" });
+});
+
+test("the assist ends where the settings step says that it is set", () => {
+  const at = (wish: Partial<Wish>, accepted?: number) => {
+    const asked = { assistKmh: wish.assistKmh ?? null, where: wish.where ?? "" };
+    return made({ wish, fit: fitOf([], undefined, asked, accepted) }).assist.predicted;
+  };
+  expect(at({ assistKmh: 32 })).toBe(31.5);
+  expect(at({ assistKmh: 32, where: "Private land" })).toBe(32);
+  expect(at({ assistKmh: 25, where: "EU, public roads" })).toBe(24.5);
+  expect(at({ assistKmh: 20, where: "EU, public roads" })).toBe(20);
+  // Somebody wished for more than the class has, and took the setting that the fit offered.
+  expect(at({ assistKmh: 32, where: "EU, public roads" }, 24.5)).toBe(24.5);
+});

@@ -1,0 +1,111 @@
+import loadHighs, { type Highs } from "highs";
+import { programOf } from "./program";
+import { cheapest, costOf, type Bought, type OfferIn, type PartIn, type SupplierIn } from "./cheapest";
+
+/** An offer whose packs cost the same each, as the reference solver wants them. */
+const sold = (supplier: number, each: number, packSize = 1, dangerous = false): OfferIn => ({
+  supplier,
+  packSize,
+  dangerous,
+  each,
+  costOf: (packs) => packs * each,
+});
+const plain = (carriage: number, over: Partial<SupplierIn> = {}): SupplierIn => ({
+  carriage,
+  freeFrom: null,
+  surcharge: 0,
+  ...over,
+});
+
+/** Numbers that repeat: a linear congruential generator (Numerical Recipes' constants). */
+function dice(seed: number): (from: number, to: number) => number {
+  let state = seed;
+  return (from, to) => {
+    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    return from + Math.floor((state / 2 ** 32) * (to - from + 1));
+  };
+}
+
+/** A basket as a shop's: parts of one to six pieces, some in packs, some packs of lithium cells, carriages with and without a free step. */
+function basket(seed: number, suppliers: number, parts: number, share = 0.5): { parts: PartIn[]; suppliers: SupplierIn[] } {
+  const roll = dice(seed);
+  const asks = Array.from({ length: suppliers }, () => ({
+    carriage: roll(0, 20) * 100,
+    freeFrom: roll(0, 1) === 0 ? null : roll(50, 400) * 100,
+    surcharge: roll(0, 3) * 1000,
+  }));
+  return {
+    suppliers: asks,
+    parts: Array.from({ length: parts }, () => {
+      const base = roll(200, 20_000);
+      const quantity = roll(1, 6);
+      const dangerous = roll(1, 10) === 1;
+      const one = (supplier: number): OfferIn => {
+        const packSize = roll(1, 3) === 1 ? roll(2, 10) : 1;
+        return sold(supplier, Math.round((base * packSize * roll(80, 120)) / 100), packSize, dangerous);
+      };
+      const offers = asks.flatMap((_, s) => (roll(1, 100) <= share * 100 ? [one(s), ...(roll(1, 5) === 1 ? [one(s)] : [])] : []));
+      return { quantity, offers: offers.length > 0 ? offers : [one(roll(0, suppliers - 1))] };
+    }),
+  };
+}
+
+const holds = (parts: readonly PartIn[], { packs }: Bought) =>
+  parts.every((part, i) => part.offers.reduce((sum, o, j) => sum + packs[i]![j]! * o.packSize, 0) >= part.quantity);
+describe("against the integer-programming solver HiGHS", () => {
+  let highs: Highs;
+  beforeAll(async () => {
+    highs = await loadHighs();
+  });
+  const reference = (parts: readonly PartIn[], suppliers: readonly SupplierIn[]) => {
+    const solved = highs.solve(programOf(parts, suppliers), { mip_rel_gap: 0, mip_abs_gap: 0.4 });
+    expect(solved.Status).toBe("Optimal");
+    return Math.round(solved.ObjectiveValue);
+  };
+  test.each([
+    { suppliers: 3, parts: 8, baskets: 40 },
+    { suppliers: 5, parts: 15, baskets: 40 },
+    { suppliers: 8, parts: 12, baskets: 20 },
+    { suppliers: 13, parts: 14, baskets: 12 },
+    { suppliers: 20, parts: 10, baskets: 8 },
+  ])("$suppliers suppliers, $parts parts: what is proved is the optimum, what is not is near it", (size) => {
+    for (let seed = 1; seed <= size.baskets; seed += 1) {
+      const { parts, suppliers } = basket(seed * 7919 + size.suppliers, size.suppliers, size.parts);
+      const bought = cheapest(parts, suppliers);
+      const least = reference(parts, suppliers);
+      expect(holds(parts, bought)).toBe(true);
+      expect(bought.total).toBe(costOf(parts, suppliers, bought.packs));
+      if (bought.proved) expect([seed, bought.total]).toEqual([seed, least]);
+      else expect(bought.total / least).toBeLessThan(1.03);
+      // A shop's basket is proved at once; only more suppliers than that may need the long way.
+      if (size.suppliers <= 5) expect(bought.proved).toBe(true);
+    }
+  });
+});
+
+test("free from an order value, a line split over packs and suppliers, a surcharge asked once", () => {
+  // Six pieces: a pack of four at quay and two loose ones at inlet are 400 + 2 × 120, under 6 × 120 or two packs.
+  const split = [{ quantity: 6, offers: [sold(0, 400, 4), sold(1, 120), sold(0, 190)] }];
+  expect(cheapest(split, [plain(0), plain(0)])).toEqual({ packs: [[1, 2, 0]], total: 640, proved: true });
+  // With carriage on inlet the loose ones come from quay.
+  expect(cheapest(split, [plain(0), plain(200)])).toMatchObject({ packs: [[1, 0, 2]], total: 780 });
+  // A dearer line fills quay's order up to its free carriage.
+  const two = [
+    { quantity: 1, offers: [sold(0, 9_000)] },
+    { quantity: 1, offers: [sold(0, 1_100), sold(1, 1_000)] },
+  ];
+  expect(cheapest(two, [plain(900, { freeFrom: 10_000 }), plain(0)])).toMatchObject({ packs: [[1], [1, 0]], total: 10_100 });
+  expect(cheapest(two, [plain(900, { freeFrom: 10_200 }), plain(0)])).toMatchObject({ packs: [[1], [0, 1]], total: 10_900 });
+  const packs = [
+    { quantity: 1, offers: [sold(0, 20_000, 1, true), sold(1, 21_000, 1, true)] },
+    { quantity: 1, offers: [sold(0, 5_000, 1, true), sold(1, 6_000, 1, true)] },
+  ];
+  const risky = plain(500, { surcharge: 4_000 });
+  expect(cheapest(packs, [risky, risky])).toMatchObject({
+    packs: [
+      [1, 0],
+      [1, 0],
+    ],
+    total: 29_500,
+  });
+});

@@ -1,0 +1,407 @@
+/**
+ * From whom to buy how many packs of what, so that goods, carriage and dangerous-goods surcharges cost least together.
+ *
+ * The integer program: packs x ≥ 0 of each offer, the packs of a part holding what is wanted of it and none of them to spare;
+ * a supplier that is bought from asks its carriage once, nothing when its goods reach what it sends free from, and its surcharge
+ * once when any of its packs travels as dangerous goods. Solved to a proved optimum by branch and bound over what each supplier is
+ * (not bought from, carriage paid, carriage free; with or without dangerous goods). The bound of a node: every part at its cheapest
+ * among the suppliers that are still open, with its share of what an undecided one asks beside the goods, and the least that goods
+ * must cost more to reach a free carriage that was decided. Amounts are whole minor units throughout.
+ */
+export type OfferIn = {
+  readonly supplier: number;
+  readonly packSize: number;
+  readonly dangerous: boolean;
+  /** What a pack costs before it is rounded: of two packs of one size the cheaper is cheaper in any number. */
+  readonly each: number;
+  /** What so many packs cost together, rounded. */
+  readonly costOf: (packs: number) => number;
+};
+export type PartIn = { readonly quantity: number; readonly offers: readonly OfferIn[] };
+export type SupplierIn = { readonly carriage: number; readonly freeFrom: number | null; readonly surcharge: number };
+
+/** Packs of each part's offers, in their order; `proved` is false only where the search was cut at its limit. */
+export type Bought = { readonly packs: readonly (readonly number[])[]; readonly total: number; readonly proved: boolean };
+
+/** Nodes after which a search is cut: more than the basket of a shop with a handful of suppliers takes, so that no page waits for a hostile one. */
+const MOST_NODES = 400;
+/** Ways to fill one part that are looked at when goods must reach a free carriage. */
+const MOST_FILLS = 1_000;
+
+type Mode = { readonly open: boolean; readonly free: boolean; readonly dangerous: boolean };
+const OUT: Mode = { open: false, free: false, dangerous: false };
+type Fill = { readonly packs: readonly number[]; readonly cost: number };
+
+/** Every part has one offer or more. */
+export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierIn[]): Bought {
+  const fills = parts.map(() => new Map<number, Fill | null>());
+  // The offers of a part that may be used, as bits; supplier by supplier as the modes stand.
+  const bitsOf = parts.map((part) =>
+    suppliers.map((_, s) => part.offers.reduce((bits, offer, j) => (offer.supplier === s ? bits | (1 << j) : bits), 0)),
+  );
+  const harmless = parts.map((part) => part.offers.reduce((bits, offer, j) => (offer.dangerous ? bits : bits | (1 << j)), 0));
+  const most = suppliers.map((_, s) =>
+    parts.reduce(
+      (sum, part) =>
+        sum +
+        Math.max(
+          0,
+          ...part.offers.map((offer) => (offer.supplier === s ? offer.costOf(Math.ceil(part.quantity / offer.packSize)) : 0)),
+        ) *
+          (part.offers.filter((offer) => offer.supplier === s).length > 1 ? 2 : 1),
+      0,
+    ),
+  );
+  const sends = suppliers.map((_, s) =>
+    parts.some((part) => part.offers.some((offer) => offer.supplier === s && offer.dangerous)),
+  );
+  const modesOf = suppliers.map((supplier, s): Mode[] => {
+    const risks = sends[s] && supplier.surcharge > 0 ? [false, true] : [sends[s]!];
+    const frees = supplier.freeFrom !== null && supplier.carriage > 0 && most[s]! >= supplier.freeFrom ? [true, false] : [false];
+    return [...risks.flatMap((dangerous) => frees.map((free) => ({ open: true, free, dangerous }))), OUT];
+  });
+  const charge = (s: number, mode: Mode) =>
+    mode.open ? (mode.free ? 0 : suppliers[s]!.carriage) + (mode.dangerous ? suppliers[s]!.surcharge : 0) : 0;
+  // Those with most to lose first: their decision moves the bound most.
+  const mayBeFree = suppliers.map((_, s) => modesOf[s]!.some((mode) => mode.free));
+  const order = suppliers
+    .map((_, s) => s)
+    .sort((a, b) => Number(mayBeFree[b]) - Number(mayBeFree[a]) || suppliers[b]!.carriage - suppliers[a]!.carriage);
+  // What an undecided supplier asks beside its goods, shared among all parts that it could send: no plan shares it among more.
+  const shares = parts.map((part) =>
+    part.offers.map((offer) => {
+      const s = offer.supplier;
+      const own = part.offers.filter((other) => other.supplier === s).length;
+      const lines = parts.filter((_, i) => bitsOf[i]![s]! !== 0).length;
+      const risky = parts.filter((_, i) => (bitsOf[i]![s]! & ~harmless[i]!) !== 0).length;
+      const carriage = mayBeFree[s] || (suppliers[s]!.freeFrom ?? Infinity) <= most[s]! ? 0 : suppliers[s]!.carriage / lines;
+      return (carriage + (offer.dangerous ? suppliers[s]!.surcharge / risky : 0)) / own;
+    }),
+  );
+  const NO_SHARES = parts.map((part) => part.offers.map(() => 0));
+
+  const modes: (Mode | undefined)[] = suppliers.map(() => undefined);
+  let best: { packs: readonly (readonly number[])[]; total: number } | null = null;
+  let nodes = 0;
+  let cut = false;
+
+  const allowed = (i: number): number => {
+    let bits = 0;
+    for (let s = 0; s < suppliers.length; s += 1) {
+      const mode = modes[s];
+      if (mode === undefined || (mode.open && mode.dangerous)) bits |= bitsOf[i]![s]!;
+      else if (mode.open) bits |= bitsOf[i]![s]! & harmless[i]!;
+    }
+    return bits;
+  };
+  const undecided = (i: number): number => {
+    let bits = 0;
+    for (let s = 0; s < suppliers.length; s += 1) if (modes[s] === undefined) bits |= bitsOf[i]![s]!;
+    return bits;
+  };
+  const fillOf = (i: number, bits: number, open: number): Fill | null => {
+    const key = bits + open * 2 ** 20;
+    const known = fills[i]!.get(key);
+    if (known !== undefined) return known;
+    const made = cheapestFill(
+      parts[i]!,
+      bits,
+      open === 0 ? NO_SHARES[i]! : shares[i]!.map((share, j) => (open & (1 << j) ? share : 0)),
+    );
+    fills[i]!.set(key, made);
+    return made;
+  };
+  const fronts = parts.map(() => new Map<string, ParetoFill[] | null>());
+  const frontOf = (i: number, bits: number, at: readonly number[]): ParetoFill[] | null => {
+    const key = `${bits} ${at.join()}`;
+    const known = fronts[i]!.get(key);
+    if (known !== undefined) return known;
+    const made = paretoFills(parts[i]!, bits, at);
+    fronts[i]!.set(key, made);
+    return made;
+  };
+  /** The least that goods cost more than `now` so that those of a supplier reach what it sends free from: the cheapest shifts first. */
+  const shiftTo = (s: number, now: readonly Fill[], bits: readonly number[]): number => {
+    const goodsOf = (i: number, packs: readonly number[]) =>
+      parts[i]!.offers.reduce((sum, offer, j) => sum + (offer.supplier === s && packs[j]! > 0 ? offer.costOf(packs[j]!) : 0), 0);
+    let missing = suppliers[s]!.freeFrom! - now.reduce((sum, fill, i) => sum + goodsOf(i, fill.packs), 0);
+    if (missing <= 0) return 0;
+    const shifts = now.flatMap((fill, i) => {
+      if ((bitsOf[i]![s]! & bits[i]!) === 0) return [];
+      const front = frontOf(i, bits[i]!, [s]);
+      if (front === null) return [{ slope: 0, gain: Infinity }];
+      const from = goodsOf(i, fill.packs);
+      const base = Math.min(...front.map((one) => one.cost));
+      const more = front.filter((one) => one.goods[0]! > from);
+      if (more.length === 0) return [];
+      return [
+        {
+          slope: Math.max(0, Math.min(...more.map((one) => (one.cost - base) / (one.goods[0]! - from)))),
+          gain: Math.max(...more.map((one) => one.goods[0]! - from)),
+        },
+      ];
+    });
+    let extra = 0;
+    for (const { slope, gain } of shifts.sort((a, b) => a.slope - b.slope)) {
+      const taken = Math.min(missing, gain);
+      extra += slope * taken;
+      missing -= taken;
+      if (missing <= 1e-9) return extra;
+    }
+    return Infinity;
+  };
+
+  const keep = (packs: readonly (readonly number[])[]) => {
+    const total = costOf(parts, suppliers, packs);
+    if (best === null || total < best.total) best = { packs, total };
+  };
+
+  /** A good plan to begin with: the cheapest packs, then without the supplier whose leaving saves most, as long as one does. */
+  const dropped = (): void => {
+    const plan = () => parts.map((_, i) => fillOf(i, allowed(i), 0));
+    for (let better = true; better;) {
+      const now = plan();
+      if (now.some((fill) => fill === null)) break;
+      const packs = now.map((fill) => fill!.packs);
+      keep(packs);
+      const before = costOf(parts, suppliers, packs);
+      let [least, gone] = [before, -1];
+      suppliers.forEach((_, s) => {
+        if (modes[s] !== undefined) return;
+        modes[s] = OUT;
+        const without = plan();
+        modes[s] = undefined;
+        if (without.some((fill) => fill === null)) return;
+        const cost = costOf(
+          parts,
+          suppliers,
+          without.map((fill) => fill!.packs),
+        );
+        if (cost < least) [least, gone] = [cost, s];
+      });
+      better = gone >= 0;
+      if (better) modes[gone] = OUT;
+    }
+    modes.fill(undefined);
+  };
+
+  /** @param paid what the suppliers decided so far ask beside their goods */
+  const search = (depth: number, paid: number): void => {
+    nodes += 1;
+    if (nodes > MOST_NODES) {
+      cut = true;
+      return;
+    }
+    let bound = paid;
+    const now: Fill[] = [];
+    const bits: number[] = [];
+    for (let i = 0; i < parts.length; i += 1) {
+      bits.push(allowed(i));
+      const fill = fillOf(i, bits[i]!, undecided(i));
+      if (fill === null) return;
+      now.push(fill);
+      bound += fill.cost;
+    }
+    // Whole cents: what is not a cent less than the best is not better.
+    if (best !== null && bound > best.total - 1 + 1e-6) return;
+    if (modes.some((mode) => mode?.free)) {
+      const plain = parts.map((_, i) => fillOf(i, bits[i]!, 0)!);
+      const goods = plain.reduce((sum, fill) => sum + fill.cost, 0);
+      const shift = Math.max(...suppliers.map((_, s) => (modes[s]?.free ? shiftTo(s, plain, bits) : 0)));
+      if (best !== null && paid + goods + shift > best.total - 1 + 1e-6) return;
+      if (shift === Infinity) return;
+    }
+    // What these cheapest packs truly cost is a plan already: often the best one.
+    const packs = now.map((fill) => fill.packs);
+    keep(packs);
+    if (depth === order.length) {
+      if (modes.some((mode) => mode?.free)) reach(paid);
+      return;
+    }
+    const s = order[depth]!;
+    const used = parts.some((part, i) => part.offers.some((offer, j) => offer.supplier === s && packs[i]![j]! > 0));
+    // Leaving out whom the cheapest packs do not need costs nothing: first. Else as the bound would have it.
+    const options = used ? modesOf[s]! : [OUT, ...modesOf[s]!.filter((mode) => mode !== OUT)];
+    for (const mode of options) {
+      modes[s] = mode;
+      search(depth + 1, paid + charge(s, mode));
+      modes[s] = undefined;
+      // Nobody is opened for nothing: a supplier that asks nothing and is not needed is decided by being left open.
+    }
+  };
+
+  /** All modes are decided and some goods must reach what is sent free: part by part, every fill that buys more there for more. */
+  const reach = (paid: number): void => {
+    const wants = suppliers.flatMap((supplier, s) => (modes[s]!.open && modes[s]!.free ? [{ s, from: supplier.freeFrom! }] : []));
+    const at = wants.map((want) => want.s);
+    const ways = parts.map((_, i) => frontOf(i, allowed(i), at));
+    if (ways.some((one) => one === null)) {
+      cut = true;
+      return;
+    }
+    const lists = ways as ParetoFill[][];
+    const cheapestLeft = lists.reduceRight<number[]>(
+      (after, one) => [after[0]! + Math.min(...one.map((w) => w.cost)), ...after],
+      [0],
+    );
+    const mostLeft = wants.map((_, w) =>
+      lists.reduceRight<number[]>((after, one) => [after[0]! + Math.max(...one.map((fill) => fill.goods[w]!)), ...after], [0]),
+    );
+    const chosen: ParetoFill[] = [];
+    const step = (i: number, cost: number, goods: readonly number[]): void => {
+      nodes += 1;
+      if (nodes > MOST_NODES) {
+        cut = true;
+        return;
+      }
+      if (best !== null && paid + cost + cheapestLeft[i]! > best.total - 1 + 1e-6) return;
+      if (wants.some((want, w) => goods[w]! + mostLeft[w]![i]! < want.from)) return;
+      if (i === lists.length) return keep(chosen.map((fill) => fill.packs));
+      for (const fill of lists[i]!) {
+        chosen.push(fill);
+        step(
+          i + 1,
+          cost + fill.cost,
+          goods.map((sum, w) => sum + fill.goods[w]!),
+        );
+        chosen.pop();
+      }
+    };
+    step(
+      0,
+      0,
+      wants.map(() => 0),
+    );
+  };
+
+  dropped();
+  search(0, 0);
+  const found = best as { packs: readonly (readonly number[])[]; total: number } | null;
+  return found === null
+    ? { packs: parts.map((part) => part.offers.map(() => 0)), total: 0, proved: !cut }
+    : { ...found, proved: !cut };
+}
+
+/** What packs cost with everything that comes on top: the goods, carriage or none, the surcharge. */
+export function costOf(
+  parts: readonly PartIn[],
+  suppliers: readonly SupplierIn[],
+  packs: readonly (readonly number[])[],
+): number {
+  let total = 0;
+  suppliers.forEach((supplier, s) => {
+    let goods = 0;
+    let [used, dangerous] = [false, false];
+    parts.forEach((part, i) =>
+      part.offers.forEach((offer, j) => {
+        const count = packs[i]![j]!;
+        if (offer.supplier !== s || count === 0) return;
+        goods += offer.costOf(count);
+        used = true;
+        dangerous ||= offer.dangerous;
+      }),
+    );
+    if (!used) return;
+    const free = supplier.freeFrom !== null && goods >= supplier.freeFrom;
+    total += goods + (free ? 0 : supplier.carriage) + (dangerous ? supplier.surcharge : 0);
+  });
+  return total;
+}
+
+/** The cheapest packs of these offers that hold what is wanted; null when none may be used. A knapsack over the pieces. */
+function cheapestFill(part: PartIn, bits: number, shares: readonly number[]): Fill | null {
+  const usable = part.offers.map((_, j) => j).filter((j) => (bits & (1 << j)) !== 0);
+  if (usable.length === 0) return null;
+  if (usable.length === 1) {
+    const j = usable[0]!;
+    const packs = Math.ceil(part.quantity / part.offers[j]!.packSize);
+    return { packs: part.offers.map((_, k) => (k === j ? packs : 0)), cost: part.offers[j]!.costOf(packs) + shares[j]! };
+  }
+  // Of packs of one size only those can be in it that no other beats in price and share; what holds a piece for least comes first.
+  const { offers } = part;
+  const beats = (a: number, b: number) =>
+    offers[a]!.packSize === offers[b]!.packSize &&
+    offers[a]!.each <= offers[b]!.each &&
+    shares[a]! <= shares[b]! &&
+    (offers[a]!.each < offers[b]!.each || shares[a]! < shares[b]! || a < b);
+  const apiece = (j: number) => offers[j]!.each / offers[j]!.packSize;
+  const cheapFirst = usable.filter((b) => !usable.some((a) => beats(a, b))).sort((a, b) => apiece(a) - apiece(b));
+  let best: Fill | null = null;
+  forEachFill(part, cheapFirst, shares, (packs, cost) => {
+    if (best === null || cost < best.cost) best = { packs: [...packs], cost };
+    return best.cost;
+  });
+  return best;
+}
+
+/**
+ * Every way to hold the quantity with no pack to spare, dearer ones than the callback's limit left out.
+ * @returns false when there are more ways than are looked at
+ */
+function forEachFill(
+  part: PartIn,
+  usable: readonly number[],
+  shares: readonly number[],
+  tell: (packs: readonly number[], cost: number) => number,
+): boolean {
+  const packs = part.offers.map(() => 0);
+  let [ways, limit] = [0, Infinity];
+  const place = (at: number, left: number, cost: number): void => {
+    if (cost >= limit || ways > MOST_FILLS) return;
+    if (left <= 0) {
+      ways += 1;
+      limit = tell(packs, cost);
+      return;
+    }
+    if (at === usable.length) return;
+    const j = usable[at]!;
+    const offer = part.offers[j]!;
+    const all = Math.ceil(left / offer.packSize);
+    for (let count = all; count >= 0; count -= 1) {
+      // No pack to spare: one fewer of any would not hold it.
+      if (
+        count > 0 &&
+        usable.slice(0, at).some((k) => packs[k]! > 0 && left - count * offer.packSize <= -part.offers[k]!.packSize)
+      )
+        continue;
+      packs[j] = count;
+      place(at + 1, left - count * offer.packSize, cost + (count > 0 ? offer.costOf(count) + (shares[j] ?? 0) : 0));
+      packs[j] = 0;
+    }
+  };
+  place(0, part.quantity, 0);
+  return ways <= MOST_FILLS;
+}
+
+type ParetoFill = Fill & { readonly goods: readonly number[] };
+
+/** The fills of a part that no other one beats in cost and in goods at each of these suppliers; null when there are too many. */
+function paretoFills(part: PartIn, bits: number, at: readonly number[]): ParetoFill[] | null {
+  const { offers } = part;
+  const all = offers.map((_, j) => j).filter((j) => (bits & (1 << j)) !== 0);
+  // Elsewhere only the cheapest of each pack size can be in it; at the suppliers asked about every offer moves goods.
+  const elsewhere = all.filter((j) => !at.includes(offers[j]!.supplier));
+  const beats = (a: number, b: number) =>
+    offers[a]!.packSize === offers[b]!.packSize &&
+    (offers[a]!.each < offers[b]!.each || (offers[a]!.each === offers[b]!.each && a < b));
+  const apiece = (j: number) => offers[j]!.each / offers[j]!.packSize;
+  const usable = [
+    ...all.filter((j) => at.includes(offers[j]!.supplier)),
+    ...elsewhere.filter((b) => !elsewhere.some((a) => beats(a, b))),
+  ].sort((a, b) => apiece(a) - apiece(b));
+  const front: ParetoFill[] = [];
+  const whole = forEachFill(part, usable, [], (packs, cost) => {
+    const goods = at.map((s) =>
+      part.offers.reduce((sum, offer, j) => sum + (offer.supplier === s && packs[j]! > 0 ? offer.costOf(packs[j]!) : 0), 0),
+    );
+    const beaten = (a: ParetoFill, b: { cost: number; goods: readonly number[] }) =>
+      b.cost <= a.cost && b.goods.every((sum, w) => sum >= a.goods[w]!);
+    const one = { packs: [...packs], cost, goods };
+    if (!front.some((other) => beaten(one, other))) {
+      for (let k = front.length - 1; k >= 0; k -= 1) if (beaten(front[k]!, one)) front.splice(k, 1);
+      front.push(one);
+    }
+    return Infinity;
+  });
+  return whole ? front : null;
+}

@@ -1,0 +1,66 @@
+import { Catalogue } from "@/core/parts/catalogue";
+import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
+import type { Part, Supplier } from "@/core/parts/part";
+import { supplyPlan } from "@/core/supply/supplyPlan";
+import { offer, partOf } from "../../tests/bench.fixture";
+import { provePlan } from "./provePlan";
+import type { Bench } from "./useCase";
+
+/** A market in which everybody sells almost everything at almost one price: the hardest kind. */
+function market(suppliers: number, parts: number): { catalogue: Catalogue; wants: { partId: string; quantity: number }[] } {
+  let state = 77;
+  const roll = (from: number, to: number) => {
+    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    return from + Math.floor((state / 2 ** 32) * (to - from + 1));
+  };
+  const all = Array.from({ length: suppliers }, (_, s): Supplier => ({
+    id: `s${s}`,
+    name: `Supplier ${s}`,
+    currency: "EUR",
+    carriageMinor: roll(2, 20) * 100,
+    freeFromMinor: roll(0, 1) === 0 ? null : roll(50, 400) * 100,
+    dangerousGoodsMinor: 2500,
+  }));
+  const made = Array.from({ length: parts }, (_, i) => {
+    const base = roll(500, 9_000);
+    const some = all.filter(() => roll(1, 10) <= 5).slice(0, 20);
+    const offers = some.map((one) => offer(one.id, Math.round((base * roll(85, 115)) / 100)));
+    return partOf("bell", { barMm: 22 }, { id: `p${i}`, offers: offers.length > 0 ? offers : [offer("s0", base)] }) as Part;
+  });
+  return { catalogue: new Catalogue(made, all), wants: made.map((part) => ({ partId: part.id, quantity: 2 })) };
+}
+const benchOf = (catalogue: Catalogue): Bench => ({
+  catalogue,
+  house: DEFAULT_HOUSE_RULES,
+  at: "2026-01-05T09:00:00Z",
+  by: "",
+  heldElsewhere: {},
+  newId: () => "",
+});
+const totalOf = (plan: ReturnType<typeof supplyPlan>) =>
+  plan.orders.reduce((sum, order) => sum + order.goodsMinor + order.carriageMinor, 0);
+
+test("what the quick search cannot prove, the solver does; from then on that is the plan", async () => {
+  const { catalogue, wants } = market(16, 14);
+  const quick = supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES);
+  expect(quick.proved).toBe(false);
+  expect(await provePlan(quick, benchOf(catalogue))).toBe(true);
+  const proved = supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES);
+  expect(proved.proved).toBe(true);
+  expect(totalOf(proved)).toBeLessThanOrEqual(totalOf(quick));
+  expect(proved.orders.flatMap((order) => order.lines).reduce((sum, line) => sum + line.quantity, 0)).toBe(28);
+  expect(await provePlan(proved, benchOf(catalogue))).toBe(false);
+}, 20_000);
+
+test("what no solver settles in time is left as it was, and is not tried again", async () => {
+  const { catalogue, wants } = market(40, 150);
+  const quick = supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES);
+  const outcome = await provePlan(quick, benchOf(catalogue));
+  const before = performance.now();
+  const again = supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES);
+  expect(again.proved).toBe(outcome);
+  if (!outcome) {
+    expect(await provePlan(again, benchOf(catalogue))).toBe(false);
+    expect(performance.now() - before).toBeLessThan(3_000);
+  }
+}, 30_000);

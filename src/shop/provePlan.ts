@@ -1,0 +1,62 @@
+import { Worker } from "node:worker_threads";
+import { packsAt, programOf } from "@/core/supply/program";
+import { basketOf, learnPlan, type Basket, type SupplyPlan } from "@/core/supply/supplyPlan";
+import type { Bench } from "./useCase";
+
+/** A basket that no solver settles in this time stays as the quick search left it, and the screen says so. */
+const DEADLINE_MS = 3_000;
+
+/** Runs beside the server's own thread, so that no other request waits; text in, values of the variables out. */
+const SOLVER = `
+const { parentPort, workerData } = require("node:worker_threads");
+require("highs")().then((highs) => {
+  const { Status, Columns } = highs.solve(workerData, { mip_rel_gap: 0, mip_abs_gap: 0.4, output_flag: false });
+  parentPort.postMessage(
+    Status === "Optimal" ? Object.fromEntries(Object.entries(Columns).map(([name, column]) => [name, column.Primal])) : null,
+  );
+});
+`;
+
+type Values = Readonly<Record<string, number>>;
+
+function solve(program: string): Promise<Values | null> {
+  return new Promise((resolve) => {
+    const worker = new Worker(SOLVER, { eval: true, workerData: program, stdout: true, stderr: true });
+    const end = (values: Values | null) => {
+      clearTimeout(timer);
+      resolve(values);
+      void worker.terminate();
+    };
+    const timer = setTimeout(() => end(null), DEADLINE_MS);
+    worker.once("message", end);
+    worker.once("error", () => end(null));
+    worker.once("exit", () => end(null));
+  });
+}
+
+/** One at a time: many at once would take every core from the pages. What was tried in vain is not tried again. */
+let queue: Promise<unknown> = Promise.resolve();
+const inVain = new Set<string>();
+const MOST_IN_VAIN = 200;
+
+const packsOf = ({ parts }: Basket, values: Values): number[][] =>
+  parts.map((part, i) => part.offers.map((_, j) => Math.round(values[packsAt(i, j)] ?? 0)));
+
+/**
+ * Looks for the proved cheapest way to buy what a quick search could not prove, by integer programming.
+ *
+ * @returns whether the plan is proved now: work it out again
+ */
+export async function provePlan(plan: SupplyPlan, { catalogue, house }: Bench): Promise<boolean> {
+  if (plan.proved) return false;
+  const basket = basketOf(plan.wants, catalogue, house);
+  const program = programOf(basket.parts, basket.asks);
+  if (inVain.has(program)) return false;
+  const turn = queue.then(() => solve(program));
+  queue = turn.catch(() => undefined);
+  const values = await turn;
+  if (values !== null && learnPlan(plan.wants, catalogue, house, packsOf(basket, values))) return true;
+  if (inVain.size >= MOST_IN_VAIN) inVain.clear();
+  inVain.add(program);
+  return false;
+}

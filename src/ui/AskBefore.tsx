@@ -1,0 +1,35 @@
+"use client";
+
+import { Popconfirm } from "antd";
+import type { ReactNode } from "react";
+
+/** A button that asks before it acts where there is something to ask; else it acts at once. */
+export function AskBefore({
+  asks,
+  yes,
+  disabled,
+  onYes,
+  children,
+}: {
+  /** what is asked; null when there is nothing to ask */
+  asks: string | null;
+  yes: string;
+  disabled: boolean;
+  onYes: (asked: boolean) => void;
+  children: ReactNode;
+}) {
+  return (
+    <Popconfirm
+      disabled={asks === null || disabled}
+      title={asks}
+      okText={yes}
+      cancelText="Not yet"
+      okButtonProps={{ autoFocus: true }}
+      onConfirm={() => onYes(true)}
+    >
+      <button className="button main-action" disabled={disabled} onClick={() => asks === null && onYes(false)}>
+        {children}
+      </button>
+    </Popconfirm>
+  );
+}
