@@ -49,9 +49,29 @@ export async function installPackages() {
   console.log("Installing packages (the SQLite driver compiles once, a few minutes) …");
   const prefix = dirname(dirname(process.execPath));
   const headers = existsSync(join(prefix, "include/node/node.h")) ? { npm_config_nodedir: prefix } : {};
+  const ticking = sayHowFar();
   // Says why it fails even where the caller is told to be silent.
   await runAlong("npm", ["ci", "--no-audit", "--no-fund"], { npm_config_jobs: "max", npm_config_loglevel: "error", ...headers });
+  clearInterval(ticking);
   stamp("packages", lock);
+}
+
+/** Every ten seconds how far the packages are: nobody looks at a still screen for minutes and knows whether it lives. */
+function sayHowFar() {
+  const lock = JSON.parse(readFileSync(join(root, "package-lock.json"), "utf8"));
+  const all = Object.keys(lock.packages).filter((path) => path.startsWith("node_modules/"));
+  const began = Date.now();
+  return setInterval(() => {
+    const here = all.filter((path) => existsSync(join(root, path, "package.json"))).length;
+    const driver = existsSync(join(root, "node_modules/better-sqlite3/build/Release/better_sqlite3.node"));
+    const what =
+      here < all.length * 0.9
+        ? `${here} of ${all.length} packages are here`
+        : driver
+          ? "nearly done"
+          : "the SQLite driver is being compiled";
+    console.log(`  ${Math.round((Date.now() - began) / 1000)} s: ${what}`);
+  }, 10_000);
 }
 
 /** Finds what the browser tests want of the system, or has Debian's installed where apt and the right to use it are at hand; resolves when it is there. */

@@ -224,7 +224,9 @@ describe("the work order", () => {
     );
     expect(lines.at(-1)).toMatch(/^Signed ____/);
     expect(lines.join(" ")).toMatch(/N·m \(.*left-hand.*\)/);
-    expect(lines.slice(0, 3)).toEqual([
+    expect(lines.slice(0, 5)).toEqual([
+      "The Slip Workshop",
+      "3 Ferry Slip, Saltmarsh",
       "Work order",
       `Job 0${view.job.number}: ${view.job.wish.customer}, ${view.job.wish.bike}`,
       `Promised by ${formatDay(view.job.wish.readyBy!)}`,
@@ -277,7 +279,9 @@ describe("an order", () => {
     const { title, content } = orderPaper(view, order);
     const lines = texts(content);
     expect(title).toBe("Order 0112-1");
-    expect(lines.slice(0, 3)).toEqual([
+    expect(lines.slice(0, 5)).toEqual([
+      "The Slip Workshop",
+      "3 Ferry Slip, Saltmarsh",
       "Order 0112-1",
       "To Inlet Test Supply",
       `Placed Wed 25 Nov 2026 by Ida, for job 0${view.job.number}`,

@@ -24,13 +24,16 @@ function prepare(): void {
   ready = true;
 }
 
+const A4_HEIGHT_PT = 841.89;
+const FOOT_PT = 52;
+
 /** A paper as PDF, on A4 with page numbers at the foot. */
 export async function pdfOf({ title, content }: Paper): Promise<Uint8Array> {
   prepare();
   const definition: TDocumentDefinitions = {
     info: { title },
     pageSize: "A4",
-    pageMargins: [48, 44, 48, 52],
+    pageMargins: [48, 44, 48, FOOT_PT],
     defaultStyle: { font: "Text", fontSize: 10, lineHeight: 1.2, color: "#1D2A30" },
     styles: {
       title: { fontSize: 20, bold: true },
@@ -38,6 +41,12 @@ export async function pdfOf({ title, content }: Paper): Promise<Uint8Array> {
       soft: { color: "#47565C" },
     },
     content,
+    // A heading goes over the page with what it heads: no line follows it here, the foot of the page apart.
+    pageBreakBefore: (node, queries) =>
+      node.style === "heading" &&
+      !queries
+        .getFollowingNodesOnPage()
+        .some((next) => next.text !== undefined && next.startPosition.top < A4_HEIGHT_PT - FOOT_PT),
     footer: (page, pages) => ({
       text: `${title}, page ${page} of ${pages}`,
       alignment: "center",

@@ -8,7 +8,9 @@ import { whatWouldClear, type WouldClear } from "@/core/fit/limits";
 import { tryParts } from "@/core/job/tryPart";
 import { booksOf, type Books } from "@/core/job/books";
 import { SLOT_KINDS } from "@/core/job/supplied";
-import type { Part, SpecIssue } from "@/core/parts/part";
+import type { BrokenPart } from "@/core/parts/catalogue";
+import type { Part } from "@/core/parts/part";
+import { tellIssue } from "@/core/parts/tellIssue";
 import { findJob } from "@/data/jobs";
 import { benchOf, stampOf } from "./jobView";
 
@@ -43,7 +45,7 @@ export async function candidates(db: Knex, slot: Slot, find: string, now: string
       summary: "",
       priceMinor: null,
       currency: null,
-      broken: brokenWords(part.issues),
+      broken: brokenWords(part),
     })),
   ];
   return {
@@ -53,9 +55,9 @@ export async function candidates(db: Knex, slot: Slot, find: string, now: string
   };
 }
 
-/** What is wrong with a part, its first fields by name. */
-export function brokenWords(issues: readonly SpecIssue[]): string {
-  const words = issues.slice(0, 3).map((issue) => `${issue.path.replace(/^spec\./, "")} ${issue.message}`);
+/** What is wrong with a part, its first fields by their labels. */
+export function brokenWords({ issues, kind }: Pick<BrokenPart, "issues" | "kind">): string {
+  const words = issues.slice(0, 3).map((issue) => tellIssue(issue, kind));
   return `${words.join("; ")}${issues.length > 3 ? `; and ${issues.length - 3} more` : ""}`;
 }
 

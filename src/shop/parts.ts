@@ -28,7 +28,7 @@ export async function listParts(db: Knex, find: string, kind: string): Promise<P
       offers: 0,
       bestMinor: null,
       currency: null,
-      broken: brokenWords(part.issues),
+      broken: brokenWords(part),
     })),
     ...sound.slice(0, LISTED).map(rowOf),
   ].slice(0, LISTED);

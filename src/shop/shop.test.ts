@@ -181,7 +181,7 @@ describe("one thing done to a job", () => {
   });
 
   test.each([
-    [{ do: "choose", slot: "motor", partId: "hf250-mystery" }, /axleDiameterMm must be 8 to 24 mm/],
+    [{ do: "choose", slot: "motor", partId: "hf250-mystery" }, /Axle thread diameter must be 8 to 24 mm/],
     [{ do: "choose", slot: "motor", partId: "bat-36-10-dt" }, /does not go in the place of the motor/],
     [{ do: "choose", slot: "motor", partId: "nothing" }, /not in the catalogue/],
     [{ do: "choose", slot: "wings", partId: null }, /./],
@@ -268,7 +268,7 @@ describe("the database holds without the application", () => {
 describe("parts", () => {
   test("a broken one is listed first, says which field, and cannot be chosen", async () => {
     const { rows } = await listParts(db, "second hand", "");
-    expect(rows[0]).toMatchObject({ id: "hf250-mystery", broken: expect.stringContaining("axleDiameterMm must be 8 to 24 mm") });
+    expect(rows[0]).toMatchObject({ id: "hf250-mystery", broken: expect.stringContaining("Axle thread diameter must be 8 to 24 mm") });
     expect((await candidates(db, "motor", "second hand", NOW)).candidates[0]!.broken).toMatch(/axleDiameterMm/);
     expect((await openPart(db, "hf250-mystery"))!.issues.map((i) => i.path)).toContain("spec.overLocknutMm");
   });

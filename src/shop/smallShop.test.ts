@@ -106,7 +106,7 @@ describe("what is listed", () => {
       summary: "",
       priceMinor: null,
       currency: null,
-      broken: expect.stringMatching(/^end .*; and \d+ more$/) as string,
+      broken: expect.stringMatching(/^Wheel it goes in .*; and \d+ more$/) as string,
     });
     expect((await candidates(db, "battery", "", NOW)).candidates[0]).toMatchObject({
       priceMinor: 1000,
@@ -180,9 +180,13 @@ describe("what is listed", () => {
   });
   test("three faults are named, of more it is said how many", () => {
     const issue = (path: string) => ({ path, message: "is missing" });
-    expect(brokenWords([issue("spec.a"), issue("name")])).toBe("a is missing; name is missing");
-    expect(brokenWords(["a", "b", "c"].map(issue))).toBe("a is missing; b is missing; c is missing");
-    expect(brokenWords(["a", "b", "c", "d", "e"].map(issue))).toBe("a is missing; b is missing; c is missing; and 2 more");
+    expect(brokenWords({ kind: "bell", issues: [issue("spec.barMm"), issue("name")] })).toBe(
+      "Bar it takes is missing; Name is missing",
+    );
+    expect(brokenWords({ kind: "", issues: ["a", "b", "c"].map(issue) })).toBe("a is missing; b is missing; c is missing");
+    expect(brokenWords({ kind: "", issues: ["a", "b", "c", "d", "e"].map(issue) })).toBe(
+      "a is missing; b is missing; c is missing; and 2 more",
+    );
   });
 });
 

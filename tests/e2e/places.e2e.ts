@@ -106,7 +106,7 @@ test("a double click is one wish, not two", async () => {
 
 test("a part that does not read says which field; a mended one is stored", async () => {
   const { page, complaints } = await openPage(stand, "/parts?find=second");
-  await shows(page, ".parts-list", "axleDiameterMm must be 8 to 24 mm");
+  await shows(page, ".parts-list", "Axle thread diameter must be 8 to 24 mm");
   await page.goto(`${stand.base}/parts/tyre-622-37`, { waitUntil: "networkidle0" });
   const width = await page.waitForSelector('input[aria-label="Width, mm"]');
   await width!.click({ count: 3 });

@@ -85,7 +85,7 @@ test("a house rule changed: what it does to the open jobs stands there before it
   await shows(page, ".house-effects", "Change a rule");
   await box!.click({ clickCount: 3 });
   await page.keyboard.type("99");
-  await shows(page, ".house-effects", "Too big");
+  await shows(page, ".house-effects", "Contingency must be 0 to 50 %");
   await click(page, "As they were");
   await box!.click({ clickCount: 3 });
   await page.keyboard.type("6");

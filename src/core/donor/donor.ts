@@ -63,7 +63,12 @@ function readFigure(item: NumberItem, text: string, system: UnitSystem): Result<
   if (item.kind === "length" || item.kind === "mass" || item.kind === "speed")
     return parseQuantity(text, item.kind, shownUnit(item.kind, system));
   const unit = KIND_UNIT[item.kind];
-  const plain = text.trim().replace(unit, "").replace("Nm", "").trim().replace(",", ".");
+  const plain = text
+    .trim()
+    .replace(unit, "")
+    .replace(/\s*(newton[- ]?met(re|er)s?|n\s?[·.*]?\s?m|deg(rees?)?)$/i, "")
+    .trim()
+    .replace(",", ".");
   return /^\d{1,4}(\.\d{1,3})?$/.test(plain)
     ? good(Number(plain))
     : bad(`expected a figure${item.kind === "count" ? "" : ` in ${unit}`}, got “${text.slice(0, 20)}”`);

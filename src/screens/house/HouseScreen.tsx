@@ -187,7 +187,7 @@ function Rule({
         )}
       </label>
       <p>
-        {school.reason} <span className="soft">The other school: {school.other}</span>
+        {school.reason} <span className="soft">{school.letters ? school.other : `The other school: ${school.other}`}</span>
       </p>
     </div>
   );

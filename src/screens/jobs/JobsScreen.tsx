@@ -124,10 +124,10 @@ function Ticket({ job }: { job: JobTicket }) {
         {VERDICTS.map((verdict) =>
           summary.verdicts[verdict] > 0 ? <Count key={verdict} verdict={verdict} n={summary.verdicts[verdict]} /> : null,
         )}
+        {summary.signature === "stands" && <b className="good small">signed</b>}
+        {summary.signature === "changed" && <b className="bad small">changed since it was signed</b>}
       </span>
       <span className="tag-foot">
-        {summary.signature === "stands" && <span className="good small">signed</span>}
-        {summary.signature === "changed" && <b className="bad small">changed since it was signed</b>}
         {summary.readyBy && <span className="soft small">promised {formatDay(summary.readyBy)}</span>}
         {summary.allInMinor > 0 && (
           <b className={`num${over ? " bad" : ""}`}>

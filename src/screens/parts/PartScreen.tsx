@@ -1,13 +1,14 @@
 "use client";
 
-import { Input, Select, Switch } from "antd";
+import { Input, Select } from "antd";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { parseMoney } from "@/core/money/money";
-import { z } from "zod";
 import { CURRENCIES, type Supplier } from "@/core/parts/part";
-import { SPECS } from "@/core/parts/specs";
+import { figuresOf, tellIssue } from "@/core/parts/tellIssue";
+import { Figures, TypedBox } from "@/ui/figures/Figures";
+import { typedNumber } from "@/core/figures/schema";
 import { KIND_NAMES, PART_KINDS, type PartKind } from "@/core/parts/kinds";
 import "./parts.css";
 
@@ -15,14 +16,6 @@ type Issue = { path: string; message: string };
 type Raw = Record<string, unknown>;
 export type StorePart = (raw: unknown) => Promise<{ ok: true; id: string } | { ok: false; issues: Issue[] }>;
 type Page = { raw: Raw; issues: Issue[]; suppliers: Supplier[]; names: Record<string, string> };
-
-type FieldSchema = {
-  type?: string | string[];
-  description?: string;
-  enum?: string[];
-  anyOf?: FieldSchema[];
-  properties?: Record<string, FieldSchema>;
-};
 
 /** A part's page: its head, its spec field by field from the one schema, and who sells it. What is wrong stands at its field. */
 export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: boolean; storePart: StorePart }) {
@@ -34,13 +27,18 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
   const [stored, setStored] = useState({ now: page.raw, before: null as Raw | null, turn: 0 });
   const router = useRouter();
   const kind = (PART_KINDS as readonly string[]).includes(String(part.kind)) ? (part.kind as PartKind) : "tyre";
-  const fields = (z.toJSONSchema(SPECS[kind], { io: "input" }) as FieldSchema).properties ?? {};
+  const figures = figuresOf(kind);
+  const fields = figures.properties ?? {};
   const spec = (typeof part.spec === "object" && part.spec !== null ? part.spec : {}) as Raw;
   const set = (key: string, value: unknown) => setPart({ ...part, [key]: value });
-  const setSpec = (key: string, value: unknown) => setPart({ ...part, spec: { ...spec, [key]: value } });
   const wrong = (path: string) =>
     issues
       .filter((issue) => issue.path === path || issue.path.startsWith(`${path}.`))
+      .map((issue) => issue.message)
+      .join("; ");
+  const exactly = (path: string) =>
+    issues
+      .filter((issue) => issue.path === path)
       .map((issue) => issue.message)
       .join("; ");
   const save = async (what: Raw = part) => {
@@ -96,8 +94,7 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
       </div>
       {page.issues.length > 0 && (
         <p className="note stop">
-          This part does not read, so it cannot be chosen:{" "}
-          {page.issues.map((i) => `${i.path.replace(/^spec\./, "")} ${i.message}`).join("; ")}.
+          This part does not read, so it cannot be chosen: {page.issues.map((issue) => tellIssue(issue, kind)).join("; ")}.
         </p>
       )}
       <div className="part-columns" key={stored.turn}>
@@ -147,16 +144,12 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
         </section>
         <section className="card">
           <h2>Its figures</h2>
-          {Object.entries(fields).map(([key, schema]) => (
-            <Field key={key} label={schema.description ?? key} wrong={wrong(`spec.${key}`)}>
-              <SpecBox
-                schema={schema}
-                value={spec[key]}
-                onChange={(value) => setSpec(key, value)}
-                label={schema.description ?? key}
-              />
-            </Field>
-          ))}
+          <Figures
+            schema={figures}
+            value={spec}
+            onChange={(next) => set("spec", next)}
+            place={{ path: "spec", wrong: exactly, beside: (path, value) => besideOf(path, value, page.names) }}
+          />
           {unknown.length > 0 && (
             <p className="bad small">
               Fields that this kind does not have: {unknown.join(", ")}.{" "}
@@ -169,17 +162,6 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
                 Take them out
               </button>
             </p>
-          )}
-          {Object.keys(page.names).length > 0 && (
-            <ul className="kit-contents">
-              {Object.entries(page.names).map(([id, name]) => (
-                <li key={id}>
-                  <Link prefetch={false} href={`/parts/${id}`}>
-                    {name}
-                  </Link>
-                </li>
-              ))}
-            </ul>
           )}
         </section>
         <Offers
@@ -203,29 +185,24 @@ function Field({ label, wrong, children }: { label: string; wrong: string; child
   );
 }
 
-/** A number as typed: what is not one stays as text, so that the schema can say so and nothing typed is lost. */
-function NumberBox({
-  value,
-  onChange,
-  label,
-}: {
-  value: unknown;
-  onChange: (value: number | string | null) => void;
-  label: string;
-}) {
-  const [text, setText] = useState(value === null || value === undefined ? "" : String(value));
+/** A number as typed; nothing is no number. */
+const NumberBox = ({ value, onChange, label }: { value: unknown; onChange: (value: unknown) => void; label: string }) => (
+  <TypedBox value={value} read={(text) => (text.trim() === "" ? null : typedNumber(text))} onChange={onChange} label={label} />
+);
+
+/** The name of a kit's part beside its number, with the way to it. */
+function besideOf(path: string, value: unknown, names: Page["names"]) {
+  if (!path.endsWith(".partId") || typeof value !== "string" || value === "") return null;
   return (
-    <Input
-      className="num"
-      value={text}
-      aria-label={label}
-      maxLength={20}
-      onChange={(event) => {
-        setText(event.target.value);
-        const typed = event.target.value.trim().replace(",", ".");
-        onChange(typed === "" ? null : Number.isFinite(Number(typed)) ? Number(typed) : typed);
-      }}
-    />
+    <span className="small">
+      {names[value] === undefined ? (
+        <span className="soft">its name stands here once it is stored</span>
+      ) : (
+        <Link prefetch={false} href={`/parts/${value}`}>
+          {names[value]}
+        </Link>
+      )}
+    </span>
   );
 }
 
@@ -248,65 +225,6 @@ function MoneyBox({ minor, onChange }: { minor: unknown; onChange: (minor: numbe
         setText(event.target.value);
         const read = parseMoney(event.target.value);
         onChange(read.ok ? read.value : event.target.value);
-      }}
-    />
-  );
-}
-
-function SpecBox({
-  schema,
-  value,
-  onChange,
-  label,
-}: {
-  schema: FieldSchema;
-  value: unknown;
-  onChange: (value: unknown) => void;
-  label: string;
-}) {
-  const inner = schema.anyOf?.find((option) => option.type !== "null") ?? schema;
-  const optional = schema.anyOf?.some((option) => option.type === "null") ?? false;
-  if (inner.enum)
-    return (
-      <Select
-        value={(value as string | null | undefined) ?? null}
-        allowClear={optional}
-        onChange={(next) => onChange(next ?? null)}
-        options={inner.enum.map((option) => ({ value: option, label: option }))}
-        aria-label={label}
-      />
-    );
-  if (inner.type === "boolean")
-    return <Switch checked={value === true} onChange={onChange} checkedChildren="yes" unCheckedChildren="no" />;
-  if (inner.type === "number" || inner.type === "integer") return <NumberBox value={value} onChange={onChange} label={label} />;
-  if (inner.type === "string")
-    return (
-      <Input
-        value={typeof value === "string" ? value : ""}
-        onChange={(event) => onChange(event.target.value)}
-        maxLength={80}
-        aria-label={label}
-      />
-    );
-  return <JsonBox value={value} onChange={onChange} label={label} />;
-}
-
-/** Lists and groups of figures are typed as JSON; what does not parse stays as text and is refused by the schema. */
-function JsonBox({ value, onChange, label }: { value: unknown; onChange: (value: unknown) => void; label: string }) {
-  const [text, setText] = useState(value === undefined ? "" : JSON.stringify(value));
-  return (
-    <Input.TextArea
-      className="num"
-      value={text}
-      autoSize={{ minRows: 1, maxRows: 8 }}
-      aria-label={label}
-      onChange={(event) => {
-        setText(event.target.value);
-        try {
-          onChange(JSON.parse(event.target.value));
-        } catch {
-          onChange(event.target.value);
-        }
       }}
     />
   );

@@ -1,13 +1,14 @@
 "use client";
 
-import { Input, Select, Switch } from "antd";
 import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useState } from "react";
 import { calculate } from "@/core/calc/registry";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { ToolDrawing } from "@/draw/ToolDrawing";
-import { EXAMPLES, inputOf, labelOf, unitOf, type FieldSchema, type ObjectSchema } from "./toolFields";
+import { Figures } from "@/ui/figures/Figures";
+import { labelOf, unitOf } from "@/core/figures/schema";
+import { EXAMPLES, inputOf, textsOf, type ObjectSchema } from "./toolFields";
 import "./tools.css";
 
 const ToolChart = dynamic(() => import("./ToolChart").then((m) => m.ToolChart), { ssr: false });
@@ -28,22 +29,26 @@ export function ToolScreen({
   query: Record<string, string>;
 }) {
   const carried = Object.keys(query).some((key) => key in (input.properties ?? {}));
-  const [texts, setTexts] = useState<Record<string, string>>(carried ? query : (EXAMPLES[name] ?? {}));
+  const [values, setValues] = useState(() => (carried ? inputOf(input, query) : (EXAMPLES[name] ?? {})));
   const [copied, setCopied] = useState("");
-  const values = inputOf(input, texts);
   const answer = calculate(name, values);
   const issues = answer.ok ? [] : answer.error.issues;
-  const set = (key: string, value: string) => {
-    const next = { ...texts, [key]: value };
-    setTexts(next);
+  const wrong = (path: string) =>
+    issues
+      .filter((issue) => issue.path === path)
+      .map((issue) => issue.message)
+      .join("; ");
+  const link = (figures: Record<string, unknown>) => `/tools/${name}?${new URLSearchParams(textsOf(figures)).toString()}`;
+  const set = (next: Record<string, unknown>) => {
+    setValues(next);
     setCopied("");
-    window.history.replaceState(null, "", `/tools/${name}?${new URLSearchParams(next).toString()}`);
+    window.history.replaceState(null, "", link(next));
   };
   const copy = () => {
-    const link = `${window.location.origin}/tools/${name}?${new URLSearchParams(texts).toString()}`;
-    navigator.clipboard.writeText(link).then(
+    const whole = `${window.location.origin}${link(values)}`;
+    navigator.clipboard.writeText(whole).then(
       () => setCopied("Copied."),
-      () => setCopied(link),
+      () => setCopied(whole),
     );
   };
   return (
@@ -63,20 +68,7 @@ export function ToolScreen({
       </div>
       <div className="tool-columns">
         <section>
-          {Object.entries(input.properties ?? {}).map(([key, field]) => (
-            <ToolField
-              key={key}
-              name={key}
-              field={field}
-              value={texts[key] ?? ""}
-              optional={!(input.required ?? []).includes(key)}
-              wrong={issues
-                .filter((i) => i.path === key || i.path.startsWith(`${key}.`))
-                .map((i) => i.message)
-                .join("; ")}
-              onChange={(value) => set(key, value)}
-            />
-          ))}
+          <Figures schema={input} value={values} onChange={set} place={{ path: "", wrong }} />
         </section>
         <section className="card tool-result">
           {answer.ok ? (
@@ -97,54 +89,6 @@ export function ToolScreen({
   );
 }
 
-function ToolField({
-  name,
-  field,
-  value,
-  optional,
-  wrong,
-  onChange,
-}: {
-  name: string;
-  field: FieldSchema;
-  value: string;
-  optional: boolean;
-  wrong: string;
-  onChange: (value: string) => void;
-}) {
-  const unit = unitOf(field.description ?? field.items?.description);
-  const label = labelOf(field.description ?? name);
-  return (
-    <div className="field">
-      <span>
-        {label}
-        {optional && field.default !== undefined && ` (${String(field.default) || "none"} when empty)`}
-      </span>
-      {field.enum ? (
-        <Select
-          value={value || null}
-          onChange={onChange}
-          options={field.enum.map((option) => ({ value: option, label: option }))}
-          aria-label={label}
-        />
-      ) : field.type === "boolean" ? (
-        <Switch checked={value === "true"} onChange={(on) => onChange(String(on))} checkedChildren="yes" unCheckedChildren="no" />
-      ) : (
-        <Input
-          className="num"
-          value={value}
-          suffix={unit}
-          onChange={(event) => onChange(event.target.value)}
-          status={wrong ? "error" : ""}
-          aria-label={label}
-          maxLength={4000}
-        />
-      )}
-      {wrong && <span className="wrong">{wrong}</span>}
-    </div>
-  );
-}
-
 function Results({ output, value }: { output: ObjectSchema; value: Record<string, unknown> }) {
   return (
     <>
@@ -159,38 +103,40 @@ function Results({ output, value }: { output: ObjectSchema; value: Record<string
                 <dt>{labelOf(field.description ?? key)}</dt>
                 <dd className="num">
                   {typeof shown === "number"
-                    ? formatNumber(shown, digitsFor(shown))
+                    ? formatNumber(shown, digitsFor(shown, unit))
                     : shown === true
                       ? "yes"
                       : shown === false
                         ? "no"
                         : typeof shown === "string"
                           ? shown.replace("-", " ")
-                          : "–"}{" "}
+                          : "–"}
+                  {unit === "°" ? "" : " "}
                   {unit}
                 </dd>
               </div>
             );
           })}
       </dl>
-      {Object.entries(output.properties ?? {})
-        .filter(([, field]) => field.type === "array" && field.items?.properties)
-        .map(([key, field]) => (
+      {Object.entries(output.properties ?? {}).map(([key, field]) => {
+        const columns = typeof field.items === "object" ? field.items.properties : undefined;
+        if (field.type !== "array" || !columns) return null;
+        return (
           <div key={key} className="tool-rows">
             <table className="tool-table">
               <thead>
                 <tr>
-                  {Object.entries(field.items!.properties!).map(([column, inner]) => (
-                    <th key={column}>{inner.description ?? column}</th>
+                  {Object.entries(columns).map(([column, heading]) => (
+                    <th key={column}>{heading.description ?? column}</th>
                   ))}
                 </tr>
               </thead>
               <tbody>
                 {(value[key] as Record<string, number>[]).map((row, index) => (
                   <tr key={index}>
-                    {Object.keys(field.items!.properties!).map((column) => (
+                    {Object.entries(columns).map(([column, heading]) => (
                       <td key={column} className="num">
-                        {formatNumber(row[column]!, digitsFor(row[column]!))}
+                        {formatNumber(row[column]!, digitsFor(row[column]!, unitOf(heading.description)))}
                       </td>
                     ))}
                   </tr>
@@ -198,10 +144,13 @@ function Results({ output, value }: { output: ObjectSchema; value: Record<string
               </tbody>
             </table>
           </div>
-        ))}
+        );
+      })}
     </>
   );
 }
 
 /** About four figures that say something. */
-const digitsFor = (value: number) => (value === 0 ? 0 : Math.min(6, Math.max(0, 3 - Math.floor(Math.log10(Math.abs(value))))));
+const digitsFor = (value: number, unit = "") =>
+  // Nobody sets an angle finer than a tenth of a degree.
+  unit === "°" ? 1 : value === 0 ? 0 : Math.min(6, Math.max(0, 3 - Math.floor(Math.log10(Math.abs(value)))));

@@ -1,12 +1,19 @@
 import { calculate, CALCULATORS, calculatorSchema, getCalculator } from "@/core/calc/registry";
-import { EXAMPLES, inputOf, labelOf, unitOf, type ObjectSchema } from "./toolFields";
+import { labelOf, unitOf } from "@/core/figures/schema";
+import { EXAMPLES, inputOf, textsOf, type ObjectSchema } from "./toolFields";
 
 const schemaOf = (name: string) => calculatorSchema(getCalculator(name)!).input as ObjectSchema;
 
 describe("tools", () => {
   test.each(CALCULATORS.map((c) => c.name))("%s starts with an example that it can work out", (name) => {
     expect(EXAMPLES[name]).toBeDefined();
-    expect(calculate(name, inputOf(schemaOf(name), EXAMPLES[name]!))).toMatchObject({ ok: true });
+    expect(calculate(name, EXAMPLES[name])).toMatchObject({ ok: true });
+  });
+
+  test.each(CALCULATORS.map((c) => c.name))("a link carries the example of %s whole", (name) => {
+    const { derailleur = false, ...rest } = EXAMPLES[name]!;
+    const carried = inputOf(schemaOf(name), textsOf(EXAMPLES[name]!));
+    expect(carried).toEqual("derailleur" in schemaOf(name).properties! ? { derailleur, ...rest } : rest);
   });
 
   test("typed texts become the calculator's input: numbers, lists, switches; empty ones are left out", () => {

@@ -10,7 +10,7 @@ export const choose: UseCase<"choose"> = (job, { slot, partId }, { catalogue }) 
     return gone ? done({ choices }, `${slot}: none`) : refused(`No ${slot} was chosen.`);
   }
   const broken = catalogue.broken.get(partId);
-  if (broken) return refused(`${broken.name} cannot be chosen: ${brokenWords(broken.issues)}. Mend it in Parts.`);
+  if (broken) return refused(`${broken.name} cannot be chosen: ${brokenWords(broken)}. Mend it in Parts.`);
   const part = catalogue.parts.get(partId);
   if (!part) return refused("That part is not in the catalogue any more.");
   if (!SLOT_KINDS[slot].includes(part.kind))

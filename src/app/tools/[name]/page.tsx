@@ -15,7 +15,9 @@ export default async function ToolPage({
   if (!calculator) notFound();
   const schema = calculatorSchema(calculator);
   const query = Object.fromEntries(
-    Object.entries(await searchParams).flatMap(([key, value]) => (typeof value === "string" ? [[key, value.slice(0, 200)]] : [])),
+    Object.entries(await searchParams).flatMap(([key, value]) =>
+      typeof value === "string" ? [[key, value.slice(0, 4000)]] : [],
+    ),
   );
   return (
     <ToolScreen

@@ -57,12 +57,14 @@ const drive = {
   output: z
     .union(
       [
-        z.literal("wheel"),
-        z.strictObject({
-          chainringTeeth: teeth("Ring, teeth"),
-          cogTeeth: teeth("Cog, teeth"),
-          efficiency: share("Chain's efficiency, up to 1").default(0.97),
-        }),
+        z.literal("wheel").describe("The wheel itself"),
+        z
+          .strictObject({
+            chainringTeeth: teeth("Ring, teeth"),
+            cogTeeth: teeth("Cog, teeth"),
+            efficiency: share("Chain's efficiency, up to 1").default(0.97),
+          })
+          .describe("A chainring, by ring and cog"),
       ],
       'must be "wheel", or a chainring and a cog',
     )
@@ -152,7 +154,7 @@ export const rideCalculator = defineCalculator({
     maxWindingC: z.number().describe("Hottest winding, °C"),
     overheats: z.boolean().describe("Whether the winding passes its limit"),
     ended: z.enum(["route", "reserve", "stalled"]).describe("What ended it"),
-    rangeKm: z.number().nullable().describe("The route ridden again and again, km; null when a lap takes no charge"),
+    rangeKm: z.number().nullable().describe("The route ridden again and again, km; none when a lap takes no charge"),
     trace: z
       .array(
         z.object({

@@ -90,8 +90,8 @@ export const batteryBayCalculator = defineCalculator({
     toMm: length("Furthest start along the rail"),
     bestMm: length("The best start: most bosses, then most clearance"),
     clearanceMm: length("Clearance there, pack at rest"),
-    bossesUsable: z.number().nullable().describe("Bosses usable there; null when it does not fit"),
-    shortMm: z.number().nullable().describe("Shortening with which it would fit, mm; 0 when it does, null when none helps"),
+    bossesUsable: z.number().nullable().describe("Bosses usable there; none when it does not fit"),
+    shortMm: z.number().nullable().describe("Shortening with which it would fit, mm; 0 when it does, none where nothing helps"),
   }),
   run: (p) => batteryBay(p),
 });
@@ -139,7 +139,7 @@ export const axleReactionCalculator = defineCalculator({
     demandNm: z.number().describe("(b) wanted of them: safety × the torque, N·m"),
     flatsHold: z.boolean().describe("(b) holds"),
     armClampN: z.number().describe("Force at the arm's clamp with the nut clamp lost, N"),
-    backlashDeg: z.number().nullable().describe("Free rotation in the slot, degrees; null without a slot width"),
+    backlashDeg: z.number().nullable().describe("Free rotation in the slot, degrees; none without a slot width"),
     cornerN: z.number().describe("Force on each corner of a flat, torque on one loose dropout, N"),
   }),
   run: axleReaction,
@@ -173,8 +173,8 @@ export const stoppingCalculator = defineCalculator({
     distanceM: z.number().describe("Way to standstill with reaction, m"),
     forceN: z.number().describe("Braking force, N"),
     rotorRiseK: z.number().describe("Rotor's rise in one stop, nothing lost, K"),
-    descentW: z.number().nullable().describe("Power in the brakes downhill, W; null without a descent"),
-    descentRiseK: z.number().nullable().describe("Rotor's steady rise downhill, K, ± 40 %; null without a descent"),
+    descentW: z.number().nullable().describe("Power in the brakes downhill, W; none without a descent"),
+    descentRiseK: z.number().nullable().describe("Rotor's steady rise downhill, K, ± 40 %; none without a descent"),
   }),
   run: ({ descent: downhill, ...p }) => {
     const slope = downhill && descent({ ...downhill, massKg: p.massKg, rotorMm: p.rotorMm });

@@ -187,22 +187,22 @@ function LawAndBrakes() {
   );
 }
 
-/** How many changes under load are named by their place. */
-const SHIFTS_NAMED = 24;
+/** So many changes under load are named by their place: those under the most load. */
+const SHIFTS_NAMED = 3;
 
 function ShiftLine({ shifts: { count, underLoad } }: { shifts: NonNullable<Forecast["shifts"]> }) {
+  const worst = [...underLoad]
+    .sort((a, b) => b.electricalW - a.electricalW)
+    .slice(0, SHIFTS_NAMED)
+    .sort((a, b) => a.km - b.km);
   return (
     <p className="small">
       {count} change{count === 1 ? "" : "s"} of gear on the way, {underLoad.length} while the motor pulls
       {underLoad.length > 0 && (
         <>
-          : ease off there, or fit a gear sensor. At km{" "}
+          : ease off there, or fit a gear sensor. {underLoad.length > SHIFTS_NAMED ? `The hardest ${SHIFTS_NAMED} at` : "At"} km{" "}
           <span className="shifts">
-            {underLoad
-              .slice(0, SHIFTS_NAMED)
-              .map(({ km, electricalW }) => `${formatNumber(km, 1)} (${formatNumber(electricalW, 0)} W)`)
-              .join(", ")}
-            {underLoad.length > SHIFTS_NAMED && ` and ${underLoad.length - SHIFTS_NAMED} more`}
+            {worst.map(({ km, electricalW }) => `${formatNumber(km, 1)} (${formatNumber(electricalW, 0)} W)`).join(", ")}
           </span>
         </>
       )}

@@ -131,12 +131,14 @@ const contingencyTitle = ({ contingencyPercent, contingencyWhy }: Pick<Sheet, "c
   contingencyPercent === null ? "Contingency" : `Contingency, ${contingencyPercent} %: ${contingencyWhy}`;
 
 function Totals() {
-  const { sheet } = useJob().view;
+  const { sheet, job } = useJob().view;
   const m = (minor: number) => money(minor, sheet.currency);
+  const toPlace = sheet.plan.orders.length;
+  const orders = job.orders.length + toPlace;
   const rows: [string, string][] = [
     [`Labour, ${hours(sheet.labourMinutes)} with one spread`, m(sheet.labourMinor)],
     [
-      `Carriage, ${sheet.plan.orders.length} ${sheet.plan.orders.length === 1 ? "order" : "orders"} to place`,
+      `Carriage of ${orders} ${orders === 1 ? "order" : "orders"}${toPlace > 0 ? `, ${toPlace} to place` : ""}`,
       m(sheet.carriageMinor),
     ],
     ["Consumables", m(sheet.consumablesMinor)],

@@ -1,0 +1,38 @@
+import { z } from "zod";
+import { labelAt, type FieldSchema } from "../figures/schema";
+import { PART_KINDS, type PartKind } from "./kinds";
+import { offerSchema, type SpecIssue } from "./part";
+import { SPECS } from "./specs";
+
+const HEADS: Readonly<Record<string, string>> = {
+  id: "Part number",
+  kind: "Kind",
+  name: "Name",
+  maker: "Maker",
+  massKg: "Mass",
+  inStock: "On our shelf",
+};
+
+const shapes = new Map<PartKind, FieldSchema>();
+
+/** The figures of a kind of part as a JSON Schema, worked out once. */
+export function figuresOf(kind: PartKind): FieldSchema {
+  const known = shapes.get(kind);
+  if (known) return known;
+  const made = z.toJSONSchema(SPECS[kind], { io: "input" }) as FieldSchema;
+  shapes.set(kind, made);
+  return made;
+}
+
+const OFFER = z.toJSONSchema(offerSchema, { io: "input" }) as FieldSchema;
+
+/** What is wrong with a part, told by the label of its field; a field that its kind does not have by the name that it was given. */
+export function tellIssue({ path, message }: SpecIssue, kind: string): string {
+  const [head, ...rest] = path.split(".");
+  if (head === "spec") {
+    const figures = (PART_KINDS as readonly string[]).includes(kind) ? figuresOf(kind as PartKind) : {};
+    return `${labelAt(figures, rest) || rest.join(" ") || "Its figures"} ${message}`;
+  }
+  if (head === "offers") return `Offer ${Number(rest[0] ?? 0) + 1}: ${labelAt(OFFER, rest.slice(1)) || "it"} ${message}`;
+  return `${HEADS[head!] ?? head ?? "It"} ${message}`.trim();
+}
