@@ -286,7 +286,7 @@ describe("an order", () => {
       "To Inlet Test Supply",
       `Placed Wed 25 Nov 2026 by Ida, for job 0${view.job.number}`,
     ]);
-    expect(lines.slice(8, 18)).toEqual([
+    expect(lines.slice(10, 20)).toEqual([
       "pack-1",
       "A pack",
       "1",
@@ -298,8 +298,8 @@ describe("an order", () => {
       "10.99\u00a0€",
       "21.98\u00a0€",
     ]);
-    expect(lines.slice(18, 20)).toEqual(["Goods 309.48\u00a0€, carriage 12.50\u00a0€", "Total 321.98\u00a0€"]);
-    expect(lines[20]).toMatch(/lithium battery: dangerous goods, class 9.*UN 38\.3/);
+    expect(lines.slice(20, 22)).toEqual(["Goods 309.48\u00a0€, carriage 12.50\u00a0€", "Total 321.98\u00a0€"]);
+    expect(lines[22]).toMatch(/lithium battery: dangerous goods, class 9.*UN 38\.3/);
     expect(
       texts(orderPaper(view, { ...order, dangerousGoods: false, placed: { ...order.placed, by: "" } }).content).join(" "),
     ).not.toContain("dangerous");

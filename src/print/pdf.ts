@@ -24,34 +24,28 @@ function prepare(): void {
   ready = true;
 }
 
-const A4_HEIGHT_PT = 841.89;
-const FOOT_PT = 52;
-
 /** A paper as PDF, on A4 with page numbers at the foot. */
 export async function pdfOf({ title, content }: Paper): Promise<Uint8Array> {
   prepare();
   const definition: TDocumentDefinitions = {
     info: { title },
     pageSize: "A4",
-    pageMargins: [48, 44, 48, FOOT_PT],
+    pageMargins: [48, 44, 48, 52],
     defaultStyle: { font: "Text", fontSize: 10, lineHeight: 1.2, color: "#1D2A30" },
     styles: {
       title: { fontSize: 20, bold: true },
       heading: { fontSize: 13, bold: true, margin: [0, 12, 0, 4] },
+      foot: { alignment: "center", fontSize: 8, color: "#47565C" },
       soft: { color: "#47565C" },
     },
     content,
     // A heading goes over the page with what it heads: no line follows it here, the foot of the page apart.
     pageBreakBefore: (node, queries) =>
       node.style === "heading" &&
-      !queries
-        .getFollowingNodesOnPage()
-        .some((next) => next.text !== undefined && next.startPosition.top < A4_HEIGHT_PT - FOOT_PT),
+      !queries.getFollowingNodesOnPage().some((next) => next.text !== undefined && next.style !== "foot"),
     footer: (page, pages) => ({
       text: `${title}, page ${page} of ${pages}`,
-      alignment: "center",
-      fontSize: 8,
-      color: "#47565C",
+      style: "foot",
       margin: [0, 16, 0, 0],
     }),
   };
