@@ -79,6 +79,7 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
       ? Math.min(controller.regenMaxV, battery.spec.series * CELL_VOLTS[battery.spec.chemistry].full)
       : null;
   const targetKmh = limitToSet(build)?.kmh ?? UNASKED_KMH;
+  const auxW = auxWattsOf(build);
   const { spec } = battery;
   const internalOhm = (spec.series * CELL_OHM_AH) / spec.capacityAh + LEADS_OHM;
   const phaseA = Math.max(batteryA, phaseForTorque(kind.motor, torqueNm));
@@ -97,6 +98,8 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
       controller: { batteryA, phaseA, efficiency: 0.97, ...(controller && { cutV: controller.cutV }) },
       assist,
       regenMaxV,
+      auxW,
+      drags: !kind.clutch,
       thermal: kind.thermal,
       circumferenceMm: Math.PI * (beadMm + 2 * tyreMm),
       battery: { chemistry: spec.chemistry, series: spec.series, capacityAh: spec.capacityAh, internalOhm },
@@ -115,12 +118,24 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
         `Controller: ${formatNumber(batteryA, 0)} A from the battery${count > 1 ? " each" : ""}, ${formatNumber(phaseA, 0)} A of phase current for that torque`,
         `Battery: ${formatNumber(spec.capacityAh, 1)} Ah, ${formatNumber(1000 * internalOhm, 0)} mΩ; 95 % of it new, 15 % kept back`,
         `Air and tyres: CdA ${formatNumber(cdaM2, 2)} m², Crr ${formatNumber(crr, 4)}; ${wish.riderW ?? RIDER_W} W from the rider at the wheel${wish.riderW === null ? ", not asked" : ""}`,
+        `Lamps and display: ${formatNumber(auxW, 1)} W all the way${kind.clutch ? "" : "; the motor has no clutch and drags while it is off"}`,
         `Assist to ${formatNumber(targetKmh, 1)} km/h, ${ASSIST_WORDS[assist.kind]}${assist.kind === "torque" ? `, ${assist.topRatio} times the rider's own at most` : ""}; the brakes hold that downhill${regenMaxV === null ? "" : `, the motor first, charging up to ${formatNumber(regenMaxV, 1)} V`}`,
         `${profile.stops === 0 ? "No stops" : `${profile.stops} stop${profile.stops === 1 ? "" : "s"} of ${STOP_S} s`} on the way; ${surfaceWords(profile)}; still air`,
         "The band: 15 % more air, 20 % more rolling, 5 km/h of wind, 5 kg, cells at 85 % and the coldest ride; to 10 % less of both, cells new",
       ],
     },
   };
+}
+
+/** What display, controller and sensors draw all the time, W (from memory: with lamps 3 to 8 W in all). */
+const AWAKE_W = 2;
+/** Lamps of a bike whose own are not known, W. */
+const USUAL_LAMPS_W = 3;
+
+/** The lamps of the build, or usual ones, with what the display draws. Lamps on a hub dynamo draw from the legs, not from the pack. */
+function auxWattsOf(build: Build): number {
+  const lamps = build.supplied.flatMap(({ part, quantity }) => (part.kind === "light" ? [part.spec.watts * quantity] : []));
+  return AWAKE_W + (lamps.length > 0 ? lamps.reduce((sum, watts) => sum + watts, 0) : USUAL_LAMPS_W);
 }
 
 /** The hill that is promised: the customer's, unless the road itself has one that is steeper by more than a percent. */

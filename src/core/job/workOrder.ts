@@ -42,7 +42,7 @@ export function workOrderOf(job: Job, { fit, sheet, steps }: Pick<Assessment, "f
     signHeld: byFit,
     changed: job.signed ? changedSince(job.signed, steps) : [],
     staysInBox: steps.length > 0 ? staysInBox(fit.build) : [],
-    goesBack: steps.length > 0 ? goesBack(fit.build) : [],
+    goesBack: steps.length > 0 ? goesBack(fit.build).map(({ says, why }) => ({ says, why })) : [],
   };
 }
 

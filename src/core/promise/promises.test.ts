@@ -1,4 +1,4 @@
-import { battery, controller, hub } from "../../../tests/bench.fixture";
+import { battery, controller, hub, mid, partOf } from "../../../tests/bench.fixture";
 import type { Sheet } from "../cost/sheet";
 import type { Fit } from "../fit/engine";
 import type { Finding } from "../fit/finding";
@@ -75,6 +75,18 @@ test("a late order is said and moves the date", () => {
   expect(made({ wish: ASKED, lead: lead({ days: 0 }) }).ready.predicted).toBe("2026-01-06");
   const { ready } = made({ wish: ASKED, lead: lead({ days: 1, late: ["order 0001-1 is 3 days late"] }) });
   expect(ready).toMatchObject({ predicted: "2026-01-07", note: "parts 1 day, bench 1 day; order 0001-1 is 3 days late" });
+});
+
+test("what comes off is taken off the mass, each with what it typically weighs", () => {
+  const tyre = partOf("tyre", { beadSeatMm: 622, widthMm: 37 }, { massKg: 0.7 });
+  const crank = { ...mid(), massKg: 4 };
+  const massOf = (parts: readonly object[]) => made({ fit: fitOf([], parts) }).mass;
+  // Cranks, rings and bracket 1.4; a tyre 0.6; both from memory.
+  expect(massOf([crank, { ...battery(), massKg: 3 }, tyre])).toMatchObject({ predicted: 20.7 });
+  expect(massOf([{ ...hub(), massKg: 3.4 }])).toMatchObject({
+    predicted: 16.9,
+    note: expect.stringContaining("less what comes off (1.5 kg"),
+  });
 });
 
 test("the assist ends where the settings step says that it is set", () => {

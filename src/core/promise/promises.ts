@@ -4,6 +4,7 @@ import { isOpen, type Finding } from "../fit/finding";
 import { limitToSet } from "../fit/rules/law/limitToSet";
 import type { Sheet } from "../cost/sheet";
 import type { Wish } from "../wish/wish";
+import { goesBack } from "../work/leftOver";
 import { memory } from "../basis";
 import type { PromiseId } from "../wish/promiseIds";
 
@@ -18,9 +19,7 @@ export type Promise = {
   readonly note: string;
 };
 
-/** What comes off the bike when a motor wheel goes in, kg. */
-const OLD_WHEEL_KG = { front: 1.5, rear: 2.2 } as const;
-const OLD_WHEEL_BASIS = memory("typical wheel without tyre");
+const OLD_PARTS_BASIS = memory("typical of what comes off");
 
 const DAY_MS = 86_400_000;
 
@@ -85,15 +84,15 @@ function mass(wish: Wish, fit: Fit, donorMassKg: number | undefined): Promise {
   const parts = fit.build.supplied.filter((s) => s.part.kind !== "charger" && s.part.kind !== "kit");
   const unknown = parts.filter((s) => s.part.massKg === null).length;
   const added = parts.reduce((sum, s) => sum + (s.part.massKg ?? 0) * s.quantity, 0);
-  const wheels = parts.reduce((sum, s) => sum + (s.part.kind === "hub-motor" ? OLD_WHEEL_KG[s.part.spec.end] : 0), 0);
+  const off = goesBack(fit.build).reduce((sum, one) => sum + one.kg, 0);
   const asked = wish.massKg;
   const title = "Mass of the bike";
   if (donorMassKg === undefined)
     return { id: "mass", title, asked, predicted: null, proved: null, kept: null, note: "weigh the bike first" };
   if (parts.length === 0)
     return { id: "mass", title, asked, predicted: donorMassKg, proved: null, kept: null, note: "as it came" };
-  const predicted = Math.round((donorMassKg + added - wheels) * 10) / 10;
-  const less = wheels > 0 ? `, less the old wheel (${wheels} kg, ${OLD_WHEEL_BASIS.source})` : "";
+  const predicted = Math.round((donorMassKg + added - off) * 10) / 10;
+  const less = off > 0 ? `, less what comes off (${off.toFixed(1)} kg, ${OLD_PARTS_BASIS.source})` : "";
   const note =
     unknown > 0
       ? `${unknown} part${unknown === 1 ? "" : "s"} without a mass${less}`

@@ -18,6 +18,8 @@ const hub: ForecastInput = {
   controller: { batteryA: 15, phaseA: 32, efficiency: 0.97 },
   assist: { kind: "cadence" },
   regenMaxV: null,
+  auxW: 0,
+  drags: false,
   thermal: COMMUTE.thermal,
   circumferenceMm: 2155,
   battery: { chemistry: "nmc", series: 10, capacityAh: 14, internalOhm: 0.11 },

@@ -24,6 +24,10 @@ export type ForecastInput = {
   assist: Assist;
   /** the volts up to which motors without a clutch charge the pack on descents, V; null where they do not */
   regenMaxV: number | null;
+  /** lamps and display, W */
+  auxW: number;
+  /** motors without a clutch drag while they are off */
+  drags: boolean;
   thermal: Thermal;
   circumferenceMm: number;
   battery: { chemistry: Chemistry; series: number; capacityAh: number; internalOhm: number };
@@ -148,6 +152,8 @@ function inputOf(p: ForecastInput, segments: readonly RoadSegment[], what: WhatI
     controller: { ...p.controller, batteryA: level * p.controller.batteryA, phaseA: level * p.controller.phaseA },
     ...(p.assist.kind === "torque" && { assistRatio: what.assistShare * p.assist.topRatio }),
     ...(p.regenMaxV !== null && temperatureC >= NO_REGEN_C && { regenMaxV: p.regenMaxV }),
+    auxW: p.auxW,
+    drags: p.drags,
     circumferenceMm: p.circumferenceMm,
     riderW: what.riderW,
     battery: {

@@ -119,6 +119,55 @@ describe("energy", () => {
   });
 });
 
+describe("what draws and drags all the way", () => {
+  const run = (input: RideInput) => {
+    const made = new RideRun(planOf(input));
+    made.lap();
+    return made;
+  };
+  const kinetic = (made: RideRun, massKg: number) => 0.5 * massKg * made.speedMs ** 2;
+
+  test("lamps and display draw their watts for every second, at stops too", () => {
+    const town = { ...COMMUTE, segments: Array.from({ length: 10 }, () => ({ lengthM: 400, gradePercent: 0, stopS: 20 })) };
+    const dark = run(town);
+    const lit = run({ ...town, auxW: 6 });
+    expect(lit.energyJ - dark.energyJ).toBeCloseTo(6 * lit.timeS, -1);
+    expect(lit.timeS).toBeGreaterThan(200);
+    expect(lit.usedAh).toBeGreaterThan(dark.usedAh);
+    // 6 W at 36 V or so are a sixth of an ampere.
+    expect((lit.usedAh - dark.usedAh) / ((6 * lit.timeS) / 3600 / 38)).toBeCloseTo(1, 0);
+  });
+
+  test("a motor without a clutch drags while it is off: the rider alone is slower by what it takes, and the energy closes", () => {
+    // The level is nought: the controller gives no current at all.
+    const alone = {
+      ...CHARGING,
+      regenMaxV: undefined,
+      controller: { batteryA: 1e-6, phaseA: 1e-6, efficiency: 0.97 },
+      riderW: 120,
+    };
+    const flat = { ...alone, segments: [{ lengthM: 4000, gradePercent: 0 }] };
+    const free = run(flat);
+    const held = run({ ...flat, drags: true });
+    expect(held.speedMs).toBeLessThan(0.97 * free.speedMs);
+    for (const made of [free, held]) {
+      const { motorsJ, riderJ, roadJ, brakesJ } = made.ledger;
+      expect(Math.abs(motorsJ + riderJ - roadJ - brakesJ - kinetic(made, CHARGING.load.massKg)) / riderJ).toBeLessThan(0.001);
+    }
+    expect(free.ledger.motorsJ).toBe(0);
+    // All that the road gives into the motor is its drag.
+    expect(-held.ledger.motorsJ).toBeCloseTo(held.ledger.dragJ, 3);
+    // At the end the rider's watts are the road's and the drag's: DIRECT's own torque at its turns.
+    const v = held.speedMs;
+    const { motor, circumferenceMm } = CHARGING;
+    const turnsPerS = (v / (circumferenceMm / 1000)) * motor.gearRatio;
+    const dragWatts = (motor.dragNm + motor.dragNmPerRpm * 60 * turnsPerS) * 2 * Math.PI * turnsPerS;
+    expect(dragWatts).toBeGreaterThan(5);
+    const without = run({ ...flat, riderW: 120 - dragWatts });
+    expect(without.speedMs).toBeCloseTo(v, 1);
+  });
+});
+
 describe("charging on descents", () => {
   const run = (input: RideInput) => {
     const made = new RideRun(planOf(input));

@@ -21,7 +21,7 @@ export type RideInput = Omit<DriveInput, "load"> & {
   targetKmh: number;
   ambientC: number;
   thermal: Thermal;
-} & Pick<RidePlan, "assistRatio" | "regenMaxV">;
+} & Pick<RidePlan, "assistRatio" | "regenMaxV" | "auxW" | "drags">;
 
 /** As many points as a chart shows; the ends are always among them. */
 const TRACE_POINTS = 500;
@@ -38,6 +38,8 @@ export function planOf(p: RideInput): RidePlan {
     ambientC: p.ambientC,
     assistRatio: p.assistRatio,
     regenMaxV: p.regenMaxV,
+    auxW: p.auxW,
+    drags: p.drags,
     stretches: p.segments.map((segment) => {
       const { lengthM, gradePercent, headwindKmh = 0, crosswindKmh = 0, rollingTimes = 1, stopS } = segment;
       const road = onGrade(level, p.load.massKg, gradePercent);

@@ -38,6 +38,10 @@ export type RidePlan = {
   readonly assistRatio?: number | undefined;
   /** motors without a clutch brake on descents and charge the battery up to these volts, V */
   readonly regenMaxV?: number | undefined;
+  /** lamps and display draw so much all the time, at rest too, W */
+  readonly auxW?: number | undefined;
+  /** motors without a clutch: their own drag holds the bike back while they are off */
+  readonly drags?: boolean | undefined;
 };
 
 export type Ended = "route" | "reserve" | "stalled" | "cut";
@@ -170,9 +174,35 @@ export class RideRun {
     const { thermal, ambientC, massKg, regenMaxV } = this.plan;
     const chargedJ = regenMaxV === undefined ? 0 : this.brakeToRest(regenMaxV);
     this.ledger.brakesJ += (massKg * this.speedMs ** 2) / 2 - chargedJ;
-    this.timeS += stopS + this.speedMs / (2 * BRAKING_MS2);
+    const haltS = stopS + this.speedMs / (2 * BRAKING_MS2);
+    this.timeS += haltS;
+    this.feedLamps(haltS);
     this.speedMs = 0;
     warm(this.temperatures, stopS, { copperW: 0, dragW: 0, ambientC, speedMs: 0 }, thermal);
+  }
+
+  /** What lamps and display take in a time. */
+  private feedLamps(s: number): void {
+    const { auxW = 0 } = this.plan;
+    if (auxW === 0 || this.openV <= 0) return;
+    this.energyJ += auxW * s;
+    this.usedAh = Math.min(this.plan.battery.capacityAh, this.usedAh + (auxW * s) / this.openV / 3600);
+  }
+
+  /** What motors without a clutch take at the road by their own drag while they are off, N. */
+  private offDragN(v: number): number {
+    if (!this.plan.drags || v <= 0) return 0;
+    const { motors, dragNm, dragNmPerRpm, rpmPerMs, forcePerNm } = this.machine;
+    return motors * forcePerNm * (dragNm + dragNmPerRpm * rpmPerMs * v);
+  }
+
+  /** A motor that is off and has no clutch holds back by its own drag, or by as much of it as there is to hold. */
+  private holdBack(v: number, out: Working, mostN = Infinity): void {
+    if (!this.plan.drags || out.phaseA !== 0) return;
+    const dragN = this.offDragN(v);
+    out.forceN = -Math.min(dragN, mostN);
+    const { motors, dragNmPerRpm, rpmPerMs, forcePerNm } = this.machine;
+    out.slope = dragN < mostN ? -motors * forcePerNm * dragNmPerRpm * rpmPerMs : 0;
   }
 
   /** Motors without a clutch take their part in braking for a stop; what they take at the road, J. */
@@ -235,6 +265,7 @@ export class RideRun {
     const { machine } = this;
     fullThrottle(machine, v, this.openV, battery.internalOhm, this.windingOhm, out);
     if (this.assistRatio < Infinity) this.boundByRider(v, out);
+    this.holdBack(v, out);
     const riderSlope = v > RIDER_FLOOR_MS ? -riderW / (v * v) : 0;
     this.accelSlope = (out.slope + riderSlope - loadSlope(this.road, v)) / massKg;
     return (out.forceN + riderN(riderW, v) - loadN(this.road, v)) / massKg;
@@ -314,7 +345,7 @@ export class RideRun {
       ampereS: part.batteryA * h,
       joule: part.batteryA * part.batteryV * h,
       ampere2S: part.phaseA ** 2 * h,
-      dragJ: part.phaseA === 0 ? 0 : dragW(machine, v) * h,
+      dragJ: part.phaseA === 0 ? (-part.forceN * v * h) / machine.motors : dragW(machine, v) * h,
       motorsJ: part.forceN * v * h,
       riderJ: rider * v * h,
       roadJ: load * v * h,
@@ -331,6 +362,7 @@ export class RideRun {
     if (load < 0 && regenMaxV !== undefined)
       braking(this.machine, v, -load, { openV, packOhm: battery.internalOhm, windingOhm, mostV: regenMaxV }, this.part);
     else atForce(this.machine, v, Math.max(0, load - rider), openV, battery.internalOhm, windingOhm, this.part);
+    this.holdBack(v, this.part, Math.max(0, rider - load));
   }
 
   /** Under the target, or over what full throttle holds. */
@@ -451,6 +483,7 @@ export class RideRun {
     sums.joule += weight * electricalW;
     sums.ampere2S += weight * phaseA * phaseA;
     if (phaseA > 0) sums.dragJ += weight * dragW(machine, v);
+    else sums.dragJ -= (weight * forceN * v) / machine.motors;
     sums.motorsJ += weight * forceN * v;
     sums.riderJ += weight * riderN(riderW, v) * v;
     sums.roadJ += weight * loadN(this.road, v) * v;
@@ -474,6 +507,7 @@ export class RideRun {
     this.speedMs = speedMs;
     this.usedAh = atReserve ? this.reserveAh : this.usedAh + step.ampereS / 3600;
     this.energyJ += step.joule;
+    this.feedLamps(h);
     this.ledger.copperJ += machine.motors * step.ampere2S * this.windingOhm;
     this.ledger.dragJ += machine.motors * step.dragJ;
     this.ledger.motorsJ += step.motorsJ;
