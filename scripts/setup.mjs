@@ -59,7 +59,10 @@ export async function installPackages() {
 /** Every ten seconds how far the packages are: nobody looks at a still screen for minutes and knows whether it lives. */
 function sayHowFar() {
   const lock = JSON.parse(readFileSync(join(root, "package-lock.json"), "utf8"));
-  const all = Object.keys(lock.packages).filter((path) => path.startsWith("node_modules/"));
+  // Those of other machines never come.
+  const all = Object.entries(lock.packages).flatMap(([path, { optional }]) =>
+    path.startsWith("node_modules/") && !optional ? [path] : [],
+  );
   const began = Date.now();
   return setInterval(() => {
     const here = all.filter((path) => existsSync(join(root, path, "package.json"))).length;

@@ -37,6 +37,14 @@ export function orderPaper(view: JobView, order: PlacedOrder): Paper {
         bold: true,
         fontSize: 13,
       },
+      ...(order.lines.some((line) => line.offerCurrency !== order.currency)
+        ? [
+            {
+              text: `Prices in another currency are put into ${order.currency} at the shop's rate, in decimal, half up to the cent.`,
+              style: "soft",
+            } as Content,
+          ]
+        : []),
       ...(order.dangerousGoods
         ? [
             {

@@ -299,7 +299,8 @@ describe("an order", () => {
       "21.98\u00a0€",
     ]);
     expect(lines.slice(20, 22)).toEqual(["Goods 309.48\u00a0€, carriage 12.50\u00a0€", "Total 321.98\u00a0€"]);
-    expect(lines[22]).toMatch(/lithium battery: dangerous goods, class 9.*UN 38\.3/);
+    expect(lines[22]).toBe("Prices in another currency are put into EUR at the shop's rate, in decimal, half up to the cent.");
+    expect(lines[23]).toMatch(/lithium battery: dangerous goods, class 9.*UN 38\.3/);
     expect(
       texts(orderPaper(view, { ...order, dangerousGoods: false, placed: { ...order.placed, by: "" } }).content).join(" "),
     ).not.toContain("dangerous");

@@ -66,6 +66,7 @@ export function sheetPaper(view: JobView): Paper {
         ["*", 110],
         [1],
       ),
+      { text: "Every amount is reckoned in decimal and rounded half up to the cent.", style: "soft", fontSize: 8 },
       ...(sheet.unpriced > 0
         ? [{ text: `${sheet.unpriced} line(s) have no price yet: the total is at least what stands here.`, color: "#C23B22" }]
         : []),

@@ -34,6 +34,22 @@ describe("controls/bar-budget", () => {
     expect(fitCase(p, [barBudget]).findings.map((f) => f.verdict)).toContain("adapt");
     expect(verdicts).toEqual(["clear", "clear"]);
   });
+  // 200 straight, 130 of grip and 60 taken leave 10 on the right: 12 too few for 22 of throttle; the left has 90.
+  test.each([
+    ["a thumb throttle", throttle(), ["throttle-left"]],
+    ["a twist throttle, a piece of the right grip", throttle({ style: "twist", barMm: 90 }), []],
+    ["a shifter, made for the right hand", partOf("shifter", { family: "A", speeds: 9, style: "trigger", barMm: 22 }), []],
+    ["a front lamp", partOf("light", { end: "front", minV: 6, maxV: 12, watts: 2, barMm: 22, leadMm: 500 }), ["light-left"]],
+  ] as const)("%s on a full right half: what may go on the left is offered there", (_what, part, offered) => {
+    const found = half("right", [part as Part], { barRightMm: 200 });
+    expect(found.verdict).toBe("adapt");
+    expect(found.remedies.map((remedy) => remedy.id).filter((id) => id.endsWith("-left"))).toEqual(offered);
+  });
+  test("a throttle that was moved takes its millimetres on the left", () => {
+    const accept = [{ finding: "controls/bar-budget right", remedy: "throttle-left" }];
+    expect(half("left", [throttle()], { barRightMm: 200 }, { accept }).margin!.value).toBeCloseTo(68, 6);
+    expect(half("right", [throttle()], { barRightMm: 200 }, { accept }).margin!.value).toBeCloseTo(10, 6);
+  });
   test("a display whose sheet says nothing is asked about", () =>
     expect(half("left", [display({ barMm: null })])).toMatchObject({ verdict: "measure", sheetOf: expect.any(String) }));
 });

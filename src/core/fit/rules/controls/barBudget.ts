@@ -16,7 +16,10 @@ const other = (half: Half): Half => (half === "left" ? "right" : "left");
 /** That a kind of thing goes on the half where it usually does not. */
 const movedFlag = (kind: string, to: Half) => `${kind} on the ${to}`;
 
-/** What the build adds to each half of the bar: throttle and a new shifter right, remote or display, bell left (common practice). */
+/**
+ * What the build adds to each half of the bar: throttle and a new shifter right, remote or display, bell left (common practice). All but
+ * the shifter and a twist throttle, which are made for the right hand, may go on the other half.
+ */
 export function addedToBar(build: Build): Record<Half, OnBar[]> {
   const items: Record<Half, OnBar[]> = { left: [], right: [] };
   const put = (
@@ -30,7 +33,9 @@ export function addedToBar(build: Build): Record<Half, OnBar[]> {
     items[half].push({ name: part.name, mm: stated(part, part.spec.barMm, says), ...(moves && { kind: part.kind }) });
   };
   put("left", lastOf(build, "display"), "how much bar its remote or clamp takes", true);
-  put("right", lastOf(build, "throttle"), "how much bar it takes", false);
+  const throttle = lastOf(build, "throttle");
+  // A thumb throttle goes on either half; a twist one is a piece of the right grip.
+  put("right", throttle, "how much bar it takes", throttle?.spec.style === "thumb");
   put("right", lastOf(build, "shifter"), "how much bar it takes", false);
   put("left", lastOf(build, "bell"), "how much bar it takes", true);
   for (const light of partsOf(build, "light").filter((part) => part.spec.end === "front"))
