@@ -63,6 +63,7 @@ test("what nobody measured is asked for, by name, and never called clear", () =>
   const opens: Partial<Record<string, RegExp>> = {
     "brakes/rotor-worn": /RotorThickMm$/,
     "chain/used-cog": /^usedCog$/,
+    "shell/crank-stay": /^crank(Left|Right)StayMm$/,
     "law/setting": /^(limitSettingKmh|wheelSetMm)$/,
   };
   const rules = new Set<string>();

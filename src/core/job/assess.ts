@@ -9,7 +9,7 @@ import { workSteps, type Step } from "../work/steps";
 import type { Asked } from "../fit/build";
 import type { Job } from "./job";
 import type { Wish } from "../wish/wish";
-import { massOf, rideOf } from "./rideOf";
+import { canRide, massOf } from "./rideOf";
 import { stages, type StageState } from "./stages";
 import { chosenParts } from "./supplied";
 
@@ -45,7 +45,7 @@ export function assess(
     lead: leadOf(job, sheet, today),
     benchDays: Math.max(1, Math.ceil(sheet.labourMinutes / 60 / house.hoursPerDay)),
   });
-  const ridden = rideOf(fitted.build, job.wish, massOf(made)).input !== null;
+  const ridden = canRide(fitted.build, job.wish, massOf(made));
   return { fit: fitted, steps, sheet, promises: made, stages: stages(job, fitted, sheet, steps, ridden) };
 }
 

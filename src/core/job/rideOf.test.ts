@@ -7,7 +7,7 @@ import type { RoadDetails } from "../route/roadSegments";
 import { fitOf } from "./assess";
 import { newJob } from "./job";
 import { type Wish } from "../wish/wish";
-import { hillOf, rideOf } from "./rideOf";
+import { canRide, hillOf, rideOf } from "./rideOf";
 
 /** Flat, then so many percent for 400 m, then flat. */
 const road = (gradePercent: number) => ({
@@ -53,17 +53,18 @@ const wishWith = (details: Partial<RoadDetails> = {}, over: Partial<Wish> = {}):
   };
 };
 
-/** The ride of a sound bike with these parts in it. */
-function ridden(parts: readonly Part[], wish = wishWith(), massKg: number | null = 22) {
+/** A sound bike with these parts in it. */
+function stood(parts: readonly Part[], wish = wishWith()) {
   const job = {
     ...newJob({ id: "j", number: 1, customer: "Ida", bike: "x" }),
     donor: donorOf(SOUND),
     also: parts.map((part) => ({ partId: part.id, quantity: 1 })),
     wish,
   };
-  const { build } = fitOf(job, new Catalogue(parts, []), DEFAULT_HOUSE_RULES);
-  return rideOf(build, wish, massKg);
+  return { build: fitOf(job, new Catalogue(parts, []), DEFAULT_HOUSE_RULES).build, wish };
 }
+const ridden = (parts: readonly Part[], wish = wishWith(), massKg: number | null = 22) =>
+  rideOf(stood(parts, wish).build, wish, massKg);
 
 const sensor = (senses: "torque" | "cadence") =>
   partOf("pedal-sensor", { senses, side: "left", plug: "three-pin", thickMm: 8, leadMm: 600, runOnS: 0.9 });
@@ -117,6 +118,19 @@ describe("what the forecast rests on", () => {
   test("the speed held is the one that is set: under the figure of the class, or as it is asked below that", () => {
     expect(ridden([hub(), battery(), controller()], wishWith({}, { assistKmh: 25 })).input!.targetKmh).toBe(24.5);
     expect(ridden([hub(), battery(), controller()], wishWith({}, { assistKmh: 15 })).input!.targetKmh).toBe(15);
+  });
+  test("whether it can be reckoned is said without working it out", () => {
+    for (const [parts, over] of [
+      [[hub(), battery(), controller()], {}],
+      [[hub(), battery(), controller()], { riderKg: null }],
+      [[hub(), battery(), controller()], { route: null }],
+      [[battery()], {}],
+      [[hub()], {}],
+    ] as const) {
+      const { build, wish } = stood([...parts], wishWith({}, over));
+      expect(canRide(build, wish, 20)).toBe(rideOf(build, wish, 20).input !== null);
+      expect(canRide(build, wish, null)).toBe(false);
+    }
   });
   test("what is wanted before it can be reckoned is named, each", () => {
     expect(ridden([]).wants).toEqual(["a motor, in Drive", "a battery, in Drive"]);

@@ -38,12 +38,23 @@ export const massOf = (made: readonly Promise[]): number | null => {
   return typeof mass === "number" ? mass : null;
 };
 
-export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf {
+/** What a ride is reckoned from at the least. */
+function basics(build: Build, wish: Wish, bikeKg: number | null) {
   const motor = motorsOf(build)[0];
   const torqueNm = motor?.kind === "hub-motor" ? wheelTorqueNm(motor, build) : (motor?.spec.peakTorqueNm ?? null);
-  const battery = batteryOf(build);
   const bead = number(build, motor?.kind === "hub-motor" && motor.spec.end === "front" ? "frontBeadSeatMm" : "rearBeadSeatMm");
   const beadMm = motor?.kind === "hub-motor" && motor.spec.laced ? motor.spec.laced.beadSeatMm : bead;
+  return { motor, torqueNm, beadMm, battery: batteryOf(build), route: wish.route, riderKg: wish.riderKg, bikeKg };
+}
+
+/** Whether the ride can be reckoned: asked for every remedy that is tried, so nothing of it is worked out. */
+export function canRide(build: Build, wish: Wish, bikeKg: number | null): boolean {
+  const all = basics(build, wish, bikeKg);
+  return Object.values(all).every((one) => one !== null && one !== undefined);
+}
+
+export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf {
+  const { motor, torqueNm, beadMm, battery } = basics(build, wish, bikeKg);
   const wants = [
     ...(wish.route ? [] : ["the customer's route, in Ask"]),
     ...(motor ? [] : ["a motor, in Drive"]),

@@ -15,6 +15,8 @@ type StepDetail = {
 
 /** Thread lock of medium strength at 20 °C; its own sheet governs (from memory). */
 const THREAD_LOCK = "Thread lock: handled after 20–30 min, full strength after 24 h";
+/** Common practice. */
+const CRANKS_CLEAR = "Crank arms 4 mm or more from the stays, 2 with a load on the pedal: measured, and entered in the survey";
 
 /** Tools, torques, cautions and what must be done before (common practice). Torque wrenches follow from the torques. */
 export const STEP_DETAILS: Record<TaskId, StepDetail> = {
@@ -97,6 +99,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
   fitMid: {
     tools: ["lock-nut tool"],
     fasteners: ["midInnerNut", "midLockRing", "ringBolts", "crank", "pedals"],
+    does: [CRANKS_CLEAR],
     waits: [THREAD_LOCK],
     after: ["assembleFrame", "cleanShell", "faceShell", "clearShell", "reroute"],
   },
@@ -104,6 +107,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     tools: ["ring-nut tool", "crank extractor"],
     fasteners: ["ringBolts", "crank", "crankSplined", "pedals"],
     does: [
+      CRANKS_CLEAR,
       "Cables and hoses are drawn in before the motor goes to its seat",
       "Mount bolts to the frame maker's torque, in turns, thread lock by its sheet",
       "The motor's ring nut may be left-hand: look for its arrow, torque by its sheet",

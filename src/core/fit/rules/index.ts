@@ -72,6 +72,7 @@ import { reach } from "./rider/reach";
 import { saddleHeight } from "./rider/saddle";
 import { standOver } from "./rider/standOver";
 import { behindShell } from "./shell/behind";
+import { crankStay } from "./shell/crankStay";
 import { shellBore } from "./shell/bore";
 import { canToTube } from "./shell/canToTube";
 import { shellFacing } from "./shell/facing";
@@ -117,6 +118,7 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     nutEngagement,
     gearCase,
     behindShell,
+    crankStay,
     canToTube,
     groundClearance,
     torqueReactionRule,
