@@ -145,7 +145,7 @@ describe("edits on a job", () => {
     const { page } = await openPage(stand, `/jobs/${await jobId(stand, "Wenna")}/drive`);
     await click(page, "motor", ".slots");
     await page.type('input[aria-label="Find among them"]', "sheet lost");
-    await shows(page, ".candidate", "cannot be chosen: laced is missing");
+    await shows(page, ".candidate", "cannot be chosen: The rim it comes laced in is missing");
     await page.waitForFunction(() => document.querySelectorAll(".candidate").length === 1);
     expect(await page.$eval(".candidate", (button) => (button as HTMLButtonElement).disabled)).toBe(true);
   });

@@ -148,7 +148,7 @@ test("sets stand side by side with the schools' argument, one is put beside and 
   const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Silas")}/drive`);
   await click(page, "Side by side", ".drive-head");
   await shows(page, ".beside", "direct hub");
-  await shows(page, ".arguments", "Hub or crank? The motor at the crank: up the hill");
+  await shows(page, ".arguments", "Hub or crank? The motor at the crank: the direct drive does not keep");
   expect(await page.$$eval(".beside thead th[scope=col]", (heads) => heads.length)).toBe(4);
   await click(page, "Back to the parts", ".drive-head");
   await page.waitForSelector(".candidate .verdict-counts");

@@ -141,6 +141,13 @@ describe("the thread", () => {
     expect(waits({ orders: [order] })).toBe("not here yet (0007-1)");
     expect(waits({ orders: [{ ...order, arrived: order.placed }] })).toBeNull();
     expect(waits({ sources: { "choice motor": "customer" } })).toBeNull();
+    // A second one put in by hand, from another supplier: both must be here.
+    const second = { ...order, id: "o2", number: "0007-2", supplierId: "inlet" };
+    const two = (orders: Job["orders"]) => waits({ also: [{ partId: motor.id, quantity: 1 }], orders });
+    expect(two([{ ...order, arrived: order.placed }])).toBe("not ordered yet");
+    expect(two([{ ...order, arrived: order.placed }, second])).toBe("not here yet (0007-2)");
+    expect(two([order, second])).toBe("not here yet (0007-1, 0007-2)");
+    expect(two([order, second].map((one) => ({ ...one, arrived: one.placed })))).toBeNull();
   });
 });
 

@@ -49,9 +49,14 @@ export function workOrderOf(job: Job, { fit, sheet, steps }: Pick<Assessment, "f
 /** Why a step cannot start yet for want of a part: not ordered, or ordered and not here. Null when it is here. */
 function waitsFor(partId: string, origin: { type: string; kitId?: string }, job: Job, sheet: Sheet): string | null {
   const buyId = origin.type === "kit" ? origin.kitId! : partId;
-  const line = sheet.lines.find((l) => l.partId === buyId && l.source !== "in the kit");
-  if (line?.source === "stock" || line?.source === "customer") return null;
-  const order = job.orders.find((o) => o.lines.some((l) => l.partId === buyId));
-  if (!order) return "not ordered yet";
-  return order.arrived ? null : `not here yet (${order.number})`;
+  const bought = sheet.lines.filter((line) => line.partId === buyId && line.source === "buy");
+  if (bought.length === 0 && sheet.lines.some((line) => line.partId === buyId && line.source !== "in the kit")) return null;
+  const wanted = bought.reduce((sum, line) => sum + line.quantity, 0);
+  const orders = job.orders.filter((order) => order.lines.some((line) => line.partId === buyId));
+  // A line may be split over suppliers: all of its pieces must be here.
+  const pieces = (of: typeof orders) =>
+    of.flatMap((order) => order.lines).reduce((sum, line) => sum + (line.partId === buyId ? line.packs * line.packSize : 0), 0);
+  const late = orders.filter((order) => !order.arrived);
+  if (orders.length > 0 && pieces(orders.filter((order) => order.arrived)) >= wanted) return null;
+  return late.length > 0 ? `not here yet (${late.map((order) => order.number).join(", ")})` : "not ordered yet";
 }

@@ -40,13 +40,14 @@ export const removeLine: UseCase<"remove line"> = (job, { id }) => {
 export const giveSheet: UseCase<"give sheet"> = (job, command, bench) => {
   const { sheet } = assessOn(job, bench);
   if (sheet.lines.length === 0) return refused("There is nothing on the sheet yet: choose a kit or parts in Drive.");
-  if (sheet.unpriced > 0)
+  if (sheet.unpriced > 0) {
+    const lines = sheet.lines.filter((line) => line.priceMinor === null).map((line) => `${line.says} (${line.problem})`);
+    const abroad =
+      lines.length < sheet.unpriced ? ["the carriage of a placed order (no rate for its currency in the house rules)"] : [];
     return refused(
-      `${sheet.unpriced} line${sheet.unpriced === 1 ? " has" : "s have"} no price: ${sheet.lines
-        .filter((l) => l.problem)
-        .map((l) => `${l.says} (${l.problem})`)
-        .join("; ")}.`,
+      `${sheet.unpriced} line${sheet.unpriced === 1 ? " has" : "s have"} no price: ${[...lines, ...abroad].join("; ")}.`,
     );
+  }
   const over = overBudget(sheet);
   if (over !== null && !command.overBudget) return refused(`${over}: say that it is given all the same.`);
   const copy = {

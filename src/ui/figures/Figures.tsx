@@ -247,6 +247,8 @@ function Leaf({
   wrong,
   clearable,
 }: Omit<Of, "place"> & { unit: string; wrong: boolean; clearable: boolean }) {
+  // Said with its unit, which stands inside the box.
+  const spoken = unit ? `${label}, ${unit}` : label;
   if (schema.enum)
     return (
       <Select
@@ -254,15 +256,15 @@ function Leaf({
         allowClear={clearable}
         onChange={(next) => onChange(next ?? null)}
         options={schema.enum.map((option) => ({ value: option, label: option }))}
-        aria-label={label}
+        aria-label={spoken}
       />
     );
   if (schema.type === "boolean")
     return (
-      <Switch checked={value === true} onChange={onChange} checkedChildren="yes" unCheckedChildren="no" aria-label={label} />
+      <Switch checked={value === true} onChange={onChange} checkedChildren="yes" unCheckedChildren="no" aria-label={spoken} />
     );
   if (schema.type === "array")
-    return <TypedBox value={value} read={typedNumbers} onChange={onChange} label={label} unit={unit} wrong={wrong} />;
+    return <TypedBox value={value} read={typedNumbers} onChange={onChange} label={spoken} unit={unit} wrong={wrong} />;
   if (schema.type === "string")
     return (
       <Input
@@ -270,7 +272,7 @@ function Leaf({
         onChange={(event) => onChange(event.target.value)}
         status={wrong ? "error" : ""}
         maxLength={80}
-        aria-label={label}
+        aria-label={spoken}
       />
     );
   return (
@@ -278,7 +280,7 @@ function Leaf({
       value={value}
       read={(text) => (text.trim() === "" ? null : typedNumber(text))}
       onChange={onChange}
-      label={label}
+      label={spoken}
       unit={unit}
       wrong={wrong}
     />

@@ -55,8 +55,8 @@ test("a group that may be missing is put in and taken out, its figures typed in 
   const user = userEvent.setup();
   render(<Typed schema={figuresOf("hub-motor")} first={{ laced: null }} />);
   await user.click(box("The rim it comes laced in; none when bare"));
-  await user.type(box("Bead seat"), "622");
-  await user.type(box("Rim inner width"), "19,5");
+  await user.type(box("Bead seat, mm"), "622");
+  await user.type(box("Rim inner width, mm"), "19,5");
   expect(typed.now.laced).toEqual({ beadSeatMm: 622, rimInnerMm: 19.5 });
   await user.click(box("The rim it comes laced in; none when bare"));
   expect(typed.now.laced).toBeNull();
@@ -80,8 +80,8 @@ test("rows come and go, and what is typed in the others stays", async () => {
 test("pairs, lists, rows of pairs and either-or are boxes too", async () => {
   const user = userEvent.setup();
   const { unmount } = render(<Typed schema={figuresOf("mid-motor")} first={{}} />);
-  await user.type(box("Narrowest shell"), "68");
-  await user.type(box("Widest shell"), "73");
+  await user.type(box("Narrowest shell, mm"), "68");
+  await user.type(box("Widest shell, mm"), "73");
   expect(typed.now.gripMm).toEqual([68, 73]);
   unmount();
   const list = render(<Typed schema={figuresOf("cluster")} first={{ teeth: [11, 13] }} />);
@@ -91,8 +91,8 @@ test("pairs, lists, rows of pairs and either-or are boxes too", async () => {
   const pack = render(<Typed schema={figuresOf("battery")} first={{ slotsMm: null }} />);
   const slots = screen.getByRole("group", { name: /Slots for bosses/ });
   await user.click(within(slots).getByRole("switch"));
-  await user.type(within(slots).getByLabelText("From"), "90");
-  await user.type(within(slots).getByLabelText("To"), "190");
+  await user.type(within(slots).getByLabelText("From, mm"), "90");
+  await user.type(within(slots).getByLabelText("To, mm"), "190");
   expect(typed.now.slotsMm).toEqual([[90, 190]]);
   pack.unmount();
   render(<Typed schema={inputOf("ride")} first={{ output: { chainringTeeth: 42, cogTeeth: 14 } }} />);
@@ -107,6 +107,6 @@ test("what is wrong stands at its own box and nowhere else; an emptied figure th
   expect([...container.querySelectorAll(".wrong")].map((one) => one.textContent)).toEqual(["must be more than 0"]);
   unmount();
   render(<Typed schema={inputOf("road-load")} first={{ headwindKmh: 5 }} />);
-  fireEvent.change(box("Wind from ahead; negative is a tailwind"), { target: { value: "" } });
+  fireEvent.change(box("Wind from ahead; negative is a tailwind, km/h"), { target: { value: "" } });
   expect("headwindKmh" in typed.now).toBe(false);
 });
