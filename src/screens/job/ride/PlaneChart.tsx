@@ -27,7 +27,7 @@ export function PlaneChart({ plane }: { plane: SpeedPower }) {
     const names = ["drive and rider", ...plane.roads.map((road) => `road of ${formatNumber(road.gradePercent, 1)} %`)];
     const series = [plane.driveW, ...plane.roads.map((road) => road.loadW)];
     return {
-      grid: { left: 52, right: 130, top: 22, bottom: 34, outerBoundsMode: "none" },
+      grid: { left: 52, right: 130, top: 34, bottom: 34, outerBoundsMode: "none" },
       tooltip: {
         trigger: "axis",
         confine: true,
