@@ -574,6 +574,7 @@ export const DEMO_JOBS: DemoJob[] = [
       ...NUTTED_REAR,
       ...ISO_SHELL,
       ...NINE_SPEED,
+      cameAs: "converted",
       frameKind: "diamond",
       frameMaterial: "steel",
       frontBrake: "rim linear",
