@@ -27,10 +27,14 @@ export type Bought = { readonly packs: readonly (readonly number[])[]; readonly 
 const MOST_NODES = 400;
 /** Ways to fill one part that are looked at when goods must reach a free carriage. */
 const MOST_FILLS = 1_000;
+/** Steps in counting the ways to fill one part: hundreds of pieces in many pack sizes have more ways than anybody can count. */
+const MOST_STEPS = 5_000;
 
 type Mode = { readonly open: boolean; readonly free: boolean; readonly dangerous: boolean };
 const OUT: Mode = { open: false, free: false, dangerous: false };
 type Fill = { readonly packs: readonly number[]; readonly cost: number };
+/** `whole` is false where the counting was cut: cheap, and perhaps not the cheapest. */
+type Filled = Fill & { readonly whole: boolean };
 
 /** Every part has one offer or more. */
 export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierIn[]): Bought {
@@ -109,6 +113,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
       open === 0 ? NO_SHARES[i]! : shares[i]!.map((share, j) => (open & (1 << j) ? share : 0)),
     );
     fills[i]!.set(key, made);
+    if (made && !made.whole) cut = true;
     return made;
   };
   const fronts = parts.map(() => new Map<string, ParetoFill[] | null>());
@@ -309,13 +314,17 @@ export function costOf(
 }
 
 /** The cheapest packs of these offers that hold what is wanted; null when none may be used. A knapsack over the pieces. */
-function cheapestFill(part: PartIn, bits: number, shares: readonly number[]): Fill | null {
+function cheapestFill(part: PartIn, bits: number, shares: readonly number[]): Filled | null {
   const usable = part.offers.map((_, j) => j).filter((j) => (bits & (1 << j)) !== 0);
   if (usable.length === 0) return null;
   if (usable.length === 1) {
     const j = usable[0]!;
     const packs = Math.ceil(part.quantity / part.offers[j]!.packSize);
-    return { packs: part.offers.map((_, k) => (k === j ? packs : 0)), cost: part.offers[j]!.costOf(packs) + shares[j]! };
+    return {
+      packs: part.offers.map((_, k) => (k === j ? packs : 0)),
+      cost: part.offers[j]!.costOf(packs) + shares[j]!,
+      whole: true,
+    };
   }
   // Of packs of one size only those can be in it that no other beats in price and share; what holds a piece for least comes first.
   const { offers } = part;
@@ -327,11 +336,11 @@ function cheapestFill(part: PartIn, bits: number, shares: readonly number[]): Fi
   const apiece = (j: number) => offers[j]!.each / offers[j]!.packSize;
   const cheapFirst = usable.filter((b) => !usable.some((a) => beats(a, b))).sort((a, b) => apiece(a) - apiece(b));
   let best: Fill | null = null;
-  forEachFill(part, cheapFirst, shares, (packs, cost) => {
+  const whole = forEachFill(part, cheapFirst, shares, (packs, cost) => {
     if (best === null || cost < best.cost) best = { packs: [...packs], cost };
     return best.cost;
   });
-  return best;
+  return best === null ? null : { ...(best as Fill), whole };
 }
 
 /**
@@ -345,10 +354,15 @@ function forEachFill(
   tell: (packs: readonly number[], cost: number) => number,
 ): boolean {
   const packs = part.offers.map(() => 0);
-  let [ways, limit] = [0, Infinity];
+  let [ways, steps, limit] = [0, 0, Infinity];
+  // Offers come cheapest a piece first: what is left costs no less than at the first of them, roundings apart.
+  const apiece = usable.map((j) => part.offers[j]!.each / part.offers[j]!.packSize);
   const place = (at: number, left: number, cost: number): void => {
-    if (cost >= limit || ways > MOST_FILLS) return;
+    steps += 1;
+    if (ways > MOST_FILLS || steps > MOST_STEPS) return;
+    if (cost + Math.max(0, left) * (apiece[at] ?? 0) - usable.length >= limit) return;
     if (left <= 0) {
+      if (cost >= limit) return;
       ways += 1;
       limit = tell(packs, cost);
       return;
@@ -370,7 +384,7 @@ function forEachFill(
     }
   };
   place(0, part.quantity, 0);
-  return ways <= MOST_FILLS;
+  return ways <= MOST_FILLS && steps <= MOST_STEPS;
 }
 
 type ParetoFill = Fill & { readonly goods: readonly number[] };
