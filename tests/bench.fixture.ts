@@ -1,3 +1,4 @@
+import type { PlacedOrder } from "@/core/supply/placedOrder";
 import type { Donor } from "@/core/donor/donor";
 import { donorItem, type DonorKey } from "@/core/donor/items";
 import { plusMinusOf } from "@/core/donor/donor";
@@ -199,6 +200,43 @@ export const QUAY: Supplier = {
   dangerousGoodsMinor: 2500,
 };
 /** What a supplier asks for one piece. */
+/** An order as it was placed with Quay: so many pieces of one part, in packs of a size, for so much together. */
+export const placedOrder = (
+  partId: string,
+  line: Partial<PlacedOrder["lines"][number]> = {},
+  over: Partial<PlacedOrder> = {},
+): PlacedOrder => {
+  const { totalMinor = 100 } = line;
+  return {
+    id: "o",
+    number: "0007-1",
+    supplierId: QUAY.id,
+    supplierName: QUAY.name,
+    placed: { at: "2026-01-05T09:00:00Z", by: "" },
+    currency: "EUR",
+    lines: [
+      {
+        partId,
+        name: partId,
+        kind: "tyre",
+        quantity: 1,
+        packs: 1,
+        packSize: 1,
+        packPriceMinor: totalMinor,
+        offerCurrency: "EUR",
+        totalMinor,
+        because: [],
+        ...line,
+      },
+    ],
+    goodsMinor: totalMinor,
+    carriageMinor: 500,
+    dangerousGoods: false,
+    leadDays: 4,
+    arrived: null,
+    ...over,
+  };
+};
 export const offer = (supplierId: string, priceMinor: number, more: Partial<Offer> = {}): Offer => ({
   supplierId,
   priceMinor,

@@ -163,7 +163,9 @@ describe("the customer's sheet", () => {
       `Price, all in: asked ≤ ${formatMoney(Number(of("price").asked), "EUR")}, predicted ${formatMoney(Number(of("price").predicted), "EUR")} (${of("price").note})`,
     );
     expect(line("Mass of the bike")).toMatch(/asked ≤ 36 kg, predicted [\d.]+ kg/);
-    expect(line("Ready")).toBe(`Ready: asked by ${of("ready").asked}, predicted ${of("ready").predicted} (${of("ready").note})`);
+    expect(line("Ready")).toBe(
+      `Ready: asked by ${formatDay(String(of("ready").asked))}, predicted ${formatDay(String(of("ready").predicted))} (${of("ready").note})`,
+    );
     expect(line("Assist ends")).toMatch(/asked ≤ 25 km\/h, predicted 25 km\/h/);
     expect(line("Range on this road")).toMatch(/asked ≥ \d+ km, predicted \d+ km/);
     for (const assumption of view.ride.input!.assumptions) expect(lines).toContain(assumption);

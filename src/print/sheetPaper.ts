@@ -4,7 +4,9 @@ import { formatMoney } from "@/core/money/money";
 import { ridePromises } from "@/core/promise/ridePromises";
 import { forecast } from "@/core/ride/forecast";
 import { segmentsOf } from "@/core/route/profile";
+import { contingencyTitle } from "@/core/cost/contingency";
 import { CAUTIONS } from "@/core/standards/cautions";
+import { formatDay } from "@/core/units/date";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { head, hours, jobNumber, openFindings, overrides } from "./jobHead";
 import { table, type Paper } from "./paper";
@@ -50,12 +52,7 @@ export function sheetPaper(view: JobView): Paper {
           [`Labour, ${hours(sheet.labourMinutes)}`, m(sheet.labourMinor)],
           ["Carriage", m(sheet.carriageMinor)],
           ["Consumables", m(sheet.consumablesMinor)],
-          [
-            sheet.contingencyPercent === null
-              ? "Contingency"
-              : `Contingency, ${formatNumber(sheet.contingencyPercent, 1)} %: ${sheet.contingencyWhy}`,
-            m(sheet.contingencyMinor),
-          ],
+          [contingencyTitle(sheet), m(sheet.contingencyMinor)],
           ["Tax", m(sheet.taxMinor)],
           [
             { text: "All in", bold: true },
@@ -111,5 +108,5 @@ function show(id: string, value: number | string | null, m: (minor: number) => s
   if (id === "price") return m(Number(value));
   if (id === "mass") return `${formatNumber(Number(value), 1)} kg`;
   if (id === "range") return `${formatNumber(Number(value), 0)} km`;
-  return id === "assist" || id === "hill" ? `${formatNumber(Number(value), 1)} km/h` : String(value);
+  return id === "assist" || id === "hill" ? `${formatNumber(Number(value), 1)} km/h` : formatDay(String(value));
 }

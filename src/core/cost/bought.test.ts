@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { offer, partOf, QUAY } from "../../../tests/bench.fixture";
+import { offer, partOf, placedOrder, QUAY } from "../../../tests/bench.fixture";
 import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
 import { Catalogue } from "../parts/catalogue";
 import type { PlacedOrder } from "../supply/placedOrder";
@@ -11,34 +11,8 @@ const spoke = partOf("tyre", { beadSeatMm: 622, widthMm: 37 }, { id: "spoke", of
 const catalogue = new Catalogue([spoke], [QUAY]);
 
 /** So many pieces wanted, bought in packs of forty for so much together. */
-const placed = (quantity: number, packs: number, totalMinor: number, over: Partial<PlacedOrder> = {}): PlacedOrder => ({
-  id: "o",
-  number: "0001-1",
-  supplierId: "quay",
-  supplierName: "Quay",
-  placed: { at: "2026-01-05T09:00:00Z", by: "" },
-  currency: "EUR",
-  lines: [
-    {
-      partId: "spoke",
-      name: "Spokes",
-      kind: "spokes",
-      quantity,
-      packs,
-      packSize: 40,
-      packPriceMinor: 17_00,
-      offerCurrency: "EUR",
-      totalMinor,
-      because: [],
-    },
-  ],
-  goodsMinor: totalMinor,
-  carriageMinor: 500,
-  dangerousGoods: false,
-  leadDays: 3,
-  arrived: null,
-  ...over,
-});
+const placed = (quantity: number, packs: number, totalMinor: number, over: Partial<PlacedOrder> = {}) =>
+  placedOrder("spoke", { quantity, packs, packSize: 40, packPriceMinor: 17_00, totalMinor }, over);
 const cost = (quantity: number, orders: readonly PlacedOrder[]) => {
   const wants = stillToBuy(new Map([["spoke", quantity]]), orders);
   return [wants, costOfBought("spoke", quantity, orders, supplyPlan(wants, catalogue, house), house).minor];

@@ -1,7 +1,7 @@
 import { donorOf } from "../../../tests/bench.fixture";
 import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
 import type { Finding } from "../fit/finding";
-import { contingencyOf } from "./contingency";
+import { contingencyOf, contingencyTitle } from "./contingency";
 
 const open = (verdict: Finding["verdict"], over: Partial<Finding> = {}) =>
   ({ verdict, applied: [], ...over }) as unknown as Finding;
@@ -25,4 +25,11 @@ test.each([
 test("says how many checks wait", () => {
   expect(at({}, [open("measure")]).why).toBe("1 check waits for a measure");
   expect(at({}, [open("measure"), open("measure")]).why).toBe("2 checks wait for a measure");
+});
+
+test("its line names share and state; a sheet of before knows neither", () => {
+  expect(contingencyTitle({ contingencyPercent: 12.5, contingencyWhy: "an old conversion comes off" })).toBe(
+    "Contingency, 12.5 %: an old conversion comes off",
+  );
+  expect(contingencyTitle({ contingencyPercent: null, contingencyWhy: "" })).toBe("Contingency");
 });

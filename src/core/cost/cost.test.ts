@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { Catalogue } from "../parts/catalogue";
-import { battery, offer, partOf, QUAY } from "../../../tests/bench.fixture";
+import { battery, offer, partOf, placedOrder, QUAY } from "../../../tests/bench.fixture";
 import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
 import { assess } from "../job/assess";
 import { newJob, type Job } from "../job/job";
@@ -165,35 +165,7 @@ describe("the sheet", () => {
     expect(s.plan.orders).toEqual([]);
   });
   test("a placed order is not bought twice and keeps its frozen price", () => {
-    const placed: Job["orders"] = [
-      {
-        id: "o",
-        number: "0001-1",
-        supplierId: "quay",
-        supplierName: "Quay",
-        placed: { at: "2026-01-05T09:00:00Z", by: "" },
-        currency: "EUR",
-        lines: [
-          {
-            partId: kit.id,
-            name: "A kit",
-            kind: "kit",
-            quantity: 1,
-            packs: 1,
-            packSize: 1,
-            packPriceMinor: 8000,
-            offerCurrency: "EUR",
-            totalMinor: 8000,
-            because: [],
-          },
-        ],
-        goodsMinor: 8000,
-        carriageMinor: 500,
-        dangerousGoods: false,
-        leadDays: 3,
-        arrived: null,
-      },
-    ];
+    const placed = [placedOrder(kit.id, { totalMinor: 8000 })];
     const s = sheetOf({ orders: placed });
     expect(s.plan.orders).toEqual([]);
     expect(s.lines[0]!.priceMinor).toBe(10000);

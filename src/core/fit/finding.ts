@@ -113,7 +113,7 @@ export type Finding = {
 };
 
 /** Whether somebody still has to do something about it. */
-export const isOpen = (finding: Finding) => finding.verdict !== "clear" && !finding.settled;
+export const isOpen = (finding: Pick<Finding, "verdict" | "settled">) => finding.verdict !== "clear" && !finding.settled;
 
 /** How many findings of each verdict are still open, and how many are clear or settled. */
 export function countVerdicts(findings: readonly Finding[]): Record<Verdict, number> {

@@ -8,6 +8,7 @@ import { changedSince } from "../work/signature";
 import { workSteps, type Step } from "../work/steps";
 import type { Asked } from "../fit/build";
 import type { Job } from "./job";
+import { daysLeft } from "../supply/placedOrder";
 import type { Wish } from "../wish/wish";
 import { canRide, massOf } from "./rideOf";
 import { stages, type StageState } from "./stages";
@@ -92,12 +93,7 @@ export function fitOf(
  * line that nobody is known to send has no date.
  */
 function leadOf(job: Job, sheet: Sheet, today: string): Lead {
-  const underWay = job.orders
-    .filter((order) => !order.arrived)
-    .map((order) => {
-      const placed = order.placed.at.slice(0, 10);
-      return { order, left: order.leadDays - Math.round((Date.parse(today) - Date.parse(placed)) / 86_400_000) };
-    });
+  const underWay = job.orders.filter((order) => !order.arrived).map((order) => ({ order, left: daysLeft(order, today) }));
   const late = underWay.filter(({ left }) => left < 0);
   return {
     days: Math.max(

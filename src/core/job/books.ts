@@ -54,4 +54,12 @@ export function booksOf(
   };
 }
 
-export const openBooks = (books: Books) => new Catalogue(books.parts, books.suppliers, books.broken);
+/** What a worker tries parts and sets with. */
+export const benchIn = (books: Books) => ({
+  catalogue: openBooks(books),
+  house: books.house,
+  today: books.today,
+  heldElsewhere: books.heldElsewhere,
+});
+
+const openBooks = (books: Books) => new Catalogue(books.parts, books.suppliers, books.broken);

@@ -1,6 +1,6 @@
 import { readPart, type Part } from "../parts/part";
 import { Catalogue } from "../parts/catalogue";
-import { battery, controller, donorOf, hub, mid, partOf, QUAY, shellRings } from "../../../tests/bench.fixture";
+import { battery, controller, donorOf, hub, mid, partOf, placedOrder, QUAY, shellRings } from "../../../tests/bench.fixture";
 import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
 import { assess } from "./assess";
 import { newJob, jobSchema, type Job } from "./job";
@@ -110,33 +110,7 @@ describe("the thread", () => {
       view({ choices: { motor: motor.id }, ...over })
         .steps.find((step) => step.id === "fitHub")!
         .parts.find((part) => part.id === motor.id)!.waits;
-    const order: Job["orders"][number] = {
-      id: "o",
-      number: "0007-1",
-      supplierId: "quay",
-      supplierName: "Quay",
-      placed: { at: "2026-01-05T09:00:00Z", by: "" },
-      currency: "EUR",
-      lines: [
-        {
-          partId: motor.id,
-          name: "x",
-          kind: "hub-motor",
-          quantity: 1,
-          packs: 1,
-          packSize: 1,
-          packPriceMinor: 1,
-          offerCurrency: "EUR",
-          totalMinor: 1,
-          because: [],
-        },
-      ],
-      goodsMinor: 1,
-      carriageMinor: 0,
-      dangerousGoods: false,
-      leadDays: 4,
-      arrived: null,
-    };
+    const order = placedOrder(motor.id);
     expect(waits({})).toBe("not ordered yet");
     expect(waits({ orders: [order] })).toBe("not here yet (0007-1)");
     expect(waits({ orders: [{ ...order, arrived: order.placed }] })).toBeNull();

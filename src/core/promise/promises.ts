@@ -34,7 +34,13 @@ export function promises(p: {
   lead: Lead;
   benchDays: number;
 }): Promise[] {
-  return [price(p.wish, p.sheet, p.fit), mass(p.wish, p.fit, p.donorMassKg), ready(p), assist(p.wish, p.fit)];
+  const missing = lacks(p.fit);
+  return [
+    price(p.wish, p.sheet, missing),
+    mass(p.wish, p.fit, p.donorMassKg, missing),
+    ready({ ...p, missing }),
+    assist(p.wish, p.fit),
+  ];
 }
 
 export type Lead = { readonly days: number; readonly undated: readonly string[]; readonly late: readonly string[] };
@@ -67,12 +73,12 @@ export function lacks(fit: Pick<Fit, "build" | "findings">): string {
 /** Kept only once nothing is missing any more; what is broken already stays broken. */
 const keptWhen = (within: boolean, missing: string): boolean | null => (!within ? false : missing === "" ? true : null);
 
-function price(wish: Wish, sheet: Sheet, fit: Fit): Promise {
+function price(wish: Wish, sheet: Sheet, build: string): Promise {
   const asked = wish.budgetMinor;
   const hasLines = sheet.lines.length > 0;
   const missing = [
     ...(sheet.unpriced > 0 ? [`${sheet.unpriced} line${sheet.unpriced === 1 ? " has" : "s have"} no price`] : []),
-    ...(lacks(fit) === "" ? [] : [lacks(fit)]),
+    ...(build === "" ? [] : [build]),
   ].join(", ");
   const note = !hasLines ? "nothing is chosen yet" : missing === "" ? "all in, with tax" : `at least: ${missing}`;
   const predicted = hasLines ? sheet.allInMinor : null;
@@ -80,7 +86,7 @@ function price(wish: Wish, sheet: Sheet, fit: Fit): Promise {
   return { id: "price", title: "Price, all in", asked, predicted, proved: null, kept, note };
 }
 
-function mass(wish: Wish, fit: Fit, donorMassKg: number | undefined): Promise {
+function mass(wish: Wish, fit: Fit, donorMassKg: number | undefined, missing: string): Promise {
   const parts = fit.build.supplied.filter((s) => s.part.kind !== "charger" && s.part.kind !== "kit");
   const unknown = parts.filter((s) => s.part.massKg === null).length;
   const added = parts.reduce((sum, s) => sum + (s.part.massKg ?? 0) * s.quantity, 0);
@@ -97,23 +103,22 @@ function mass(wish: Wish, fit: Fit, donorMassKg: number | undefined): Promise {
     unknown > 0
       ? `${unknown} part${unknown === 1 ? "" : "s"} without a mass${less}`
       : `${donorMassKg} kg and ${added.toFixed(1)} of parts${less}`;
-  const missing = lacks(fit);
   const kept = asked === null ? null : keptWhen(predicted <= asked, unknown > 0 ? "a mass" : missing);
   return { id: "mass", title, asked, predicted, proved: null, kept, note: missing === "" ? note : `${note}; ${missing}` };
 }
 
-function ready(p: { wish: Wish; fit: Fit; today: string; lead: Lead; benchDays: number }): Promise {
+function ready(p: { wish: Wish; fit: Fit; today: string; lead: Lead; benchDays: number; missing: string }): Promise {
   const asked = p.wish.readyBy;
   const title = "Ready";
   if (p.fit.build.supplied.length === 0)
     return { id: "ready", title, asked, predicted: null, proved: null, kept: null, note: "nothing is chosen yet" };
+  const { missing } = p;
   const { days, undated, late } = p.lead;
   if (undated.length > 0) {
     const note = `no date: nobody is known to send ${undated.slice(0, 3).join(", ")}${undated.length > 3 ? " and more" : ""}`;
     return { id: "ready", title, asked, predicted: null, proved: null, kept: null, note };
   }
   const predicted = workingDaysAfter(p.today, days, p.benchDays);
-  const missing = lacks(p.fit);
   return {
     id: "ready",
     title,

@@ -1,6 +1,7 @@
 import loadHighs, { type Highs } from "highs";
 import { programOf } from "./program";
-import { cheapest, costOf, type Bought, type OfferIn, type PartIn, type SupplierIn } from "./cheapest";
+import { cheapest, costOf, type Bought, type SupplierIn } from "./cheapest";
+import type { OfferIn, PartIn } from "./fills";
 
 /** An offer whose packs cost the same each, as the reference solver wants them. */
 const sold = (supplier: number, each: number, packSize = 1, dangerous = false): OfferIn => ({

@@ -1,3 +1,17 @@
+import { cheapestFill, paretoFills, type Fill, type ParetoFill, type PartIn } from "./fills";
+
+/** What a supplier asks beside its goods, in minor units: carriage once, nothing from so much of goods on, and a surcharge once. */
+export type SupplierIn = { readonly carriage: number; readonly freeFrom: number | null; readonly surcharge: number };
+
+/** Packs of each part's offers, in their order; `proved` is false only where the search was cut at its limit. */
+export type Bought = { readonly packs: readonly (readonly number[])[]; readonly total: number; readonly proved: boolean };
+
+/** Nodes after which a search is cut: more than the basket of a shop with a handful of suppliers takes, so that no page waits for a hostile one. */
+const MOST_NODES = 400;
+
+type Mode = { readonly open: boolean; readonly free: boolean; readonly dangerous: boolean };
+const OUT: Mode = { open: false, free: false, dangerous: false };
+
 /**
  * From whom to buy how many packs of what, so that goods, carriage and dangerous-goods surcharges cost least together.
  *
@@ -7,36 +21,9 @@
  * (not bought from, carriage paid, carriage free; with or without dangerous goods). The bound of a node: every part at its cheapest
  * among the suppliers that are still open, with its share of what an undecided one asks beside the goods, and the least that goods
  * must cost more to reach a free carriage that was decided. Amounts are whole minor units throughout.
+ *
+ * @param parts every one with one offer or more
  */
-export type OfferIn = {
-  readonly supplier: number;
-  readonly packSize: number;
-  readonly dangerous: boolean;
-  /** What a pack costs before it is rounded: of two packs of one size the cheaper is cheaper in any number. */
-  readonly each: number;
-  /** What so many packs cost together, rounded. */
-  readonly costOf: (packs: number) => number;
-};
-export type PartIn = { readonly quantity: number; readonly offers: readonly OfferIn[] };
-export type SupplierIn = { readonly carriage: number; readonly freeFrom: number | null; readonly surcharge: number };
-
-/** Packs of each part's offers, in their order; `proved` is false only where the search was cut at its limit. */
-export type Bought = { readonly packs: readonly (readonly number[])[]; readonly total: number; readonly proved: boolean };
-
-/** Nodes after which a search is cut: more than the basket of a shop with a handful of suppliers takes, so that no page waits for a hostile one. */
-const MOST_NODES = 400;
-/** Ways to fill one part that are looked at when goods must reach a free carriage. */
-const MOST_FILLS = 1_000;
-/** Steps in counting the ways to fill one part: hundreds of pieces in many pack sizes have more ways than anybody can count. */
-const MOST_STEPS = 5_000;
-
-type Mode = { readonly open: boolean; readonly free: boolean; readonly dangerous: boolean };
-const OUT: Mode = { open: false, free: false, dangerous: false };
-type Fill = { readonly packs: readonly number[]; readonly cost: number };
-/** `whole` is false where the counting was cut: cheap, and perhaps not the cheapest. */
-type Filled = Fill & { readonly whole: boolean };
-
-/** Every part has one offer or more. */
 export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierIn[]): Bought {
   const fills = parts.map(() => new Map<number, Fill | null>());
   // The offers of a part that may be used, as bits; supplier by supplier as the modes stand.
@@ -311,111 +298,4 @@ export function costOf(
     total += goods + (free ? 0 : supplier.carriage) + (dangerous ? supplier.surcharge : 0);
   });
   return total;
-}
-
-/** The cheapest packs of these offers that hold what is wanted; null when none may be used. A knapsack over the pieces. */
-function cheapestFill(part: PartIn, bits: number, shares: readonly number[]): Filled | null {
-  const usable = part.offers.map((_, j) => j).filter((j) => (bits & (1 << j)) !== 0);
-  if (usable.length === 0) return null;
-  if (usable.length === 1) {
-    const j = usable[0]!;
-    const packs = Math.ceil(part.quantity / part.offers[j]!.packSize);
-    return {
-      packs: part.offers.map((_, k) => (k === j ? packs : 0)),
-      cost: part.offers[j]!.costOf(packs) + shares[j]!,
-      whole: true,
-    };
-  }
-  // Of packs of one size only those can be in it that no other beats in price and share; what holds a piece for least comes first.
-  const { offers } = part;
-  const beats = (a: number, b: number) =>
-    offers[a]!.packSize === offers[b]!.packSize &&
-    offers[a]!.each <= offers[b]!.each &&
-    shares[a]! <= shares[b]! &&
-    (offers[a]!.each < offers[b]!.each || shares[a]! < shares[b]! || a < b);
-  const apiece = (j: number) => offers[j]!.each / offers[j]!.packSize;
-  const cheapFirst = usable.filter((b) => !usable.some((a) => beats(a, b))).sort((a, b) => apiece(a) - apiece(b));
-  let best: Fill | null = null;
-  const whole = forEachFill(part, cheapFirst, shares, (packs, cost) => {
-    if (best === null || cost < best.cost) best = { packs: [...packs], cost };
-    return best.cost;
-  });
-  return best === null ? null : { ...(best as Fill), whole };
-}
-
-/**
- * Every way to hold the quantity with no pack to spare, dearer ones than the callback's limit left out.
- * @returns false when there are more ways than are looked at
- */
-function forEachFill(
-  part: PartIn,
-  usable: readonly number[],
-  shares: readonly number[],
-  tell: (packs: readonly number[], cost: number) => number,
-): boolean {
-  const packs = part.offers.map(() => 0);
-  let [ways, steps, limit] = [0, 0, Infinity];
-  // Offers come cheapest a piece first: what is left costs no less than at the first of them, roundings apart.
-  const apiece = usable.map((j) => part.offers[j]!.each / part.offers[j]!.packSize);
-  const place = (at: number, left: number, cost: number): void => {
-    steps += 1;
-    if (ways > MOST_FILLS || steps > MOST_STEPS) return;
-    if (cost + Math.max(0, left) * (apiece[at] ?? 0) - usable.length >= limit) return;
-    if (left <= 0) {
-      if (cost >= limit) return;
-      ways += 1;
-      limit = tell(packs, cost);
-      return;
-    }
-    if (at === usable.length) return;
-    const j = usable[at]!;
-    const offer = part.offers[j]!;
-    const all = Math.ceil(left / offer.packSize);
-    for (let count = all; count >= 0; count -= 1) {
-      // No pack to spare: one fewer of any would not hold it.
-      if (
-        count > 0 &&
-        usable.slice(0, at).some((k) => packs[k]! > 0 && left - count * offer.packSize <= -part.offers[k]!.packSize)
-      )
-        continue;
-      packs[j] = count;
-      place(at + 1, left - count * offer.packSize, cost + (count > 0 ? offer.costOf(count) + (shares[j] ?? 0) : 0));
-      packs[j] = 0;
-    }
-  };
-  place(0, part.quantity, 0);
-  return ways <= MOST_FILLS && steps <= MOST_STEPS;
-}
-
-type ParetoFill = Fill & { readonly goods: readonly number[] };
-
-/** The fills of a part that no other one beats in cost and in goods at each of these suppliers; null when there are too many. */
-function paretoFills(part: PartIn, bits: number, at: readonly number[]): ParetoFill[] | null {
-  const { offers } = part;
-  const all = offers.map((_, j) => j).filter((j) => (bits & (1 << j)) !== 0);
-  // Elsewhere only the cheapest of each pack size can be in it; at the suppliers asked about every offer moves goods.
-  const elsewhere = all.filter((j) => !at.includes(offers[j]!.supplier));
-  const beats = (a: number, b: number) =>
-    offers[a]!.packSize === offers[b]!.packSize &&
-    (offers[a]!.each < offers[b]!.each || (offers[a]!.each === offers[b]!.each && a < b));
-  const apiece = (j: number) => offers[j]!.each / offers[j]!.packSize;
-  const usable = [
-    ...all.filter((j) => at.includes(offers[j]!.supplier)),
-    ...elsewhere.filter((b) => !elsewhere.some((a) => beats(a, b))),
-  ].sort((a, b) => apiece(a) - apiece(b));
-  const front: ParetoFill[] = [];
-  const whole = forEachFill(part, usable, [], (packs, cost) => {
-    const goods = at.map((s) =>
-      part.offers.reduce((sum, offer, j) => sum + (offer.supplier === s && packs[j]! > 0 ? offer.costOf(packs[j]!) : 0), 0),
-    );
-    const beaten = (a: ParetoFill, b: { cost: number; goods: readonly number[] }) =>
-      b.cost <= a.cost && b.goods.every((sum, w) => sum >= a.goods[w]!);
-    const one = { packs: [...packs], cost, goods };
-    if (!front.some((other) => beaten(one, other))) {
-      for (let k = front.length - 1; k >= 0; k -= 1) if (beaten(front[k]!, one)) front.splice(k, 1);
-      front.push(one);
-    }
-    return Infinity;
-  });
-  return whole ? front : null;
 }

@@ -1,4 +1,5 @@
-import type { OfferIn, PartIn, SupplierIn } from "./cheapest";
+import type { SupplierIn } from "./cheapest";
+import type { OfferIn, PartIn } from "./fills";
 
 /** The packs of one offer of one part, as a variable's name. */
 export const packsAt = (part: number, offer: number) => `x${part}_${offer}`;

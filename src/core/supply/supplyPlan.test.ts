@@ -3,7 +3,7 @@ import { Catalogue } from "../parts/catalogue";
 import { battery, offer, partOf } from "../../../tests/bench.fixture";
 import { DEFAULT_HOUSE_RULES, type HouseRules } from "../house/houseRules";
 import type { Offer, Part, Supplier } from "../parts/part";
-import { supplyPlan } from "./supplyPlan";
+import { learnPlan, supplyPlan } from "./supplyPlan";
 
 const supplier = (id: string, over: Partial<Supplier> = {}): Supplier => ({
   id,
@@ -188,4 +188,21 @@ test("no basket costs more than the cheapest of all ways to send its lines to su
     ),
     { seed: 11, numRuns: 150 },
   );
+});
+
+test("what a solver found is taken in only where it holds what is wanted, has no pack to spare and costs no more", () => {
+  // 198.00 of goods and 9.00 of carriage; a spare piece at 3.00 would send all of it free from 200.00.
+  const suppliers = [supplier("quay", { carriageMinor: 900, freeFromMinor: 200_00 }), supplier("inlet", { carriageMinor: 0 })];
+  const parts = [part("a", [offer("quay", 195_00)]), part("b", [offer("quay", 3_00), offer("inlet", 3_50)])];
+  const wants = parts.map(({ id }) => ({ partId: id, quantity: 1 }));
+  const catalogue = new Catalogue(parts, suppliers);
+  const learn = (packs: number[][]) => learnPlan(wants, catalogue, DEFAULT_HOUSE_RULES, packs);
+  const before = told(supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES));
+  expect(learn([[0], [1, 0]])).toBe(false);
+  expect(learn([[1], [2, 0]])).toBe(false);
+  expect(told(supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES))).toEqual(before);
+  // A dearer one proves the one that is known.
+  expect(learn([[1], [0, 1]])).toBe(true);
+  expect(told(supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES))).toEqual(before);
+  expect(supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES).proved).toBe(true);
 });

@@ -2,7 +2,8 @@ import { converted } from "../money/money";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { isPriced, type Currency, type Offer, type Part, type PartCount, type Supplier } from "../parts/part";
-import { cheapest, type PartIn, type SupplierIn } from "./cheapest";
+import { cheapest, type SupplierIn } from "./cheapest";
+import type { PartIn } from "./fills";
 
 export type Want = { readonly partId: string; readonly quantity: number };
 
@@ -80,14 +81,18 @@ export function learnPlan(
   packs: readonly (readonly number[])[],
 ): boolean {
   const basket = basketOf(wants, catalogue, house);
-  const holds = basket.parts.every(
-    (part, i) => part.offers.reduce((sum, offer, j) => sum + (packs[i]?.[j] ?? 0) * offer.packSize, 0) >= part.quantity,
-  );
-  if (!holds) return false;
+  const spareOf = (part: PartIn, i: number) =>
+    part.offers.reduce((sum, offer, j) => sum + (packs[i]?.[j] ?? 0) * offer.packSize, 0) - part.quantity;
+  if (!basket.parts.every((part, i) => spareOf(part, i) >= 0)) return false;
   const known = supplyPlan(wants, catalogue, house);
   const found = planOf(wants, basket, packs, true);
+  // A pack that nobody wants, bought to reach a free carriage, is no plan; nor does it prove a dearer one without it.
+  const toSpare = basket.parts.some((part, i) =>
+    part.offers.some((offer, j) => packs[i]![j]! > 0 && spareOf(part, i) >= offer.packSize),
+  );
+  if (toSpare && totalOf(found) < totalOf(known)) return false;
   // Amounts that were rounded one by one can leave the solver a cent behind: then the plan that is known is the cheapest.
-  const best = totalOf(found) <= totalOf(known) ? found : { ...known, proved: true };
+  const best = !toSpare && totalOf(found) <= totalOf(known) ? found : { ...known, proved: true };
   keep(keptOf(catalogue).proved, keyOf(wants, house), best);
   return true;
 }

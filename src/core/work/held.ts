@@ -10,8 +10,8 @@ const list = (titles: readonly string[]) => `${titles.slice(0, 3).join("; ")}${t
 const are = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
 
 /** What of the fit holds all work back: an open stop, or checks that are not settled. */
-export function heldByFit(findings: readonly Pick<Finding, "verdict" | "title" | "overridden" | "settled" | "applied">[]): Held {
-  const open = (findings as readonly Finding[]).filter(isOpen);
+export function heldByFit(findings: readonly Pick<Finding, "verdict" | "title" | "settled">[]): Held {
+  const open = findings.filter(isOpen);
   const stops = open.filter((finding) => finding.verdict === "stop").map((finding) => finding.title);
   if (stops.length > 0) return { stop: true, why: [`The fit says stop: ${list(stops)}`] };
   const doubts = open.map((finding) => finding.title);

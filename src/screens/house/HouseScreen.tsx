@@ -7,6 +7,8 @@ import { DEFAULT_HOUSE_RULES, houseRulesSchema, type HouseRules } from "@/core/h
 import { houseSentence, SCHOOLS, type School } from "@/core/house/schools";
 import { CURRENCIES } from "@/core/parts/part";
 import { signedMoney } from "@/ui/format";
+import { typedNumber } from "@/core/figures/schema";
+import { TypedBox } from "@/ui/figures/Figures";
 import { VerdictMark } from "@/ui/VerdictMark";
 import "./house.css";
 
@@ -37,6 +39,8 @@ export function HouseScreen({
   const [preview, setPreview] = useState<Preview | null>(null);
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
+  // Boxes keep what is typed; put back as they were, they show it afresh.
+  const [turn, setTurn] = useState(0);
   const changed = (Object.keys(kept) as (keyof HouseRules)[]).filter(
     (key) => JSON.stringify(draft[key]) !== JSON.stringify(kept[key]),
   );
@@ -81,7 +85,7 @@ export function HouseScreen({
         <span className="soft">What this shop does where practitioners disagree. A safety stop is not among them.</span>
       </div>
       <div className="house-panes">
-        <div className="house-rules">
+        <div className="house-rules" key={turn}>
           {groups.map((group) => (
             <section key={group}>
               <h2>{group}</h2>
@@ -119,6 +123,7 @@ export function HouseScreen({
                   className="button"
                   onClick={() => {
                     setDraft(kept);
+                    setTurn(turn + 1);
                     setPreview(null);
                   }}
                 >
@@ -146,8 +151,6 @@ function Rule({
 }) {
   const standard = DEFAULT_HOUSE_RULES[school.key];
   const money = school.key === "labourMinorPerHour";
-  const [text, setText] = useState<string | null>(null);
-  const shown = text ?? String(money ? Number(value) / 100 : value);
   return (
     <div className={`house-rule${value !== was ? " changed" : ""}`}>
       <label className="field">
@@ -170,19 +173,15 @@ function Rule({
             aria-label={school.title}
           />
         ) : (
-          <Input
-            value={shown}
-            suffix={money ? "an hour" : school.unit}
-            onChange={(event) => {
-              setText(event.target.value);
-              const number = Number(event.target.value.replace(",", "."));
-              if (event.target.value.trim() !== "" && Number.isFinite(number))
-                onChange(money ? Math.round(number * 100) : number);
+          <TypedBox
+            value={money && typeof value === "number" ? value / 100 : value}
+            read={(text) => {
+              const typed = typedNumber(text);
+              return money && typeof typed === "number" ? Math.round(typed * 100) : typed;
             }}
-            onBlur={() => setText(null)}
-            maxLength={10}
-            className="num"
-            aria-label={school.title}
+            onChange={onChange}
+            label={school.title}
+            unit={money ? "an hour" : school.unit}
           />
         )}
       </label>
@@ -221,52 +220,21 @@ function Currencies({
         <div key={one} className={`house-rule${draft.rates[one] !== kept.rates[one] ? " changed" : ""}`}>
           <label className="field">
             <span>Rate of {one}</span>
-            <RateBox
-              currency={one}
-              unit={`${draft.currency} for 1 ${one}`}
-              rate={draft.rates[one]}
+            <TypedBox
+              value={draft.rates[one]}
+              read={typedNumber}
               onChange={(rate) => {
                 const { [one]: _gone, ...rates } = draft.rates;
-                change("rates", rate === undefined ? rates : { ...rates, [one]: rate });
+                change("rates", rate === "" ? rates : { ...rates, [one]: rate });
               }}
+              label={`Rate of ${one}`}
+              unit={`${draft.currency} for 1 ${one}`}
             />
           </label>
           <p>Reckoned in decimal, half up to the cent.</p>
         </div>
       ))}
     </>
-  );
-}
-
-function RateBox({
-  currency,
-  unit,
-  rate,
-  onChange,
-}: {
-  currency: string;
-  unit: string;
-  rate: number | undefined;
-  onChange: (rate: number | undefined) => void;
-}) {
-  const [text, setText] = useState<string | null>(null);
-  return (
-    <Input
-      value={text ?? (rate === undefined ? "" : String(rate))}
-      suffix={unit}
-      placeholder="none"
-      onChange={(event) => {
-        setText(event.target.value);
-        const typed = event.target.value.trim().replace(",", ".");
-        const read = Number(typed);
-        if (typed === "") onChange(undefined);
-        else if (Number.isFinite(read)) onChange(read);
-      }}
-      onBlur={() => setText(null)}
-      maxLength={10}
-      className="num"
-      aria-label={`Rate of ${currency}`}
-    />
   );
 }
 

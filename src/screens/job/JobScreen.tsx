@@ -11,7 +11,6 @@ import { JobProvider, useJob, type ActOnJob } from "./JobContext";
 import { Knots } from "@/ui/Knots";
 import { Tally } from "./Tally";
 import { useStandKeys } from "./useStandKeys";
-import {} from "@/ui/format";
 import "./job.css";
 
 // A stage's code, drawings, charts and styles load when it is opened; dialogs likewise.

@@ -1,5 +1,5 @@
 import { argue, type Argument } from "@/core/job/argument";
-import { openBooks, type Books } from "@/core/job/books";
+import { benchIn, type Books } from "@/core/job/books";
 import {
   besideSet,
   compareSet,
@@ -33,13 +33,7 @@ function answer(ask: Ask): Answer {
 }
 
 port.onmessage = ({ data }) => {
-  if (data.books)
-    bench = {
-      catalogue: openBooks(data.books),
-      house: data.books.house,
-      today: data.books.today,
-      heldElsewhere: data.books.heldElsewhere,
-    };
+  if (data.books) bench = benchIn(data.books);
   try {
     port.postMessage(answer(data));
   } catch (error) {

@@ -307,7 +307,7 @@ export function TypedBox({
   read: (text: string) => unknown;
   onChange: (value: unknown) => void;
   label: string;
-  unit?: string;
+  unit?: string | undefined;
   wrong?: boolean;
 }) {
   const [text, setText] = useState(() => shown(value));

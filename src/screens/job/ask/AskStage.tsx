@@ -3,6 +3,7 @@
 import { AutoComplete, Input, Select, Switch } from "antd";
 import { formatDay, parseDay } from "@/core/units/date";
 import { parseMoney } from "@/core/money/money";
+import { bad, good, type Result } from "@/core/result";
 import type { Wish } from "@/core/wish/wish";
 import { useState } from "react";
 import type { Dimension } from "@/core/units/dimension";
@@ -235,102 +236,31 @@ function TextField({
   );
 }
 
-function QuantityField({
+/** A figure or a day as typed: read when it is left, kept, or told what is wrong with it; nothing typed is lost. */
+function TypedField<T>({
   label,
-  dimension,
-  value,
+  shown,
+  read,
   onKeep,
-}: {
-  label: string;
-  dimension: Dimension;
-  value: number | null;
-  onKeep: (value: number | null) => Promise<boolean>;
-}) {
-  const { system } = useSettings();
-  const { text, draft, setDraft, wrong, setWrong } = useDraft(
-    value === null ? "" : formatQuantity(value, dimension, system).replace(/ .*/, ""),
-  );
-  const keep = async () => {
-    if (draft === null) return;
-    const read = draft.trim() === "" ? null : parseQuantity(draft, dimension, shownUnit(dimension, system));
-    if (read && !read.ok) return setWrong(read.error);
-    setWrong("");
-    if (await onKeep(read ? Math.round(read.value * 1000) / 1000 : null)) setDraft(null);
-  };
-  return (
-    <label className="field">
-      <span>{label}</span>
-      <Input
-        value={text}
-        suffix={shownUnit(dimension, system)}
-        onChange={(event) => setDraft(event.target.value)}
-        onBlur={() => void keep()}
-        onPressEnter={() => void keep()}
-        status={wrong ? "error" : ""}
-        aria-label={label}
-        maxLength={40}
-        className="num"
-      />
-      {wrong && <span className="wrong">{wrong}</span>}
-    </label>
-  );
-}
-
-/** A day, typed as one says it and shown in the one form of all screens. */
-function DayField({
-  label,
-  value,
-  onKeep,
-}: {
-  label: string;
-  value: string | null;
-  onKeep: (value: string | null) => Promise<boolean>;
-}) {
-  const { text, draft, setDraft, wrong, setWrong } = useDraft(value === null ? "" : formatDay(value));
-  const keep = async () => {
-    if (draft === null) return;
-    const read = draft.trim() === "" ? null : parseDay(draft, new Date().toISOString());
-    if (read && !read.ok) return setWrong(read.error);
-    setWrong("");
-    if (await onKeep(read ? read.value : null)) setDraft(null);
-  };
-  return (
-    <label className="field">
-      <span>{label}</span>
-      <Input
-        value={text}
-        placeholder="18 Dec 2026"
-        onChange={(event) => setDraft(event.target.value)}
-        onBlur={() => void keep()}
-        onPressEnter={() => void keep()}
-        status={wrong ? "error" : ""}
-        aria-label={label}
-        maxLength={40}
-      />
-      {wrong && <span className="wrong">{wrong}</span>}
-    </label>
-  );
-}
-
-/** A figure in one unit that no toggle changes. */
-function PlainField({
-  label,
   unit,
-  value,
-  onKeep,
+  placeholder,
+  letters = false,
 }: {
   label: string;
-  unit: string;
-  value: number | null;
-  onKeep: (value: number | null) => Promise<boolean>;
+  shown: string;
+  read: (draft: string) => Result<T>;
+  onKeep: (value: T | null) => Promise<boolean>;
+  unit?: string;
+  placeholder?: string;
+  letters?: boolean;
 }) {
-  const { text, draft, setDraft, wrong, setWrong } = useDraft(value === null ? "" : formatNumber(value, 2));
+  const { text, draft, setDraft, wrong, setWrong } = useDraft(shown);
   const keep = async () => {
     if (draft === null) return;
-    const plain = draft.trim().replace(unit, "").replace("−", "-").replace(",", ".").trim();
-    if (plain !== "" && !/^-?\d+(\.\d+)?$/.test(plain)) return setWrong(`expected a figure in ${unit}, got “${draft}”`);
+    const typed = draft.trim() === "" ? null : read(draft);
+    if (typed && !typed.ok) return setWrong(typed.error);
     setWrong("");
-    if (await onKeep(plain === "" ? null : Number(plain))) setDraft(null);
+    if (await onKeep(typed ? typed.value : null)) setDraft(null);
   };
   return (
     <label className="field">
@@ -338,50 +268,65 @@ function PlainField({
       <Input
         value={text}
         suffix={unit}
+        placeholder={placeholder}
         onChange={(event) => setDraft(event.target.value)}
         onBlur={() => void keep()}
         onPressEnter={() => void keep()}
         status={wrong ? "error" : ""}
         aria-label={label}
-        maxLength={12}
-        className="num"
+        maxLength={40}
+        className={letters ? "" : "num"}
       />
       {wrong && <span className="wrong">{wrong}</span>}
     </label>
   );
 }
 
-function MoneyField({
-  label,
-  value,
-  onKeep,
-}: {
-  label: string;
-  value: number | null;
-  onKeep: (value: number | null) => Promise<boolean>;
-}) {
-  const { text, draft, setDraft, wrong, setWrong } = useDraft(value === null ? "" : formatNumber(value / 100, 2));
-  const keep = async () => {
-    if (draft === null) return;
-    const read = draft.trim() === "" ? null : parseMoney(draft);
-    if (read && !read.ok) return setWrong(read.error);
-    setWrong("");
-    if (await onKeep(read ? read.value : null)) setDraft(null);
-  };
+type FieldOf<T> = { label: string; value: T | null; onKeep: (value: T | null) => Promise<boolean> };
+
+function QuantityField({ label, dimension, value, onKeep }: FieldOf<number> & { dimension: Dimension }) {
+  const { system } = useSettings();
+  const unit = shownUnit(dimension, system);
   return (
-    <label className="field">
-      <span>{label}</span>
-      <Input
-        value={text}
-        onChange={(event) => setDraft(event.target.value)}
-        onBlur={() => void keep()}
-        onPressEnter={() => void keep()}
-        status={wrong ? "error" : ""}
-        aria-label={label}
-        maxLength={20}
-        className="num"
-      />
-      {wrong && <span className="wrong">{wrong}</span>}
-    </label>
+    <TypedField
+      label={label}
+      unit={unit}
+      shown={value === null ? "" : formatQuantity(value, dimension, system).replace(/ .*/, "")}
+      read={(draft) => {
+        const typed = parseQuantity(draft, dimension, unit);
+        return typed.ok ? good(Math.round(typed.value * 1000) / 1000) : typed;
+      }}
+      onKeep={onKeep}
+    />
   );
 }
+
+/** A day, typed as one says it and shown in the one form of all screens. */
+const DayField = ({ label, value, onKeep }: FieldOf<string>) => (
+  <TypedField
+    label={label}
+    placeholder="18 Dec 2026"
+    shown={value === null ? "" : formatDay(value)}
+    read={(draft) => parseDay(draft, new Date().toISOString())}
+    onKeep={onKeep}
+    letters
+  />
+);
+
+/** A figure in one unit that no toggle changes. */
+const PlainField = ({ label, unit, value, onKeep }: FieldOf<number> & { unit: string }) => (
+  <TypedField
+    label={label}
+    unit={unit}
+    shown={value === null ? "" : formatNumber(value, 2)}
+    read={(draft) => {
+      const plain = draft.trim().replace(unit, "").replace("−", "-").replace(",", ".").trim();
+      return /^-?\d+(\.\d+)?$/.test(plain) ? good(Number(plain)) : bad(`expected a figure in ${unit}, got “${draft}”`);
+    }}
+    onKeep={onKeep}
+  />
+);
+
+const MoneyField = ({ label, value, onKeep }: FieldOf<number>) => (
+  <TypedField label={label} shown={value === null ? "" : formatNumber(value / 100, 2)} read={parseMoney} onKeep={onKeep} />
+);

@@ -1,10 +1,8 @@
-import type { HouseRules } from "@/core/house/houseRules";
 import type { Preview } from "@/core/job/candidates";
 import type { Job } from "@/core/job/job";
 import type { Slot } from "@/core/job/slots";
 import { tryParts } from "@/core/job/tryPart";
-import { openBooks, type Books } from "@/core/job/books";
-import type { Catalogue } from "@/core/parts/catalogue";
+import { benchIn, type Books } from "@/core/job/books";
 
 /** What the screen asks: the newest question drops the ones before it. Books come along when the worker's are old. */
 export type Ask = {
@@ -22,7 +20,7 @@ export type Answer =
 const AT_ONCE = 6;
 
 const port = self as unknown as { onmessage: (event: MessageEvent<Ask>) => void; postMessage: (answer: Answer) => void };
-let bench: { catalogue: Catalogue; house: HouseRules; today: string; heldElsewhere: Books["heldElsewhere"] } | null = null;
+let bench: ReturnType<typeof benchIn> | null = null;
 let newest = 0;
 
 async function answer({ n, job, slot, partIds }: Ask): Promise<void> {
@@ -44,13 +42,7 @@ async function answer({ n, job, slot, partIds }: Ask): Promise<void> {
 port.onmessage = ({ data }) => {
   newest = data.n;
   try {
-    if (data.books)
-      bench = {
-        catalogue: openBooks(data.books),
-        house: data.books.house,
-        today: data.books.today,
-        heldElsewhere: data.books.heldElsewhere,
-      };
+    if (data.books) bench = benchIn(data.books);
     answer(data).catch((error: unknown) => port.postMessage({ n: data.n, failed: String(error) }));
   } catch (error) {
     port.postMessage({ n: data.n, failed: String(error) });

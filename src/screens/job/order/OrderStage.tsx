@@ -1,6 +1,7 @@
 "use client";
 
 import { countVerdicts } from "@/core/fit/finding";
+import { dueDay } from "@/core/supply/placedOrder";
 import type { PlannedOrder } from "@/core/supply/supplyPlan";
 import { formatDay } from "@/core/units/date";
 import { overBudget } from "@/core/cost/overBudget";
@@ -149,7 +150,7 @@ function Placed({ order }: { order: ReturnType<typeof useJob>["view"]["job"]["or
         </h3>
         <span className="soft">
           placed {formatDay(order.placed.at)} by {order.placed.by || "no name"};{" "}
-          {order.arrived ? `here since ${formatDay(order.arrived.at)}` : `due in ${order.leadDays} days`}
+          {order.arrived ? `here since ${formatDay(order.arrived.at)}` : `due ${formatDay(dueDay(order))}`}
         </span>
         <span className="fill" />
         <b className="num">{money(order.goodsMinor + order.carriageMinor, order.currency)}</b>

@@ -6,7 +6,8 @@ import { parseMoney } from "@/core/money/money";
 import { useState } from "react";
 import { overBudget } from "@/core/cost/overBudget";
 import { AskBefore } from "@/ui/AskBefore";
-import type { Sheet, SheetLine } from "@/core/cost/sheet";
+import { contingencyTitle } from "@/core/cost/contingency";
+import type { SheetLine } from "@/core/cost/sheet";
 import { hours, money, signedMoney } from "@/ui/format";
 import { useJob } from "../JobContext";
 import "./sheet.css";
@@ -126,9 +127,6 @@ function LineRow({ line }: { line: SheetLine }) {
     </tr>
   );
 }
-
-const contingencyTitle = ({ contingencyPercent, contingencyWhy }: Pick<Sheet, "contingencyPercent" | "contingencyWhy">) =>
-  contingencyPercent === null ? "Contingency" : `Contingency, ${contingencyPercent} %: ${contingencyWhy}`;
 
 function Totals() {
   const { sheet, job } = useJob().view;
