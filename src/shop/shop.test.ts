@@ -317,6 +317,20 @@ describe("parts", () => {
     expect(await savePart(db, at({ free: true }))).toEqual({ ok: true, value: "gift-new" });
     expect((await openPart(db, "gift-new"))!.raw).toMatchObject({ offers: [{ priceMinor: 0, free: true }] });
   });
+  test("everything that is wrong is told at once, of its head, its offers and its figures", async () => {
+    const hub = DEMO_PARTS.find((one) => one.id === "hf250-622")!;
+    const wrong = await savePart(db, {
+      ...hub,
+      name: "",
+      offers: [{ ...hub.offers[0]!, priceMinor: "0.999" }],
+      spec: { ...hub.spec, laced: { beadSeatMm: 6222, rimInnerMm: 19 } },
+    });
+    expect(!wrong.ok && wrong.error.map(({ path }) => path).sort()).toEqual([
+      "name",
+      "offers.0.priceMinor",
+      "spec.laced.beadSeatMm",
+    ]);
+  });
   test("a sound one is stored and can be chosen at once", async () => {
     expect(
       await savePart(db, {

@@ -52,11 +52,15 @@ export type SpecIssue = { path: string; message: string };
 
 /** Reads a part whole: the same check at every door. @returns the part, or the head's and spec's issues with their paths */
 export function readPart(raw: unknown): Result<Part, SpecIssue[]> {
-  const parsed = partHeadSchema.safeParse(raw);
-  if (!parsed.success) return bad(issues(parsed.error, []));
-  const spec = SPECS[parsed.data.kind].safeParse(parsed.data.spec);
-  if (!spec.success) return bad(issues(spec.error, ["spec"]));
-  return good({ ...parsed.data, spec: spec.data } as Part);
+  const head = partHeadSchema.safeParse(raw);
+  const { kind, spec: figures } = (typeof raw === "object" && raw !== null ? raw : {}) as { kind?: unknown; spec?: unknown };
+  // Everything that is wrong is told at once: the figures too where the head is not right, as long as their kind is known.
+  const known = PART_KINDS.find((one) => one === kind);
+  const spec = known && SPECS[known].safeParse(figures);
+  if (head.success && spec?.success) return good({ ...head.data, spec: spec.data } as Part);
+  const ofHead = head.success ? [] : issues(head.error, []);
+  const ofSpec = !spec || spec.success || ofHead.some(({ path }) => path === "spec") ? [] : issues(spec.error, ["spec"]);
+  return bad([...ofHead, ...ofSpec]);
 }
 
 const issues = (error: z.ZodError, at: string[]): SpecIssue[] =>

@@ -172,6 +172,7 @@ function PromiseLine({ promise }: { promise: Promised }) {
         </span>
         <span className={promise.kept === false ? "bad" : promise.kept ? "good" : ""}>{word}</span>
       </div>
+      {promise.predicted === null && promise.asked !== null && <p className="small soft">{promise.note}</p>}
       {promise.kept === false && <NearestPartLine id={promise.id} />}
     </div>
   );
