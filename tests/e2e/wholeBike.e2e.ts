@@ -75,20 +75,22 @@ test("the key m measures what the shown finding wants, and a length that cannot 
 test("a house rule changed: what it does to the open jobs stands there before it is kept", async () => {
   const { page, complaints } = await openPage(stand, "/house");
   await shows(page, ".house-effects", "Change a rule");
-  const box = await page.waitForSelector('.house-rule .ant-input[aria-label="Contingency"], input[aria-label="Contingency"]');
-  await box!.click({ clickCount: 3 });
-  await page.keyboard.type("12");
+  // Asked for anew each time: put back as they were, the boxes are drawn afresh.
+  const typeOver = async (text: string) => {
+    const box = await page.waitForSelector('input[aria-label="Contingency"]');
+    await box!.click({ clickCount: 3 });
+    await page.keyboard.type(text);
+  };
+  await typeOver("12");
   await shows(page, ".house-effects", "1 rule changed, not kept yet");
   await shows(page, ".house-list", "open jobs change");
   await shows(page, ".house-list", "1 signed off and left alone");
   await click(page, "As they were");
   await shows(page, ".house-effects", "Change a rule");
-  await box!.click({ clickCount: 3 });
-  await page.keyboard.type("99");
+  await typeOver("99");
   await shows(page, ".house-effects", "Contingency must be 0 to 50 %");
   await click(page, "As they were");
-  await box!.click({ clickCount: 3 });
-  await page.keyboard.type("6");
+  await typeOver("6");
   await shows(page, ".house-list", "open jobs change");
   await click(page, "Keep them");
   await shows(page, ".house-effects", "Kept.");
