@@ -208,7 +208,7 @@ describe("the work order", () => {
       if (step.tools.length > 0) expect(mine).toContain(`Tools: ${step.tools.join(", ")}`);
       for (const id of step.cautions) expect(mine).toContain(`Take care. ${CAUTIONS[id].says} Defer to ${CAUTIONS[id].deferTo}.`);
       if (step.torques.length > 0) expect(mine).toContain(step.torques.map(torqueText).join("; "));
-      for (const line of [...step.does, ...step.waits.map((wait) => `Wait. ${wait}.`)]) expect(mine).toContain(line);
+      for (const line of [...step.does, ...step.waits.map((wait) => `Wait. ${wait.says}.`)]) expect(mine).toContain(line);
       const tick = view.job.ticks[step.id];
       expect(tick === undefined).toBe(step.id === "revisit");
       if (tick) expect(mine).toContain(`Done by ${tick.by}, ${formatMoment(tick.at)}. ${tick.note}`);

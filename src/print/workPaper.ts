@@ -73,7 +73,7 @@ function stepBlock(step: StepView, number: number, view: JobView): Content {
             { text: "The figure on the part governs.", style: "soft" },
           ]
         : []),
-      ...step.waits.map((text) => ({ text: `Wait. ${text}.`, italics: true })),
+      ...step.waits.map(({ says }) => ({ text: `Wait. ${says}.`, italics: true })),
       ...step.cautions.map((id) => ({
         text: `Take care. ${CAUTIONS[id].says} Defer to ${CAUTIONS[id].deferTo}.`,
         color: "#8E2A17",

@@ -45,6 +45,14 @@ export const DONOR_ITEMS = {
     { bike: "A whole bike", converted: "With an old conversion on it", frame: "A bare frame with its parts" },
     { base: "frame", mark: "kind" },
   ),
+  paint: choice(
+    "frame",
+    "Paint asked for",
+    "A bare frame is painted before anything is put into it",
+    { none: "None, it stays as it is", "two-pack": "Two-pack polyurethane, here", acrylic: "Spray acrylic, here" },
+    { base: "frame", mark: "kind" },
+    { key: "cameAs", is: ["frame"] },
+  ),
   frameMaterial: choice(
     "frame",
     "Frame material",

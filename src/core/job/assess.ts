@@ -3,9 +3,9 @@ import { NO_PIECES, type Pieces } from "../cost/shelf";
 import { fit, type Fit } from "../fit/engine";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
-import { promises, type Lead, type Promise } from "../promise/promises";
-import { changedSince } from "../work/signature";
-import { workSteps, type Step } from "../work/steps";
+import { promises, type Bench, type Lead, type Promise } from "../promise/promises";
+import { AFTER_SIGNING, changedSince } from "../work/signature";
+import { quoteMinutes, waitDays, workSteps, type Step } from "../work/steps";
 import type { Asked } from "../fit/build";
 import type { Job } from "./job";
 import { daysLeft } from "../supply/placedOrder";
@@ -35,7 +35,8 @@ export function assess(
   const steps = workSteps(fitted.build, fitted.applied);
   const fresh = buildSheet(job, fitted, steps, catalogue, house, { heldElsewhere, taken: job.taken });
   // What was signed for is not priced anew while it stands; what it still has to buy is.
-  const frozen = job.signed?.sheet && changedSince(job.signed, steps).length === 0 ? job.signed.sheet : null;
+  const signed = job.signed && changedSince(job.signed, steps).length === 0 ? job.signed : null;
+  const frozen = signed?.sheet;
   const sheet = frozen ? { ...frozen, plan: fresh.plan } : fresh;
   const made = promises({
     wish: job.wish,
@@ -44,7 +45,8 @@ export function assess(
     donorMassKg: typeof fitted.build.donor.bikeMassKg?.value === "number" ? fitted.build.donor.bikeMassKg.value : undefined,
     today,
     lead: leadOf(job, sheet, today),
-    benchDays: Math.max(1, Math.ceil(sheet.labourMinutes / 60 / house.hoursPerDay)),
+    bench: benchOf(job, steps, house),
+    signedOn: signed?.at.slice(0, 10) ?? null,
   });
   const ridden = canRide(fitted.build, job.wish, massOf(made));
   return { fit: fitted, steps, sheet, promises: made, stages: stages(job, fitted, sheet, steps, ridden) };
@@ -86,6 +88,12 @@ export function fitOf(
     job.accepted,
     job.overrides,
   );
+}
+
+/** What is still to be done before the hand-over: a step that is ticked takes no more time, what comes after it is another visit. */
+function benchOf(job: Job, steps: readonly Step[], house: HouseRules): Bench {
+  const left = steps.filter((step) => !job.ticks[step.id] && !AFTER_SIGNING.has(step.id));
+  return { days: Math.ceil(quoteMinutes(left) / 60 / house.hoursPerDay), waitDays: waitDays(left) };
 }
 
 /**

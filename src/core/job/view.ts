@@ -164,8 +164,9 @@ function assessedFirst(findings: readonly FindingView[], assessed: (more: Job["a
  */
 function needed(build: Build, withFirst: Build | null): DonorKey[] {
   const reads = readsOf(build);
-  // How the bike came is asked for the order of work; no check reads it.
+  // How the bike came and whether it is painted are asked for the order of work; no check reads them.
   if (reads.size > 0) reads.add("cameAs");
+  if (reads.size > 0 && build.donor.cameAs?.value === "frame") reads.add("paint");
   if (withFirst) for (const key of readsOf(withFirst)) reads.add(key);
   return [...reads];
 }

@@ -3,7 +3,7 @@ import type { Sheet } from "../cost/sheet";
 import type { Fit } from "../fit/engine";
 import type { Finding } from "../fit/finding";
 import { EMPTY_WISH, type Wish } from "../wish/wish";
-import { lacks, promises, type Lead } from "./promises";
+import { lacks, promises, type Bench, type Lead } from "./promises";
 
 /** A build with a motor, a pack and a controller, and what is open on it. */
 const open = (verdict: Finding["verdict"], more: Partial<Finding> = {}) =>
@@ -25,7 +25,7 @@ const fitOf = (
   }) as unknown as Fit;
 const sheetOf = (over: Partial<Sheet> = {}) => ({ lines: [{}], allInMinor: 1000_00, unpriced: 0, ...over }) as unknown as Sheet;
 const lead = (over: Partial<Lead> = {}): Lead => ({ days: 4, undated: [], late: [], ...over });
-const made = (p: { wish?: Partial<Wish>; fit?: Fit; sheet?: Sheet; lead?: Lead }) => {
+const made = (p: { wish?: Partial<Wish>; fit?: Fit; sheet?: Sheet; lead?: Lead; bench?: Partial<Bench>; signedOn?: string }) => {
   const all = promises({
     wish: { ...EMPTY_WISH, ...p.wish },
     fit: p.fit ?? fitOf(),
@@ -33,7 +33,8 @@ const made = (p: { wish?: Partial<Wish>; fit?: Fit; sheet?: Sheet; lead?: Lead }
     donorMassKg: 15,
     today: "2026-01-05",
     lead: p.lead ?? lead(),
-    benchDays: 1,
+    bench: { days: 1, waitDays: 0, ...p.bench },
+    signedOn: p.signedOn ?? null,
   });
   return Object.fromEntries(all.map((promise) => [promise.id, promise])) as Record<
     "price" | "mass" | "ready" | "assist",
@@ -75,6 +76,18 @@ test("a late order is said and moves the date", () => {
   expect(made({ wish: ASKED, lead: lead({ days: 0 }) }).ready.predicted).toBe("2026-01-06");
   const { ready } = made({ wish: ASKED, lead: lead({ days: 1, late: ["order 0001-1 is 3 days late"] }) });
   expect(ready).toMatchObject({ predicted: "2026-01-07", note: "parts 1 day, bench 1 day; order 0001-1 is 3 days late" });
+});
+
+test("what cures moves the date and is said", () => {
+  const { ready } = made({ wish: ASKED, lead: lead({ days: 1 }), bench: { days: 2, waitDays: 3 } });
+  // Parts on Tuesday 6, work on Wednesday and Thursday, cured on Sunday 11: handed over on Monday.
+  expect(ready).toMatchObject({ predicted: "2026-01-12", note: "parts 1 day, bench 2 days, curing 3 days" });
+});
+
+test("a bike that is signed off was ready on that day, whatever day it is now", () => {
+  const signed = (signedOn: string) => made({ wish: ASKED, signedOn, lead: lead({ days: 30 }) }).ready;
+  expect(signed("2026-01-04")).toMatchObject({ predicted: "2026-01-04", kept: true, note: "signed off on that day" });
+  expect(signed("2026-02-02").kept).toBe(false);
 });
 
 test("what comes off is taken off the mass, each with what it typically weighs", () => {

@@ -32,7 +32,9 @@ export function promises(p: {
   today: string;
   /** When the last part is here, in calendar days; what has no date, and what is late. */
   lead: Lead;
-  benchDays: number;
+  bench: Bench;
+  /** The day on which the bike was signed off, while that holds. */
+  signedOn: string | null;
 }): Promise[] {
   const missing = lacks(p.fit);
   return [
@@ -42,6 +44,9 @@ export function promises(p: {
     assist(p.wish, p.fit),
   ];
 }
+
+/** What is still to be done at the bench: working days, and the days by which paint or thread lock holds the bike back. */
+export type Bench = { readonly days: number; readonly waitDays: number };
 
 export type Lead = { readonly days: number; readonly undated: readonly string[]; readonly late: readonly string[] };
 
@@ -107,18 +112,22 @@ function mass(wish: Wish, fit: Fit, donorMassKg: number | undefined, missing: st
   return { id: "mass", title, asked, predicted, proved: null, kept, note: missing === "" ? note : `${note}; ${missing}` };
 }
 
-function ready(p: { wish: Wish; fit: Fit; today: string; lead: Lead; benchDays: number; missing: string }): Promise {
+function ready(p: { wish: Wish; fit: Fit; today: string; lead: Lead; bench: Bench; signedOn: string | null; missing: string }): Promise {
   const asked = p.wish.readyBy;
   const title = "Ready";
   if (p.fit.build.supplied.length === 0)
     return { id: "ready", title, asked, predicted: null, proved: null, kept: null, note: "nothing is chosen yet" };
-  const { missing } = p;
+  const { missing, signedOn } = p;
+  if (signedOn !== null) {
+    const kept = asked === null ? null : signedOn <= asked;
+    return { id: "ready", title, asked, predicted: signedOn, proved: null, kept, note: "signed off on that day" };
+  }
   const { days, undated, late } = p.lead;
   if (undated.length > 0) {
     const note = `no date: nobody is known to send ${undated.slice(0, 3).join(", ")}${undated.length > 3 ? " and more" : ""}`;
     return { id: "ready", title, asked, predicted: null, proved: null, kept: null, note };
   }
-  const predicted = workingDaysAfter(p.today, days, p.benchDays);
+  const predicted = workingDaysAfter(p.today, days, p.bench);
   return {
     id: "ready",
     title,
@@ -127,21 +136,33 @@ function ready(p: { wish: Wish; fit: Fit; today: string; lead: Lead; benchDays: 
     proved: null,
     kept: asked === null ? null : keptWhen(predicted <= asked, missing),
     note: [
-      `parts ${days} day${days === 1 ? "" : "s"}, bench ${p.benchDays} day${p.benchDays === 1 ? "" : "s"}`,
+      [
+        `parts ${daysOf(days)}`,
+        `bench ${daysOf(p.bench.days)}`,
+        ...(p.bench.waitDays > 0 ? [`curing ${daysOf(p.bench.waitDays)}`] : []),
+      ].join(", "),
       ...late,
       ...(missing === "" ? [] : [missing]),
     ].join("; "),
   };
 }
 
-/** Lead time in calendar days, then so many bench days from Monday to Friday. @example workingDaysAfter("2026-11-27", 0, 1) // => "2026-11-30" */
-export function workingDaysAfter(today: string, calendarDays: number, benchDays: number): string {
+const daysOf = (count: number) => `${count} day${count === 1 ? "" : "s"}`;
+
+const isWeekend = (time: number) => [0, 6].includes(new Date(time).getUTCDay());
+
+/**
+ * Lead time in calendar days, then so many bench days from Monday to Friday; what cures does so on a Sunday too, but nobody hands over then.
+ * @example workingDaysAfter("2026-11-27", 0, { days: 1, waitDays: 0 }) // => "2026-11-30"
+ */
+export function workingDaysAfter(today: string, calendarDays: number, bench: Bench): string {
   let time = Date.parse(`${today}T00:00:00Z`) + calendarDays * DAY_MS;
-  for (let left = benchDays; left > 0;) {
+  for (let left = bench.days; left > 0;) {
     time += DAY_MS;
-    const weekday = new Date(time).getUTCDay();
-    if (weekday !== 0 && weekday !== 6) left -= 1;
+    if (!isWeekend(time)) left -= 1;
   }
+  time += bench.waitDays * DAY_MS;
+  while (isWeekend(time)) time += DAY_MS;
   return new Date(time).toISOString().slice(0, 10);
 }
 

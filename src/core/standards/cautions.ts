@@ -69,6 +69,11 @@ export const CAUTIONS = {
     deferTo: "a frame builder",
     severity: 3,
   },
+  paint: {
+    says: "Paint and its thinner in moving air, away from flames, mask and gloves on; two-pack hardener harms the lungs.",
+    deferTo: "the paint's safety sheet and local rules",
+    severity: 3,
+  },
   cutting: {
     says: "Cutting, heating or welding a tube takes its strength: never in this workshop.",
     deferTo: "a licensed frame builder and the local code",

@@ -10,11 +10,20 @@ type StepDetail = {
   /** How it is done, beyond what the remedies say. */
   readonly does?: readonly string[];
   /** What must cure or settle before the work goes on. */
-  readonly waits?: readonly string[];
+  readonly waits?: readonly Wait[];
 };
 
+/** A wait in words, and the whole days by which it holds the bike back. */
+export type Wait = { readonly says: string; readonly days: number };
+
 /** Thread lock of medium strength at 20 °C; its own sheet governs (from memory). */
-const THREAD_LOCK = "Thread lock: handled after 20–30 min, full strength after 24 h";
+const THREAD_LOCK: Wait = { says: "Thread lock: handled after 20–30 min, full strength after 24 h", days: 1 };
+
+/** Paint at 20 °C, until it may be clamped and assembled; its own sheet governs (maker's typical figures, from memory). */
+export const PAINT_WAITS: Readonly<Record<string, Wait>> = {
+  "two-pack": { says: "Two-pack polyurethane: 24 h before assembly, full hardness after 7 days", days: 1 },
+  acrylic: { says: "Spray acrylic: 30–60 min between coats, 48 h before assembly, full hardness after 7 days", days: 2 },
+};
 /** Common practice. */
 const CRANKS_CLEAR = "Crank arms 4 mm or more from the stays, 2 with a load on the pedal: measured, and entered in the survey";
 
@@ -37,8 +46,16 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     fasteners: ["cups", "crank", "crankSplined", "crankPinch", "pedals", "calliper", "brakeArm", "rotor", "leverClamp"],
     cautions: ["brakes"],
     does: ["Wires are drawn in before a tube is closed off"],
-    waits: ["Paint, where there is any: two-pack 24 h, spray acrylic 48 h before assembly; full hardness after 7 days"],
-    after: ["survey", "inspect", "cleanShell", "faceShell", "clearShell", "bosses", "reroute"],
+    after: ["survey", "inspect", "paint", "cleanShell", "faceShell", "clearShell", "bosses", "reroute"],
+  },
+  paint: {
+    tools: ["abrasive", "masking plugs", "respirator", "gloves"],
+    cautions: ["paint"],
+    does: [
+      "Every thread, seat and bearing face is plugged or masked; tubes degreased after the last sanding",
+      "The frame's number stays legible",
+    ],
+    after: ["survey", "inspect", "bosses"],
   },
   brakesFirst: {
     tools: ["5 mm key", "cable cutter"],
@@ -50,7 +67,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     tools: ["bleed kit", "hose cutter", "eye protection"],
     fasteners: ["hose"],
     cautions: ["hydraulic"],
-    waits: ["Lever felt again after 1 h and the next day: a soft one is bled again"],
+    waits: [{ says: "Lever felt again after 1 h and the next day: a soft one is bled again", days: 1 }],
     after: ["brakesFirst"],
   },
   cutOffs: { tools: ["ohmmeter"], fasteners: ["leverClamp"], cautions: ["cutOffs"], after: ["brakesFirst", "hose"] },
@@ -59,8 +76,9 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
   spreadFrame: { tools: ["dropout gauges", "tape"], cautions: ["spread"], after: ["removeWheel"] },
   seatWashers: { tools: ["feeler 0.05"], after: ["removeWheel", "spreadFrame"] },
   fileSlots: { tools: ["flat file", "feeler 0.05"], cautions: ["tubeTurns"], after: ["removeWheel", "spreadFrame"] },
-  cleanShell: { tools: ["facing tool", "caliper"], after: ["removeCranks"] },
-  faceShell: { tools: ["facing tool", "caliper"], after: ["removeCranks"] },
+  // Faces are cut after the paint: none may stay in the clamp.
+  cleanShell: { tools: ["facing tool", "caliper"], after: ["removeCranks", "paint"] },
+  faceShell: { tools: ["facing tool", "caliper"], after: ["removeCranks", "paint"] },
   clearShell: { tools: ["rotary tool", "cable cutter"], after: ["removeCranks"] },
   reroute: { tools: ["cable cutter", "spiral wrap"], after: ["survey", "removeOld"] },
   service: { tools: ["cone spanners", "grease"], after: ["survey"] },

@@ -6,7 +6,7 @@ import { fit, type Accepted } from "../fit/engine";
 import { isOpen } from "../fit/finding";
 import { TASKS, type TaskId } from "../standards/tasks";
 import { goesBack, staysInBox } from "./leftOver";
-import { workSteps } from "./steps";
+import { waitDays, workSteps } from "./steps";
 
 /** One part of each kind that the shelf of the gallery has. */
 const oneOfEach = new Map<PartKind, Part>();
@@ -80,6 +80,29 @@ describe("the order of work by what came in", () => {
       for (const task of ["removeWheel", "removeCranks", "brakesFirst", "derailleur"]) expect(order).not.toContain(task);
       expect(goesBack(fitCase({ donor: { ...SOUND, cameAs: "frame" }, parts }).build)).toEqual([]);
     }
+  });
+  test("a frame that is painted is painted before anything goes into it, after what is drilled, and waits as its paint does", () => {
+    const painted = (paint: string, cameAs = "frame") => {
+      const { build, applied } = fitCase({ donor: { ...SOUND, cameAs, paint }, parts: [mid(), battery()] });
+      return workSteps(build, applied);
+    };
+    for (const [paint, days] of [
+      ["two-pack", 1],
+      ["acrylic", 2],
+    ] as const) {
+      const steps = painted(paint);
+      const order = steps.map((step) => step.id);
+      expect(steps.find((step) => step.id === "paint")!.waits.map((wait) => wait.days)).toEqual([days]);
+      for (const later of ["cleanShell", "fitMid", "assembleFrame"] as const)
+        expect(order.indexOf("paint")).toBeLessThan(order.indexOf(later));
+      // The mid-drive's thread lock cures later, by itself.
+      expect(waitDays(steps)).toBe(days + 1);
+      expect(waitDays(steps.filter((step) => step.id !== "paint"))).toBe(1);
+    }
+    expect(painted("none").map((step) => step.id)).not.toContain("paint");
+    // What is no bare frame is not painted, whatever was answered before.
+    expect(painted("two-pack", "bike").map((step) => step.id)).not.toContain("paint");
+    expect(waitDays([])).toBe(0);
   });
   test("slots are filed only where a remedy says so; else the axle is seated", () => {
     expect(ids({ parts: lacedHub })).toContain("seatWashers");
@@ -166,7 +189,7 @@ describe("torques and hands", () => {
     expect(checks.findIndex((line) => line.includes("First power"))).toBe(2);
   });
   test("what cures or settles is told: thread lock, a bled lever", () => {
-    expect(step("fitMid", { parts: [mid()] }).waits.join()).toMatch(/24 h/);
+    expect(step("fitMid", { parts: [mid()] }).waits).toContainEqual({ says: expect.stringMatching(/24 h/), days: 1 });
     expect(Object.keys(TASKS)).toContain("hose");
   });
 });

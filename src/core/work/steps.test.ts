@@ -99,9 +99,15 @@ describe("steps of a build", () => {
 });
 
 test.each([
-  ["2026-11-25", 0, 1, "2026-11-26"],
-  ["2026-11-27", 0, 1, "2026-11-30"],
-  ["2026-11-25", 5, 2, "2026-12-02"],
-])("from %s, %d days of parts and %d at the bench: %s", (today, lead, bench, ready) =>
-  expect(workingDaysAfter(today, lead, bench)).toBe(ready),
+  ["2026-11-25", 0, 1, 0, "2026-11-26"],
+  ["2026-11-27", 0, 1, 0, "2026-11-30"],
+  ["2026-11-25", 5, 2, 0, "2026-12-02"],
+  // Worked on a Thursday, cured on Friday; worked on a Friday, cured on Saturday, handed over on Monday.
+  ["2026-11-25", 0, 1, 1, "2026-11-27"],
+  ["2026-11-26", 0, 1, 1, "2026-11-30"],
+  ["2026-11-26", 0, 1, 4, "2026-12-01"],
+  // Nothing left to do on a Saturday.
+  ["2026-11-28", 0, 0, 0, "2026-11-30"],
+])("from %s, %d days of parts, %d at the bench and %d to cure: %s", (today, lead, days, waitDays, ready) =>
+  expect(workingDaysAfter(today, lead, { days, waitDays })).toBe(ready),
 );

@@ -6,7 +6,7 @@ import { ROAD_CHECKS, STAND_CHECKS } from "../standards/commissioning";
 import { hasDerailleur, stepOfKind, stepOfPart } from "./partStep";
 import { settingsOf } from "./settings";
 import { shellHand, torquesOf, type Torque } from "./torques";
-import { STEP_DETAILS } from "../standards/stepDetails";
+import { PAINT_WAITS, STEP_DETAILS, type Wait } from "../standards/stepDetails";
 import { estimate, STAGES, TASKS, type TaskId } from "../standards/tasks";
 
 export type Step = {
@@ -22,7 +22,7 @@ export type Step = {
   /** How it is done, line by line: settings with their units, checks with what passes and what stops. */
   readonly does: readonly string[];
   /** What must cure or settle before the work goes on. */
-  readonly waits: readonly string[];
+  readonly waits: readonly Wait[];
   /** Steps of this order that must be done before it. */
   readonly after: readonly TaskId[];
   /** Remedies that asked for it or change how it is done; empty for a step of every such build. */
@@ -38,7 +38,7 @@ function recipe(build: Build): TaskId[] {
   const has = (kind: "pedal-sensor" | "gear-sensor" | "cut-off") => partsOf(build, kind).length > 0;
   const tasks: TaskId[] = ["survey"];
   // A bare frame has nothing to take out: brakes, gears and wheels are part of its assembly.
-  if (cameAs === "frame") tasks.push("assembleFrame", "lights");
+  if (cameAs === "frame") tasks.push(...(paintWait(build) ? ["paint" as const] : []), "assembleFrame", "lights");
   else tasks.push("brakesFirst", ...(hubs.length > 0 ? ["removeWheel" as const] : []), ...(mid ? ["removeCranks" as const] : []));
   if (cameAs === "converted") tasks.push("wash", "removeOld");
   if (has("cut-off") || partsOf(build, "brake-lever").some((lever) => lever.spec.switched)) tasks.push("cutOffs");
@@ -134,11 +134,14 @@ function stepOf(
     cautions,
     parts: build.supplied.filter((s) => placed.get(s) === task),
     does: [...(detail.does ?? []), ...doesOf(task, build)],
-    waits: detail.waits ?? [],
+    waits: [...(detail.waits ?? []), ...(task === "paint" ? [paintWait(build)!] : [])],
     after: (detail.after ?? []).filter((before) => all.has(before)),
     because: because.map((b) => ({ finding: b.finding, title: b.remedy.title, says: b.remedy.says })),
   };
 }
+
+/** What the paint that was asked for has to cure; null where none was. */
+const paintWait = ({ donor }: Build): Wait | null => PAINT_WAITS[String(donor.paint?.value)] ?? null;
 
 /** A motor at the crank brings cranks and pedals at its own step: they are not fitted twice. */
 const AT_THE_MOTOR: ReadonlySet<string> = new Set(["crank", "crankSplined", "crankPinch", "pedals"]);
@@ -170,6 +173,15 @@ function wheelsOf(task: TaskId, build: Build): string[] {
   );
   const ends = [...new Set(hubs.map(({ spec }) => spec.end))];
   return ends.length > 1 ? ends : [""];
+}
+
+/**
+ * Days by which what cures holds the bike back: paint before anything goes on, the rest side by side before the hand-over.
+ * @param steps those that are still to be done
+ */
+export function waitDays(steps: readonly Pick<Step, "id" | "waits">[]): number {
+  const longest = (some: typeof steps) => Math.max(0, ...some.flatMap((step) => step.waits.map((wait) => wait.days)));
+  return longest(steps.filter((step) => step.id === "paint")) + longest(steps.filter((step) => step.id !== "paint"));
 }
 
 /** Minutes to quote for independent steps: the sum and one spread. @example quoteMinutes([{minutes: 50, spread: 10}]) // => 60 */

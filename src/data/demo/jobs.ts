@@ -531,6 +531,7 @@ export const DEMO_JOBS: DemoJob[] = [
       ...DISCS,
       ...NINE_SPEED,
       cameAs: "frame",
+      paint: "two-pack",
       frameKind: "diamond",
       frameMaterial: "steel",
       leverKind: "hydraulic flat",

@@ -194,8 +194,8 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
         </div>
       </div>
       {step.waits.map((wait) => (
-        <p key={wait} className="step-wait">
-          <b>Wait.</b> {wait}.
+        <p key={wait.says} className="step-wait">
+          <b>Wait.</b> {wait.says}.
         </p>
       ))}
       {step.id === "survey" && overrides.length > 0 && (
