@@ -382,6 +382,32 @@ export const WIRING_ITEMS = {
     10,
     frame("otherBay"),
   ),
+  controllerAir: choice(
+    "triangle",
+    "Controller's place, air",
+    "What lets its heat out there",
+    { open: "Open on two sides or more", plate: "Flat on metal, one side open", closed: "Shut in, a bag or a box" },
+    frame("otherBay"),
+  ),
+  controllerWater: choice(
+    "triangle",
+    "Controller's place, water",
+    "What reaches it in the rain",
+    {
+      dry: "Drops at most: in a case or a bag",
+      splashed: "Splashes, out of the wheels' spray",
+      spray: "The spray of a wheel",
+      stands: "Water can stand there",
+    },
+    frame("otherBay"),
+  ),
+  controllerExits: choice(
+    "triangle",
+    "Controller's leads leave",
+    "As it would lie there",
+    { down: "Downwards", side: "Sideways", up: "Upwards" },
+    frame("otherBay"),
+  ),
   displayPathMm: length(
     "triangle",
     "Path of the display's lead",

@@ -182,6 +182,7 @@ export const SPECS = {
     lengthMm: stated(mm(20, 400, "Length")),
     widthMm: stated(mm(20, 300, "Width")),
     heightMm: stated(mm(10, 200, "Height")),
+    waterDigit: stated(count(0, 9, "Second digit of its IP code, water")),
     lightV,
     lightOutputs: stated(count(0, 4, "Light outputs")),
     lightA: stated(amps("Light output, current")),

@@ -88,4 +88,4 @@ export const PACK_SHEET = {
 };
 
 /** What every controller of these makers has alike. */
-export const CONTROLLER_SHEET = { phaseA: 35, batteryLeadMm: 350, batteryLeadAwg: 14, motorLeadMm: 300, motorPlug: "nine-pin", displayLeadMm: 500, controlPlug: "five-pin", lengthMm: 125, widthMm: 62, heightMm: 38, lightV: 6, lightOutputs: 1, lightA: 1.2 };
+export const CONTROLLER_SHEET = { phaseA: 35, batteryLeadMm: 350, batteryLeadAwg: 14, motorLeadMm: 300, motorPlug: "nine-pin", displayLeadMm: 500, controlPlug: "five-pin", lengthMm: 125, widthMm: 62, heightMm: 38, waterDigit: 5, lightV: 6, lightOutputs: 1, lightA: 1.2 };

@@ -100,7 +100,9 @@ import { loadLimit } from "./whole/loadLimit";
 import { frameSpeed } from "./whole/speed";
 import { towing } from "./whole/towing";
 import { batteryLead } from "./wiring/batteryLead";
+import { controllerAir } from "./wiring/controllerAir";
 import { controllerRoom } from "./wiring/controllerRoom";
+import { controllerWater } from "./wiring/controllerWater";
 import { converter } from "./wiring/converter";
 import { fuseAndCable } from "./wiring/fuse";
 import { leadLength } from "./wiring/lead";
@@ -202,7 +204,7 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     chargerAmps,
     twoMotors,
   ],
-  wiring: [controllerRoom, leadLength, midBatteryLead, batteryLead, fuseAndCable, plugRating, converter],
+  wiring: [controllerRoom, controllerAir, controllerWater, leadLength, midBatteryLead, batteryLead, fuseAndCable, plugRating, converter],
   "whole bike": [
     frameKindRule,
     loadLimit,

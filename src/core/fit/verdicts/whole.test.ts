@@ -87,6 +87,14 @@ situations("whole bike (common practice)", [
   { row: "176 + 14", asks: "whole/fork", parts: [mid(), fork(454)], donor: { forkAxleToCrownMm: [440, "tape"] }, shelf: [fork(440)], verdict: ["adapt", "stop"], margin: -4 },
   { row: "177 controller 180 × 85 × 45 in 190 × 90 × 50", asks: "wiring/controller-room", parts: [rear(), large], donor: place(190), verdict: "clear", margin: 5 },
   { row: "177 in 170 × 90 × 50", asks: "wiring/controller-room", parts: [rear(), large], donor: place(170), verdict: ["stop", "adapt"], margin: -10, tells: /lid is never cut/ },
+  { row: "16c in the spray, made for 5", asks: "wiring/controller-water", parts: [rear(), large], donor: { controllerWater: "spray" }, verdict: "clear", margin: 0 },
+  { row: "16c in the spray, made for 4", asks: "wiring/controller-water", parts: [rear(), controller({ waterDigit: 4 })], donor: { controllerWater: "spray" }, verdict: "adapt", margin: -1, settles: /^cover/m },
+  { row: "16c in the spray, made for 2", asks: "wiring/controller-water", parts: [rear(), controller({ waterDigit: 2 })], donor: { controllerWater: "spray" }, verdict: "stop", margin: -3, tells: /drier place/ },
+  { row: "16c where water stands", asks: "wiring/controller-water", parts: [rear(), large], donor: { controllerWater: "stands" }, verdict: "stop", margin: -2 },
+  { row: "16c no IP code on its sheet", asks: "wiring/controller-water", parts: [rear(), controller({ waterDigit: null })], verdict: "measure", tells: /IP code/ },
+  { row: "16c leads upwards", asks: "wiring/controller-water", parts: [rear(), large], donor: { controllerExits: "up" }, verdict: "adapt", settles: /^turn/m },
+  { row: "16c shut in", asks: "wiring/controller-air", parts: [rear(), large], donor: { controllerAir: "closed" }, verdict: "adapt", settles: /^air/m },
+  { row: "16c on metal", asks: "wiring/controller-air", parts: [rear(), large], donor: { controllerAir: "plate" }, verdict: "clear" },
   { row: "177 no place given", asks: "wiring/controller-room", parts: [rear(), large], donor: { controllerLengthMm: undefined }, verdict: "measure" },
 ]);
 
