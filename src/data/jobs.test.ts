@@ -31,6 +31,7 @@ const SUMMARY: Summary = {
   currency: "EUR",
   readyBy: "2026-02-01",
   budgetMinor: null,
+  aside: false,
   holds: { "hub-a": 1 },
   stamp: "",
   signature: "none",

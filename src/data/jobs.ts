@@ -48,11 +48,11 @@ export async function findJob(db: Knex, id: string): Promise<Job | undefined> {
   return job.data;
 }
 
-/** Jobs whose number, customer or bike holds the text, the latest touched first. */
-export async function listJobs(db: Knex, find: string, limit: number): Promise<JobList> {
+/** Jobs whose number, customer or bike holds the text, the latest touched first: the open ones, or those put aside. */
+export async function listJobs(db: Knex, find: string, limit: number, aside = false): Promise<JobList> {
   const like = `%${find.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
   const matching = () =>
-    db<Row>("job").where((where) => {
+    db<Row>("job").whereRaw("coalesce(json_extract(summary, '$.aside'), 0) = ?", [aside ? 1 : 0]).andWhere((where) => {
       if (find !== "")
         void where
           .whereRaw("customer like ? escape '\\'", [like])

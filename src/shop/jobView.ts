@@ -46,6 +46,8 @@ export const stampOf = async (db: Knex, house: HouseRules, now: string): Promise
 
 /** Pieces of the shelf that a job holds: what its sheet takes from there and its steps have not taken yet. */
 function holdsOf(job: Job, now: Assessment): Summary["holds"] {
+  // What is put aside holds nothing that another job wants.
+  if (job.aside) return {};
   const pieces = Object.entries(piecesFromShelf(now.sheet.lines)).map(
     ([partId, quantity]) => [partId, quantity - (job.taken[partId] ?? 0)] as const,
   );
@@ -64,6 +66,7 @@ export function summaryOf(job: Job, bench: Bench): Summary {
     budgetMinor: job.wish.budgetMinor,
     build: bench.catalogue.parts.get(job.choices.kit ?? job.choices.motor ?? "")?.name ?? "",
     stamp: "",
+    aside: job.aside !== null,
     holds: holdsOf(job, now),
     signature: !job.signed ? "none" : changedSince(job.signed, now.steps).length > 0 ? "changed" : "stands",
   };

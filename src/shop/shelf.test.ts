@@ -81,6 +81,33 @@ test("a finished step takes its piece off the shelf, once; opened again, or undo
   expect([await onShelf("mid-a"), (await open(id)).job.taken]).toEqual([1, {}]);
 });
 
+test("a job that is put aside gives back what it held, is not among the open ones, and waits as it was until it is taken up", async () => {
+  const [first, second] = [await make("First"), await make("Second")];
+  await must(first, { do: "choose", slot: "motor", partId: "mid-a" });
+  await must(second, { do: "choose", slot: "motor", partId: "mid-a" });
+  await must(first, { do: "put in", partId: "pack-a", quantity: 1 });
+  await must(first, tick("cradle"));
+  expect(await act(first, { do: "take up" })).toMatchObject({ ok: false, error: { says: "It is not put aside." } });
+  await must(first, { do: "put aside", why: "the customer is abroad" });
+  expect([await sourceOf(second, "mid-a"), await onShelf("pack-a")]).toEqual(["stock", 2]);
+  const listed = async (aside: boolean) => (await jobList(db, "", 9, NOW, aside)).rows.map((row) => row.customer);
+  expect([await listed(false), await listed(true)]).toEqual([["Second"], ["First"]]);
+  for (const command of [{ do: "choose", slot: "motor", partId: null }, tick("fitMid"), { do: "give sheet" }] as const)
+    expect(await act(first, command)).toMatchObject({
+      ok: false,
+      error: { says: "This job is put aside: take it up again first." },
+    });
+  expect(await act(first, { do: "put aside", why: "once more, the same" })).toMatchObject({ ok: false });
+  expect((await open(first)).job.choices.motor).toBe("mid-a");
+  // Taken up again it stands behind the one that holds the piece now.
+  await must(first, { do: "take up" });
+  expect([await sourceOf(first, "mid-a"), await sourceOf(second, "mid-a")]).toEqual(["buy", "stock"]);
+  expect((await listed(false)).sort()).toEqual(["First", "Second"]);
+  await must(first, { do: "put aside", why: "the customer is abroad" });
+  await must(first, { do: "undo" });
+  expect((await open(first)).job.aside).toBeNull();
+});
+
 test("the list's line of a job follows when another job takes from the shelf", async () => {
   const [first, second] = [await make("First"), await make("Second")];
   await must(second, { do: "put in", partId: "bell-a", quantity: 4 });
@@ -109,6 +136,8 @@ test("whatever jobs do, no piece is counted twice: on the shelf and in bikes is 
         .map(([line, source]): Command => ({ do: "source", line, source })),
       fc.constantFrom("fitMid", "cradle", "harness", "lights").map(tick),
       fc.constantFrom("fitMid", "cradle", "harness", "lights").map((id): Command => ({ do: "untick", step: id })),
+      fc.constant<Command>({ do: "put aside", why: "for the rehearsal" }),
+      fc.constant<Command>({ do: "take up" }),
       fc.constant({ do: "undo" } as const),
     ),
   );
@@ -132,7 +161,7 @@ test("whatever jobs do, no piece is counted twice: on the shelf and in bikes is 
         const counted = views.reduce(
           (sum, view) =>
             sum +
-            view.sheet.lines.reduce(
+            (view.job.aside ? [] : view.sheet.lines).reduce(
               (own, line) => own + (line.partId === partId && line.source === "stock" ? line.quantity : 0),
               0,
             ),

@@ -10,7 +10,7 @@ const key = z.string().min(1).max(160);
 const reason = z
   .string()
   .trim()
-  .min(8, "give a reason of a few words: it stays on the sheet and the work order")
+  .min(8, "give a reason of a few words: it is kept with the job")
   .max(400, "at most 400 letters");
 
 /** Everything that can be done to a job, one variant a use case. The same schema stands at every door. */
@@ -44,6 +44,8 @@ export const commandSchema = z.discriminatedUnion("do", [
   z.strictObject({ do: z.literal("arrived"), orderId: key }),
   z.strictObject({ do: z.literal("tick"), step: key, note: z.string().max(200), despite: reason.optional() }),
   z.strictObject({ do: z.literal("untick"), step: key }),
+  z.strictObject({ do: z.literal("put aside"), why: reason }),
+  z.strictObject({ do: z.literal("take up") }),
   z.strictObject({ do: z.literal("sign"), despite: reason.optional() }),
 ]);
 export type Command = z.output<typeof commandSchema>;

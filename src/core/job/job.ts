@@ -53,6 +53,8 @@ export const jobSchema = z.strictObject({
   /** Pieces that finished steps took from the shelf, by part: they are off its count. */
   taken: z.record(z.string().max(60), z.int().min(0)).default({}),
   ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200), despite })),
+  /** Who put it aside, and why; null while it is open. */
+  aside: z.strictObject({ ...stamp, why: text(400) }).nullable().default(null),
   /** Who signed for which state: every step with what it was, and the sheet. */
   signed: z
     .strictObject({
@@ -95,5 +97,6 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   orders: [],
   taken: {},
   ticks: {},
+  aside: null,
   signed: null,
 });

@@ -11,6 +11,8 @@ export const summarySchema = z.object({
   readyBy: z.string().nullable(),
   budgetMinor: z.number().nullable(),
   build: z.string(),
+  /** Put aside: it is not among the open jobs. */
+  aside: z.boolean().default(false),
   /** Pieces of the shelf that the job holds, by part. */
   holds: z.record(z.string(), z.number()).default({}),
   /** Of which parts, rules and day it was worked out; empty where that is not known. */

@@ -1,6 +1,7 @@
 "use client";
 
-import { Modal } from "antd";
+import { Input, Modal } from "antd";
+import { useState } from "react";
 import { formatMoment } from "@/core/units/date";
 import { useJob } from "./JobContext";
 
@@ -14,6 +15,7 @@ export function HistoryPanel({ onClose }: { onClose: () => void }) {
           Save the whole job as a file
         </a>
       </p>
+      <Aside />
       <ol className="history">
         {view.history.map((line) => (
           <li key={line.version} className={line.undone ? "undone" : ""}>
@@ -27,5 +29,33 @@ export function HistoryPanel({ onClose }: { onClose: () => void }) {
         ))}
       </ol>
     </Modal>
+  );
+}
+
+/** Puts the job aside, with the reason, or takes it up again. */
+function Aside() {
+  const { view, act, busy } = useJob();
+  const [why, setWhy] = useState("");
+  if (view.job.aside)
+    return (
+      <p>
+        <button className="button" disabled={busy} onClick={() => void act({ do: "take up" })}>
+          Take it up again
+        </button>
+      </p>
+    );
+  return (
+    <p className="aside-row">
+      <Input
+        value={why}
+        onChange={(event) => setWhy(event.target.value)}
+        placeholder="Why it is put aside"
+        aria-label="Why it is put aside"
+        maxLength={400}
+      />
+      <button className="button" disabled={busy || why.trim() === ""} onClick={() => void act({ do: "put aside", why })}>
+        Put aside
+      </button>
+    </p>
   );
 }

@@ -72,6 +72,15 @@ function Stand() {
         </div>
         <Knots stages={view.stages} current={stage} onPick={goTo} />
       </header>
+      {job.aside && (
+        <p className="aside-bar" role="status">
+          <b>Put aside</b> {formatDay(job.aside.at.slice(0, 10))}
+          {job.aside.by && `, ${job.aside.by}`}: {job.aside.why}
+          <button className="button" disabled={busy} onClick={() => void act({ do: "take up" })}>
+            Take it up again
+          </button>
+        </p>
+      )}
       <div className={`panes panes-${slug(stage)}`}>
         <Stage />
         <Tally />

@@ -1,6 +1,6 @@
 "use client";
 
-import { Input } from "antd";
+import { Input, Segmented } from "antd";
 import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
@@ -28,12 +28,13 @@ type TakeJobFile = (text: string, by: string) => Promise<{ ok: true; id: string 
 export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; first: JobList; takeJobFile: TakeJobFile }) {
   const [find, setFind] = useState(asked);
   const [limit, setLimit] = useState(PAGE);
+  const [aside, setAside] = useState(false);
   const [taking, setTaking] = useState(false);
   useHotkeys("n", (event) => {
     event.preventDefault();
     setTaking(true);
   });
-  const shown = useListing<JobList>(`/api/jobs?find=${encodeURIComponent(find)}&limit=${limit}`, first);
+  const shown = useListing<JobList>(`/api/jobs?find=${encodeURIComponent(find)}&limit=${limit}${aside ? "&aside=1" : ""}`, first);
   return (
     <div className="page">
       <div className="page-head">
@@ -47,6 +48,15 @@ export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; 
           allowClear
           maxLength={80}
         />
+        <Segmented
+          value={aside ? "aside" : "open"}
+          onChange={(value) => setAside(value === "aside")}
+          options={[
+            { value: "open", label: "Open" },
+            { value: "aside", label: "Put aside" },
+          ]}
+          aria-label="Which jobs"
+        />
         <span className="soft">
           {shown.total} {shown.total === 1 ? "job" : "jobs"}
         </span>
@@ -57,7 +67,11 @@ export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; 
         </button>
       </div>
       {shown.rows.length === 0 && (
-        <p className="card jobs-none">{find ? `No job holds “${find}”.` : "No jobs yet. Take the first one in with New job."}</p>
+        <p className="card jobs-none">{find
+            ? `No job holds “${find}”.`
+            : aside
+              ? "No job is put aside. It is done in a job, where its history opens at the bottom of the screen."
+              : "No jobs yet. Take the first one in with New job."}</p>
       )}
       <div className="tickets">
         {shown.rows.map((job) => (

@@ -1,7 +1,8 @@
 import type { Command, Done, Refusal } from "@/core/job/command";
 import type { Job } from "@/core/job/job";
 import type { Result } from "@/core/result";
-import type { Bench, UseCase } from "../useCase";
+import { refused, type Bench, type UseCase } from "../useCase";
+import { ASIDE, putAside, takeUp } from "./aside";
 import { sign, tick, untick } from "./build";
 import { choose, putIn, takeOut } from "./choose";
 import { editWish } from "./editWish";
@@ -35,7 +36,14 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   tick,
   untick,
   sign,
+  "put aside": putAside,
+  "take up": takeUp,
 };
 
+/** What may still happen to a job that is put aside: parts that were ordered come all the same. */
+const WHILE_ASIDE: ReadonlySet<Command["do"]> = new Set(["put aside", "take up", "arrived"]);
+
 export const carryOut = (job: Job, command: Command, bench: Bench): Result<Done, Refusal> =>
-  (USE_CASES[command.do] as UseCase<Command["do"]>)(job, command as never, bench);
+  job.aside && !WHILE_ASIDE.has(command.do)
+    ? refused(ASIDE)
+    : (USE_CASES[command.do] as UseCase<Command["do"]>)(job, command as never, bench);
