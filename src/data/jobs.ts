@@ -52,13 +52,15 @@ export async function findJob(db: Knex, id: string): Promise<Job | undefined> {
 export async function listJobs(db: Knex, find: string, limit: number, aside = false): Promise<JobList> {
   const like = `%${find.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
   const matching = () =>
-    db<Row>("job").whereRaw("coalesce(json_extract(summary, '$.aside'), 0) = ?", [aside ? 1 : 0]).andWhere((where) => {
-      if (find !== "")
-        void where
-          .whereRaw("customer like ? escape '\\'", [like])
-          .orWhereRaw("bike like ? escape '\\'", [like])
-          .orWhereRaw("cast(number as text) like ? escape '\\'", [like]);
-    });
+    db<Row>("job")
+      .whereRaw("coalesce(json_extract(summary, '$.aside'), 0) = ?", [aside ? 1 : 0])
+      .andWhere((where) => {
+        if (find !== "")
+          void where
+            .whereRaw("customer like ? escape '\\'", [like])
+            .orWhereRaw("bike like ? escape '\\'", [like])
+            .orWhereRaw("cast(number as text) like ? escape '\\'", [like]);
+      });
   const rows = await matching()
     .select("id", "number", "customer", "bike", "updated_at", "summary")
     .orderBy("updated_at", "desc")

@@ -7,11 +7,7 @@ import { SLOTS } from "./slots";
 import { wishSchema } from "../wish/wish";
 
 const key = z.string().min(1).max(160);
-const reason = z
-  .string()
-  .trim()
-  .min(8, "give a reason of a few words: it is kept with the job")
-  .max(400, "at most 400 letters");
+const reason = z.string().trim().min(8, "give a reason of a few words: it is kept with the job").max(400, "at most 400 letters");
 
 /** Everything that can be done to a job, one variant a use case. The same schema stands at every door. */
 export const commandSchema = z.discriminatedUnion("do", [

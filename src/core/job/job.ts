@@ -54,7 +54,10 @@ export const jobSchema = z.strictObject({
   taken: z.record(z.string().max(60), z.int().min(0)).default({}),
   ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200), despite })),
   /** Who put it aside, and why; null while it is open. */
-  aside: z.strictObject({ ...stamp, why: text(400) }).nullable().default(null),
+  aside: z
+    .strictObject({ ...stamp, why: text(400) })
+    .nullable()
+    .default(null),
   /** Who signed for which state: every step with what it was, and the sheet. */
   signed: z
     .strictObject({

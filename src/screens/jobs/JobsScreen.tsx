@@ -67,11 +67,13 @@ export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; 
         </button>
       </div>
       {shown.rows.length === 0 && (
-        <p className="card jobs-none">{find
+        <p className="card jobs-none">
+          {find
             ? `No job holds “${find}”.`
             : aside
               ? "No job is put aside. It is done in a job, where its history opens at the bottom of the screen."
-              : "No jobs yet. Take the first one in with New job."}</p>
+              : "No jobs yet. Take the first one in with New job."}
+        </p>
       )}
       <div className="tickets">
         {shown.rows.map((job) => (
