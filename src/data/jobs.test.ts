@@ -8,7 +8,7 @@ import {
   findJob,
   history,
   insertJob,
-  lastEdit,
+  editsToStep,
   listJobs,
   markUndone,
   nextNumber,
@@ -183,13 +183,23 @@ describe("what was done", () => {
       undone: false,
     });
   });
-  test("the newest edit is undone first, once; taking in and undoing are no edits", async () => {
-    const last = (await lastEdit(db, "j7"))!;
-    expect(last).toMatchObject({ says: "edit 3", before: { number: 3 } });
-    await markUndone(db, last.id);
-    expect((await lastEdit(db, "j7"))!.says).toBe("edit 2");
-    expect((await history(db, "j7")).map((line) => line.undone)).toEqual([false, true, false, false]);
-    await markUndone(db, (await lastEdit(db, "j7"))!.id);
-    expect(await lastEdit(db, "j7")).toBeUndefined();
+  test("what is undone and done again is what a stack would give, whatever was done in whichever order", async () => {
+    // After edits 2 and 3 and one undo.
+    expect((await editsToStep(db, "j7")).undo).toMatchObject({ says: "edit 2", before: { number: 2 } });
+    expect((await editsToStep(db, "j7")).redo).toMatchObject({ says: "edit 3" });
+    await appendEvent(db, event(5, { kind: "undo" }));
+    expect((await editsToStep(db, "j7")).undo).toBeUndefined();
+    await appendEvent(db, event(6, { kind: "redo" }));
+    expect(await editsToStep(db, "j7")).toMatchObject({ undo: { says: "edit 2" }, redo: { says: "edit 3" } });
+    await appendEvent(db, event(7));
+    // A new edit leaves nothing to do again.
+    expect(await editsToStep(db, "j7")).toMatchObject({ undo: { says: "edit 7" }, redo: undefined });
+    await appendEvent(db, event(8, { kind: "undo" }));
+    expect(await editsToStep(db, "j7")).toMatchObject({ undo: { says: "edit 2" }, redo: { says: "edit 7" } });
+    const { undo } = await editsToStep(db, "j7");
+    await markUndone(db, undo!.id, true);
+    expect((await history(db, "j7")).find((line) => line.version === 2)!.undone).toBe(true);
+    await markUndone(db, undo!.id, false);
+    expect((await history(db, "j7")).find((line) => line.version === 2)!.undone).toBe(false);
   });
 });

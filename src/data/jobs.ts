@@ -175,17 +175,41 @@ export async function appendEvent(db: Knex, event: JobEvent): Promise<void> {
   await db("event").insert({ ...rest, job_id: jobId, before: JSON.stringify(before), after: JSON.stringify(after) });
 }
 
-/** The newest edit that was not undone, for undo. */
-export async function lastEdit(db: Knex, jobId: string): Promise<{ id: number; says: string; before: Partial<Job> } | undefined> {
-  const row = await db<EventRow>("event")
-    .where({ job_id: jobId, undone: 0 })
-    .whereNotIn("kind", ["undo", "create"])
-    .orderBy("version", "desc")
-    .first();
-  return row && { id: row.id, says: row.says, before: JSON.parse(row.before) as Partial<Job> };
+type Edit = { id: number; kind: string; says: string; before: Partial<Job>; after: Partial<Job> };
+
+/** The edit that undo takes back, and the one that redo does again: a new edit leaves nothing to do again. */
+export async function editsToStep(db: Knex, jobId: string): Promise<{ undo: Edit | undefined; redo: Edit | undefined }> {
+  const events = await db<EventRow>("event").where({ job_id: jobId }).orderBy("version").select("id", "kind");
+  const done: number[] = [];
+  let undone: number[] = [];
+  for (const { id, kind } of events) {
+    if (kind === "create") continue;
+    if (kind === "undo") undone.push(...done.splice(-1));
+    else if (kind === "redo") done.push(...undone.splice(-1));
+    else {
+      done.push(id);
+      undone = [];
+    }
+  }
+  const read = async (id: number | undefined): Promise<Edit | undefined> => {
+    const row = id === undefined ? undefined : await db<EventRow>("event").where({ id }).first();
+    return (
+      row && {
+        id: row.id,
+        kind: row.kind,
+        says: row.says,
+        before: JSON.parse(row.before) as Partial<Job>,
+        after: JSON.parse(row.after) as Partial<Job>,
+      }
+    );
+  };
+  return { undo: await read(done.at(-1)), redo: await read(undone.at(-1)) };
 }
 
-export const markUndone = (db: Knex, eventId: number) => db("event").where({ id: eventId }).update({ undone: 1 });
+export const markUndone = (db: Knex, eventId: number, undone: boolean) =>
+  db("event")
+    .where({ id: eventId })
+    .update({ undone: undone ? 1 : 0 });
 
 export async function history(db: Knex, jobId: string, since = 0, limit = 30): Promise<HistoryLine[]> {
   const rows = await db<EventRow>("event")

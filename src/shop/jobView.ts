@@ -6,6 +6,7 @@ import type { Assessment } from "@/core/job/assess";
 import { viewOf, type JobView } from "@/core/job/view";
 import type { Job } from "@/core/job/job";
 import { loadCatalogue } from "@/data/catalogue";
+import { surveyOf, withSurvey } from "@/core/job/surveyOf";
 import type { Summary } from "@/core/job/summary";
 import { findJob, heldByOthers, history } from "@/data/jobs";
 import { catalogueRevision, houseRules } from "@/data/settings";
@@ -59,7 +60,7 @@ export function summaryOf(job: Job, bench: Bench): Summary {
   const now = assessOn(job, bench);
   return {
     verdicts: countVerdicts(now.fit.findings),
-    stages: [...now.stages],
+    stages: withSurvey(now.stages, job, surveyOf(job, now.fit, bench.catalogue, bench.house)),
     allInMinor: now.sheet.lines.length > 0 ? now.sheet.allInMinor : 0,
     currency: now.sheet.currency,
     readyBy: job.wish.readyBy,

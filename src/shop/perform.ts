@@ -4,18 +4,27 @@ import { commandSchema, type Done, type Refusal } from "@/core/job/command";
 import { jobSchema, type Job } from "@/core/job/job";
 import { bad, good, type Result } from "@/core/result";
 import type { HistoryLine, JobView } from "@/core/job/view";
-import { appendEvent, findJob, history, lastEdit, markUndone, updateJob } from "@/data/jobs";
+import { appendEvent, editsToStep, findJob, history, markUndone, updateJob } from "@/data/jobs";
 import { carryOut } from "./commands";
 import { takeFromShelf } from "@/data/catalogue";
 import { takenBy } from "@/core/job/taken";
 import { benchOf, summaryOf, viewFrom } from "./jobView";
 import { assessOn } from "./useCase";
 
+const sure = z.literal(true).optional();
+const stepBackSchema = z.discriminatedUnion("do", [
+  z.strictObject({ do: z.literal("undo"), sure }),
+  z.strictObject({ do: z.literal("redo"), sure }),
+]);
+
+/** Takes the last edit back, or does it again; `sure` answers what it asks first. */
+export type StepBack = z.input<typeof stepBackSchema>;
+
 export const envelopeSchema = z.strictObject({
   jobId: z.string().max(40),
   version: z.int(),
   by: z.string().trim().max(40),
-  command: z.union([commandSchema, z.strictObject({ do: z.literal("undo") })]),
+  command: z.union([commandSchema, stepBackSchema]),
 });
 export type Envelope = z.input<typeof envelopeSchema>;
 
@@ -60,7 +69,10 @@ export async function execute(db: Knex, raw: unknown, now: string): Promise<Resu
         job,
       });
     }
-    const outcome = command.do === "undo" ? await undo(trx, jobId) : carryOut(job, command, bench);
+    const outcome =
+      command.do === "undo" || command.do === "redo"
+        ? await stepBack(trx, jobId, command.do, command.sure === true)
+        : carryOut(job, command, bench);
     if (!outcome.ok) return outcome;
     const made = jobSchema.parse({ ...job, ...outcome.value.job, version: version + 1 });
     // A finished step took its pieces off the shelf; one that is opened again puts them back. Undo follows by itself.
@@ -90,14 +102,23 @@ function difference(before: Job, after: Job, changed: Done["job"]): { before: Pa
   return { before: pick(before), after: pick(after) };
 }
 
-/** Takes the last edit back. An order that was really sent must also be cancelled with its supplier, and the sentence says so. */
-async function undo(trx: Knex, jobId: string): Promise<Result<Done, Refusal>> {
-  const edit = await lastEdit(trx, jobId);
-  if (!edit) return bad({ kind: "refused", says: "There is nothing to undo." });
-  await markUndone(trx, edit.id);
+/** What others rely on already: taking it back, or doing it again, asks first. */
+const ASKS: Readonly<Record<string, string>> = {
+  sign: "The signature stands for the finished bike.",
+  "place order": "An order that was sent must be told to its supplier too.",
+};
+
+/** Takes the last edit back, or does the last one that was taken back again. */
+async function stepBack(trx: Knex, jobId: string, way: "undo" | "redo", sure: boolean): Promise<Result<Done, Refusal>> {
+  const edit = (await editsToStep(trx, jobId))[way];
+  if (!edit) return bad({ kind: "refused", says: `There is nothing to ${way}.` });
+  const asks = ASKS[edit.kind];
+  if (asks && !sure)
+    return bad({ kind: "ask", says: `${way === "undo" ? "Undo" : "Do again"}: ${edit.says}? ${asks}`, perhaps: null, value: 0 });
+  await markUndone(trx, edit.id, way === "undo");
   return good({
-    job: edit.before,
-    says: `Undone: ${edit.says}${edit.before.orders ? " (if it was sent, tell the supplier)" : ""}`,
+    job: way === "undo" ? edit.before : edit.after,
+    says: `${way === "undo" ? "Undone" : "Done again"}: ${edit.says}${edit.before.orders ? " (if it was sent, tell the supplier)" : ""}`,
   });
 }
 

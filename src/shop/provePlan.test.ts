@@ -53,14 +53,12 @@ test("what the quick search cannot prove, the solver does; from then on that is 
 }, 20_000);
 
 test("what no solver settles in time is left as it was, and is not tried again", async () => {
-  const { catalogue, wants } = market(40, 150);
+  const { catalogue, wants } = market(18, 15);
   const quick = supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES);
-  const outcome = await provePlan(quick, benchOf(catalogue));
-  const before = performance.now();
+  expect(quick.proved).toBe(false);
+  expect(await provePlan(quick, benchOf(catalogue), 0)).toBe(false);
   const again = supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES);
-  expect(again.proved).toBe(outcome);
-  if (!outcome) {
-    expect(await provePlan(again, benchOf(catalogue))).toBe(false);
-    expect(performance.now() - before).toBeLessThan(3_000);
-  }
-}, 30_000);
+  expect([again.proved, totalOf(again)]).toEqual([false, totalOf(quick)]);
+  // With all the time there is it would be settled; it was tried in vain once.
+  expect(await provePlan(again, benchOf(catalogue))).toBe(false);
+});

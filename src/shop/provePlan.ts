@@ -19,7 +19,7 @@ require("highs")().then((highs) => {
 
 type Values = Readonly<Record<string, number>>;
 
-function solve(program: string): Promise<Values | null> {
+function solve(program: string, deadlineMs: number): Promise<Values | null> {
   return new Promise((resolve) => {
     const worker = new Worker(SOLVER, { eval: true, workerData: program, stdout: true, stderr: true });
     const end = (values: Values | null) => {
@@ -27,7 +27,7 @@ function solve(program: string): Promise<Values | null> {
       resolve(values);
       void worker.terminate();
     };
-    const timer = setTimeout(() => end(null), DEADLINE_MS);
+    const timer = setTimeout(() => end(null), deadlineMs);
     worker.once("message", end);
     worker.once("error", () => end(null));
     worker.once("exit", () => end(null));
@@ -47,12 +47,12 @@ const packsOf = ({ parts }: Basket, values: Values): number[][] =>
  *
  * @returns whether the plan is proved now: work it out again
  */
-export async function provePlan(plan: SupplyPlan, { catalogue, house }: Bench): Promise<boolean> {
+export async function provePlan(plan: SupplyPlan, { catalogue, house }: Bench, deadlineMs = DEADLINE_MS): Promise<boolean> {
   if (plan.proved) return false;
   const basket = basketOf(plan.wants, catalogue, house);
   const program = programOf(basket.parts, basket.asks);
   if (inVain.has(program)) return false;
-  const turn = queue.then(() => solve(program));
+  const turn = queue.then(() => solve(program, deadlineMs));
   queue = turn.catch(() => undefined);
   const values = await turn;
   if (values !== null && learnPlan(plan.wants, catalogue, house, packsOf(basket, values))) return true;

@@ -8,7 +8,7 @@ import { battery, mid, offer, partOf, QUAY } from "../../tests/bench.fixture";
 import { createJob } from "./createJob";
 import { jobList } from "./jobList";
 import { openJob } from "./jobView";
-import { perform } from "./perform";
+import { perform, type StepBack } from "./perform";
 
 /** One shelf under several jobs: every piece is on it, held by one job, or in a bike. */
 const NOW = "2026-01-05T09:00:00.000Z";
@@ -34,9 +34,9 @@ const make = async (customer: string): Promise<string> => {
   return made.value;
 };
 const open = async (id: string): Promise<JobView> => (await openJob(db, id, NOW))!;
-const act = async (id: string, command: Command | { do: "undo" }) =>
+const act = async (id: string, command: Command | StepBack) =>
   perform(db, { jobId: id, version: (await open(id)).job.version, by: "Ida", command }, NOW);
-async function must(id: string, command: Command | { do: "undo" }): Promise<JobView> {
+async function must(id: string, command: Command | StepBack): Promise<JobView> {
   const answer = await act(id, command);
   if (!answer.ok) throw new Error(answer.error.says);
   return answer.view;

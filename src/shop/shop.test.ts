@@ -11,7 +11,7 @@ import { openJob } from "./jobView";
 import { loadDemo } from "./loadDemo";
 import { DEMO_PARTS } from "@/data/demo/parts";
 import { listParts, openPart, savePart } from "./parts";
-import { perform } from "./perform";
+import { perform, type StepBack } from "./perform";
 
 const NOW = "2026-11-25T09:00:00.000Z";
 let db: Knex;
@@ -24,9 +24,9 @@ afterAll(() => db.destroy());
 
 const idOf = async (customer: string) => (await listJobs(db, customer, 1)).rows[0]!.id;
 const viewOf = async (customer: string) => (await openJob(db, await idOf(customer), NOW))!;
-const act = (view: JobView, command: Command | { do: "undo" }, version = view.job.version) =>
+const act = (view: JobView, command: Command | StepBack, version = view.job.version) =>
   perform(db, { jobId: view.job.id, version, by: "Ida", command }, NOW);
-async function must(view: JobView, command: Command | { do: "undo" }): Promise<JobView> {
+async function must(view: JobView, command: Command | StepBack): Promise<JobView> {
   const answer = await act(view, command);
   if (!answer.ok) throw new Error(answer.error.says);
   return answer.view;
@@ -112,6 +112,22 @@ describe("one thing done to a job", () => {
     expect(view.history.filter((line) => line.undone)).toHaveLength(2);
   });
 
+  test("what was undone is done again in its order, until something new is done", async () => {
+    let view = await fresh("Redo Person");
+    view = await must(view, { do: "edit wish", wish: { riderKg: 80 } });
+    view = await must(view, { do: "choose", slot: "kit", partId: "kit-front-622" });
+    for (const _ of [1, 2]) view = await must(view, { do: "undo" });
+    view = await must(view, { do: "redo" });
+    expect([view.job.wish.riderKg, view.job.choices]).toEqual([80, {}]);
+    view = await must(view, { do: "redo" });
+    expect([view.job.choices.kit, view.history[0]!.says]).toEqual(["kit-front-622", expect.stringMatching(/^Done again: kit/)]);
+    expect(await act(view, { do: "redo" })).toMatchObject({ ok: false, error: { says: "There is nothing to redo." } });
+    view = await must(view, { do: "undo" });
+    view = await must(view, { do: "edit wish", wish: { riderKg: 81 } });
+    expect(await act(view, { do: "redo" })).toMatchObject({ ok: false, error: { says: "There is nothing to redo." } });
+    expect(view.history.filter((line) => line.undone)).toHaveLength(1);
+  });
+
   test("a command on an older version is refused with what changed; nothing is stored", async () => {
     const view = await fresh("Two Tabs");
     const other = await must(view, { do: "edit wish", wish: { riderKg: 70 } });
@@ -157,7 +173,13 @@ describe("one thing done to a job", () => {
     view = (await openJob(db, view.job.id, NOW))!;
     expect(view.sheet.lines[0]!.costMinor).toBe(order.goodsMinor);
     await saveParts(db, [{ ...part, spec: part.spec as Record<string, unknown> }]);
-    view = await must(view, { do: "undo" });
+    // What others rely on is asked about first; nothing is stored until then.
+    expect(await act(view, { do: "undo" })).toMatchObject({
+      ok: false,
+      error: { kind: "ask", says: expect.stringMatching(/^Undo: .*told to its supplier too/) },
+    });
+    expect((await openJob(db, view.job.id, NOW))!.job.orders).toHaveLength(1);
+    view = await must(view, { do: "undo", sure: true });
     expect([view.job.orders.length, view.history[0]!.says]).toEqual([0, expect.stringContaining("tell the supplier")]);
     expect(await db("purchase_order").where({ job_id: view.job.id })).toEqual([]);
   });

@@ -13,7 +13,7 @@ import { previewHouse, saveHouse } from "./houseRules";
 import { jobList } from "./jobList";
 import { openJob } from "./jobView";
 import { listParts, openPart, savePart, suppliersOf } from "./parts";
-import { perform } from "./perform";
+import { perform, type StepBack } from "./perform";
 
 /** A shop of a dozen parts, so that every answer can be said whole. */
 const NOW = "2026-01-05T09:00:00.000Z";
@@ -74,9 +74,9 @@ async function fresh(): Promise<JobView> {
   if (!made.ok) throw new Error(made.error);
   return (await openJob(db, made.value, NOW))!;
 }
-const act = (view: JobView, command: Command | { do: "undo" }) =>
+const act = (view: JobView, command: Command | StepBack) =>
   perform(db, { jobId: view.job.id, version: view.job.version, by: "Tam", command }, NOW);
-async function must(view: JobView, ...commands: (Command | { do: "undo" })[]): Promise<JobView> {
+async function must(view: JobView, ...commands: (Command | StepBack)[]): Promise<JobView> {
   for (const command of commands) {
     const answer = await act(view, command);
     if (!answer.ok) throw new Error(answer.error.says);

@@ -15,7 +15,7 @@ import { houseRules, previewHouse, saveHouse } from "./houseRules";
 import { exportJob, importJob } from "./jobFiles";
 import { jobList } from "./jobList";
 import { openJob } from "./jobView";
-import { perform } from "./perform";
+import { perform, type StepBack } from "./perform";
 import { photoFile, takePhoto } from "./photos";
 
 let db: Knex;
@@ -29,7 +29,7 @@ beforeAll(async () => {
 afterAll(() => close());
 
 const viewOf = async (customer: string) => (await openJob(db, (await listJobs(db, customer, 1)).rows[0]!.id, NOW))!;
-async function must(view: JobView, command: Command | { do: "undo" }): Promise<JobView> {
+async function must(view: JobView, command: Command | StepBack): Promise<JobView> {
   const answer = await perform(db, { jobId: view.job.id, version: view.job.version, by: "Ida", command }, NOW);
   if (!answer.ok) throw new Error(answer.error.says);
   return answer.view;

@@ -13,7 +13,8 @@ export type StageState = { readonly name: StageName; readonly knot: "open" | "ha
 /** The wish's lines without which no promise can be made. */
 const ASKED = ["customer", "bike", "riderKg", "budgetMinor", "readyBy", "assistKmh"] as const;
 
-const knot = (done: number, undone: number): StageState["knot"] =>
+/** Nothing done is open, something left is half, all done is tied. */
+export const knot = (done: number, undone: number): StageState["knot"] =>
   undone === 0 ? (done > 0 ? "tied" : "open") : done > 0 ? "half" : "open";
 
 /** @param ridden whether the ride on the customer's road is reckoned */
@@ -21,7 +22,6 @@ export function stages(job: Job, fit: Fit, sheet: Sheet, steps: readonly Step[],
   const asked = ASKED.filter((field) => job.wish[field] !== null && job.wish[field] !== "").length;
   const items = walk(job.donor);
   const measured = items.filter((key) => job.donor[key] !== undefined).length;
-  const settling = new Set(fit.findings.filter(isOpen).flatMap((finding) => finding.settle));
   const toChoose = fit.findings.filter((finding) => isOpen(finding) && finding.choose);
   const toFit = fit.findings.filter((finding) => isOpen(finding) && !finding.choose);
   const started = fit.build.supplied.length > 0;
@@ -29,10 +29,10 @@ export function stages(job: Job, fit: Fit, sheet: Sheet, steps: readonly Step[],
   const changed = job.signed ? changedSince(job.signed, steps).length : 0;
   const before = steps.filter((step) => !AFTER_SIGNING.has(step.id));
   const ticked = before.filter((step) => job.ticks[step.id]).length;
-  const surveyUndone = started ? settling.size : items.length - measured;
   const of: Record<StageName, [knot: StageState["knot"], undone: number]> = {
     Ask: [knot(asked, ASKED.length - asked), ASKED.length - asked],
-    Survey: [knot(measured, surveyUndone), surveyUndone],
+    // As far as the whole walk goes; what this build's checks ask of it is known to who looks ahead (surveyOf).
+    Survey: [knot(measured, items.length - measured), items.length - measured],
     Drive: [knot(Object.keys(job.choices).length, toChoose.length), toChoose.length],
     Fit: started ? [knot(fit.findings.length - toFit.length, toFit.length), toFit.length] : ["open", 0],
     Ride: ridden ? ["tied", 0] : job.wish.route || started ? ["half", started ? 1 : 0] : ["open", 0],

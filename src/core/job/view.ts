@@ -1,8 +1,7 @@
 import type { Sheet } from "../cost/sheet";
 import { NO_PIECES, type Pieces } from "../cost/shelf";
 import { donorItem, type DonorKey } from "../donor/items";
-import { readsOf, type AppliedRemedy, type Accepted } from "../fit/engine";
-import type { Build } from "../fit/build";
+import type { AppliedRemedy, Accepted } from "../fit/engine";
 import { isOpen, type Finding, type Override, type Remedy } from "../fit/finding";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
@@ -15,6 +14,7 @@ import type { Job } from "./job";
 import { layoutOf, type Layout } from "./layout";
 import { massOf, rideOf, type RideOf } from "./rideOf";
 import type { StageState } from "./stages";
+import { surveyOf, withSurvey } from "./surveyOf";
 import { workOrderOf, type WorkOrder } from "./workOrder";
 
 /** What a remedy would change if it were accepted now, worked out by accepting it. */
@@ -115,6 +115,7 @@ export function viewOf(
     ),
   }));
   const withFirst = assessedFirst(findings, assessed);
+  const survey = surveyOf(job, now.fit, catalogue, house);
   return {
     job,
     findings,
@@ -138,11 +139,11 @@ export function viewOf(
     promises: now.promises,
     lacks: now.sheet.lines.length > 0 ? lacks(now.fit) : "",
     withFirstMinor: withFirst?.sheet.allInMinor ?? null,
-    stages: now.stages,
+    stages: withSurvey(now.stages, job, survey),
     parts,
     battery: now.fit.build.supplied.flatMap(({ part }) => (part.kind === "battery" ? [part.spec] : []))[0] ?? null,
     layout: layoutOf(job, now.fit.build),
-    needed: needed(now.fit.build, withFirst?.fit.build ?? null),
+    needed: survey.needed,
     ride: rideOf(now.fit.build, job.wish, massOf(now.promises)),
     history,
     shop: { name: house.shopName, address: house.shopAddress },
@@ -156,19 +157,6 @@ function assessedFirst(findings: readonly FindingView[], assessed: (more: Job["a
     return remedy ? [tried(finding.key, remedy.id)] : [];
   });
   return first.length > 0 ? assessed(first) : null;
-}
-
-/**
- * What this build's checks look at, and what they will once the first remedy of every open finding is in: an arm wants
- * something to clamp to, and the bike is on the stand now.
- */
-function needed(build: Build, withFirst: Build | null): DonorKey[] {
-  const reads = readsOf(build);
-  // How the bike came and whether it is painted are asked for the order of work; no check reads them.
-  if (reads.size > 0) reads.add("cameAs");
-  if (reads.size > 0 && build.donor.cameAs?.value === "frame") reads.add("paint");
-  if (withFirst) for (const key of readsOf(withFirst)) reads.add(key);
-  return [...reads];
 }
 
 function measureNext({ verdict, settle }: Finding): FindingView["measureNext"] {

@@ -2,7 +2,7 @@
 
 import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from "react";
 import type { Command, Refusal } from "@/core/job/command";
-import type { DonorKey } from "@/core/donor/items";
+import { FUTURE_STAGES, type StageName } from "@/core/job/stageNames";
 import type { FindingView, JobView } from "@/core/job/view";
 import { useNotices } from "../notices";
 import { useSettings } from "../settings";
@@ -15,22 +15,25 @@ export type ActOnJob = (envelope: unknown) => Promise<ActAnswer>;
 
 /** What came of an act: done, and the job after it, or why not. A question comes back for the caller to ask. */
 export type Outcome =
-  { done: true; view: JobView } | { done: false; ask?: { says: string; perhaps: number | null; value: number } };
+  { done: true; view: JobView } | { done: false; ask?: { says: string; perhaps: number | null; value: number }; says?: string };
+
+type StepBack = { do: "undo" | "redo"; sure?: true };
 
 type JobState = {
   view: JobView;
   busy: boolean;
-  act: (command: Command | { do: "undo" }) => Promise<Outcome>;
-  /** The finding pointed at, by key. */
-  pointed: string | null;
+  /** @param here the caller says itself, beside what was typed, why it was refused: no notice then */
+  act: (command: Command | StepBack, here?: "says here") => Promise<Outcome>;
+  /** What the stage shows: the finding, the item or the step, by its key; it stands in the address. */
+  at: string | null;
+  setAt: (key: string | null) => void;
   /** The finding that Fit shows: the one pointed at, else the first. */
   shown: FindingView | undefined;
-  point: (key: string | null) => void;
-  goTo: (stage: string) => void;
-  stage: string;
-  /** Goes to the walk, at an item. */
-  measureItem: (key: DonorKey) => void;
-  wantedItem: DonorKey | null;
+  /** Goes to a stage, and there to a finding, an item or a step. What is being typed is kept first; false where it cannot be. */
+  goTo: (stage: StageName, at?: string) => Promise<boolean>;
+  stage: StageName;
+  /** Registers what keeps a half-typed figure before the stage is left; false says that it cannot be kept as it is. */
+  beforeLeaving: (keep: (() => Promise<boolean>) | null) => void;
   rides: Rides;
 };
 
@@ -50,26 +53,34 @@ export function JobProvider({
   first,
   actOnJob,
   stage,
-  goTo,
+  at,
+  show,
   children,
 }: {
   first: JobView;
   actOnJob: ActOnJob;
-  stage: string;
-  goTo: (stage: string) => void;
+  stage: StageName;
+  at: string | null;
+  /** Puts a stage, and what it shows, on the screen and into the address; a new stage is a place to come back from. */
+  show: (stage: StageName, at: string | null) => void;
   children: ReactNode;
 }) {
   const [view, setView] = useState(first);
   const [running, setRunning] = useState(0);
-  const [pointed, point] = useState<string | null>(null);
-  const [wantedItem, setWantedItem] = useState<DonorKey | null>(null);
-  const measureItem = useCallback(
-    (key: DonorKey) => {
-      setWantedItem(key);
-      goTo("Survey");
+  const keepTyped = useRef<(() => Promise<boolean>) | null>(null);
+  const beforeLeaving = useCallback((keep: (() => Promise<boolean>) | null) => void (keepTyped.current = keep), []);
+  const goTo = useCallback(
+    async (next: StageName, nextAt?: string) => {
+      if (FUTURE_STAGES.has(next)) return false;
+      // A box that keeps its text when it is left does so now.
+      if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+      if (keepTyped.current && !(await keepTyped.current())) return false;
+      show(next, nextAt ?? null);
+      return true;
     },
-    [goTo],
+    [show],
   );
+  const setAt = useCallback((key: string | null) => show(stage, key), [show, stage]);
   const { by } = useSettings();
   const notices = useNotices();
   const latest = useRef(first);
@@ -77,7 +88,7 @@ export function JobProvider({
   const underWay = useRef(new Set<string>());
 
   const act = useCallback(
-    (command: Command | { do: "undo" }): Promise<Outcome> => {
+    (command: Command | StepBack, here?: "says here"): Promise<Outcome> => {
       // A double click is one wish, not two.
       const same = JSON.stringify(command);
       if (underWay.current.has(same)) return Promise.resolve({ done: false });
@@ -94,6 +105,7 @@ export function JobProvider({
           if (answer.ok) return { done: true, view: answer.view };
           const { error } = answer;
           if (error.kind === "ask") return { done: false, ask: error };
+          if (here && error.kind === "refused") return { done: false, says: error.says };
           notices.open({
             title:
               error.kind === "stale" ? "This job was changed elsewhere" : error.kind === "gone" ? "The job is gone" : "Not done",
@@ -126,10 +138,10 @@ export function JobProvider({
   );
 
   const rides = useForecast(view);
-  const shown = view.findings.find((finding) => finding.key === pointed) ?? view.findings[0];
+  const shown = view.findings.find((finding) => finding.key === at) ?? view.findings[0];
   const state = useMemo(
-    () => ({ view, busy: running > 0, act, pointed, shown, point, goTo, stage, measureItem, wantedItem, rides }),
-    [view, running, act, pointed, shown, goTo, stage, measureItem, wantedItem, rides],
+    () => ({ view, busy: running > 0, act, at, setAt, shown, goTo, stage, beforeLeaving, rides }),
+    [view, running, act, at, setAt, shown, goTo, stage, beforeLeaving, rides],
   );
   return <JobContext value={state}>{children}</JobContext>;
 }

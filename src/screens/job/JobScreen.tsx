@@ -1,8 +1,10 @@
 "use client";
 
+import { Modal } from "antd";
 import dynamic from "next/dynamic";
-import { useCallback, useState } from "react";
-import { FUTURE_STAGES, type StageName } from "@/core/job/stageNames";
+import { usePathname, useSearchParams } from "next/navigation";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { FUTURE_STAGES, STAGE_NAMES, type StageName } from "@/core/job/stageNames";
 import type { JobView } from "@/core/job/view";
 import { Key } from "@/ui/Key";
 import { formatDay } from "@/core/units/date";
@@ -28,20 +30,40 @@ const KeyList = dynamic(() => import("./KeyList").then((m) => m.KeyList), { ssr:
 const HistoryPanel = dynamic(() => import("./HistoryPanel").then((m) => m.HistoryPanel), { ssr: false });
 
 const slug = (stage: string) => stage.toLowerCase().replace(" ", "-");
+const stageOf = (path: string): StageName | undefined => {
+  const last = path.split("/")[3];
+  return STAGE_NAMES.find((name) => slug(name) === last && !FUTURE_STAGES.has(name));
+};
 
 /** A job is a bike on a stand, and this screen is the stand: ticket and string on top, hands, eyes and tally below. */
 export function JobScreen({ first, stage: asked, actOnJob }: { first: JobView; stage: StageName; actOnJob: ActOnJob }) {
-  const [stage, setStage] = useState<string>(asked);
-  const goTo = useCallback(
-    (next: string) => {
-      if (FUTURE_STAGES.has(next as StageName)) return;
-      setStage(next);
-      window.history.pushState(null, "", `/jobs/${first.job.id}/${slug(next)}`);
+  const path = usePathname();
+  const query = useSearchParams();
+  const [shown, setShown] = useState({ stage: stageOf(path) ?? asked, at: query.get("at") });
+  const now = useRef(shown);
+  const show = useCallback(
+    (stage: StageName, at: string | null) => {
+      const address = `/jobs/${first.job.id}/${slug(stage)}${at === null ? "" : `?at=${encodeURIComponent(at)}`}`;
+      if (stage === now.current.stage) window.history.replaceState(null, "", address);
+      else window.history.pushState(null, "", address);
+      now.current = { stage, at };
+      setShown(now.current);
     },
     [first.job.id],
   );
+  // Back and forward move the screen, not only the address.
+  useEffect(() => {
+    const back = () => {
+      const stage = stageOf(window.location.pathname);
+      if (!stage) return;
+      now.current = { stage, at: new URLSearchParams(window.location.search).get("at") };
+      setShown(now.current);
+    };
+    window.addEventListener("popstate", back);
+    return () => window.removeEventListener("popstate", back);
+  }, []);
   return (
-    <JobProvider first={first} actOnJob={actOnJob} stage={stage} goTo={goTo}>
+    <JobProvider first={first} actOnJob={actOnJob} stage={shown.stage} at={shown.at} show={show}>
       <Stand />
     </JobProvider>
   );
@@ -52,8 +74,14 @@ function Stand() {
   const { system, toggleSystem } = useSettings();
   const [keys, setKeys] = useState(false);
   const [history, setHistory] = useState(false);
-  useStandKeys(() => setKeys(true));
-  const Stage = STAGES[stage as StageName] ?? STAGES.Fit!;
+  const [asks, setAsks] = useState<{ way: "undo" | "redo"; says: string } | null>(null);
+  const stepBack = async (way: "undo" | "redo", sure = false) => {
+    setAsks(null);
+    const outcome = await act({ do: way, ...(sure && { sure: true }) });
+    if (!outcome.done && outcome.ask) setAsks({ way, says: outcome.ask.says });
+  };
+  useStandKeys(() => setKeys(true), stepBack);
+  const Stage = STAGES[stage] ?? STAGES.Fit!;
   const { job } = view;
   const last = view.history.find((line) => !line.undone);
   return (
@@ -70,7 +98,7 @@ function Stand() {
             </span>
           </div>
         </div>
-        <Knots stages={view.stages} current={stage} onPick={goTo} />
+        <Knots stages={view.stages} current={stage} onPick={(name) => void goTo(name as StageName)} />
       </header>
       {job.aside && (
         <p className="aside-bar" role="status">
@@ -93,7 +121,12 @@ function Stand() {
           <Key>m</Key> measure
         </span>
         <span>
-          <Key>1</Key>–<Key>0</Key> stage
+          {stage === "Survey" && (
+            <>
+              <Key>Alt</Key> +{" "}
+            </>
+          )}
+          <Key>1</Key> to <Key>0</Key> stage
         </span>
         <button onClick={toggleSystem}>
           <Key>u</Key> {system === "metric" ? "mm, kg" : "in, lb"}
@@ -105,10 +138,25 @@ function Stand() {
         <button onClick={() => setHistory(true)} className="keys-last" title="What was done on this job">
           {busy ? "storing …" : last ? `${last.at.slice(11, 16)} ${last.says}` : "nothing done yet"}
         </button>
-        <button onClick={() => void act({ do: "undo" })} disabled={busy}>
+        <button onClick={() => void stepBack("undo")} disabled={busy}>
           <Key>z</Key> undo
         </button>
+        <button onClick={() => void stepBack("redo")} disabled={busy}>
+          <Key>y</Key> redo
+        </button>
       </footer>
+      {asks && (
+        <Modal
+          open
+          title={asks.way === "undo" ? "Take it back?" : "Do it again?"}
+          okText={asks.way === "undo" ? "Take it back" : "Do it again"}
+          cancelText="Leave it"
+          onOk={() => void stepBack(asks.way, true)}
+          onCancel={() => setAsks(null)}
+        >
+          <p>{asks.says}</p>
+        </Modal>
+      )}
       {keys && <KeyList onClose={() => setKeys(false)} />}
       {history && <HistoryPanel onClose={() => setHistory(false)} />}
     </div>

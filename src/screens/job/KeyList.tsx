@@ -6,14 +6,17 @@ import { Key } from "@/ui/Key";
 /** Every key of the stand and what it does. */
 export function KeyList({ onClose }: { onClose: () => void }) {
   const rows: [string, string][] = [
-    ["1 … 0", "a stage: Ask, Survey, Drive …; with Alt also while typing"],
+    ["1 … 0", "a stage: Ask, Survey, Drive …; in Survey and while typing with Alt, which keeps what is typed"],
     ["f  F", "next and previous finding that is open"],
     ["Enter", "in Fit: accept the first remedy; in Survey: keep the reading and go on"],
+    ["Space", "in Survey: keep the likely size where nothing is kept yet"],
+    ["Esc", "in Survey: skip the item; in a dialog: close it"],
+    ["+ − arrows", "on a drawing: larger, smaller, along"],
     ["m", "the next measurement"],
     ["/", "find"],
     ["u", "millimetres or inches"],
     ["p", "print: the sheet, or in Build the work order"],
-    ["z", "undo the last edit"],
+    ["z  y", "undo the last edit, do it again"],
     ["n", "in Jobs: a new job"],
     ["?", "this list"],
   ];

@@ -38,7 +38,7 @@ export function Tally() {
             {view.findings.length} {view.findings.length === 1 ? "check" : "checks"}
           </span>
         </h3>
-        <button className="tally-findings" onClick={() => goTo("Fit")} aria-label="Go to the findings">
+        <button className="tally-findings" onClick={() => void goTo("Fit")} aria-label="Go to the findings">
           {VERDICTS.map((verdict) => (
             <span key={verdict} className={counts[verdict] === 0 ? "none" : ""}>
               <VerdictMark verdict={verdict} size={17} />

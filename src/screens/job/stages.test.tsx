@@ -1,5 +1,7 @@
 import type { Knex } from "knex";
 import { text as readText } from "node:stream/consumers";
+import { PathnameContext, SearchParamsContext } from "next/dist/shared/lib/hooks-client-context.shared-runtime";
+import type { ReactNode } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
 import { prerenderToNodeStream } from "react-dom/static";
 import { VERDICTS } from "@/core/fit/finding";
@@ -27,6 +29,13 @@ beforeAll(async () => {
 }, 60_000);
 afterAll(() => close());
 
+/** The address that the server was asked for. */
+const At = ({ path, children }: { path: string; children: ReactNode }) => (
+  <PathnameContext value={path}>
+    <SearchParamsContext value={new URLSearchParams()}>{children}</SearchParamsContext>
+  </PathnameContext>
+);
+
 /** A stage as the server sends it, its code loaded, tags and comments taken out. */
 async function page(view: JobView, stage: StageName): Promise<string> {
   const wrong: unknown[] = [];
@@ -35,11 +44,13 @@ async function page(view: JobView, stage: StageName): Promise<string> {
     if ((error as { digest?: string }).digest !== "BAILOUT_TO_CLIENT_SIDE_RENDERING") wrong.push(error);
   };
   const { prelude } = await prerenderToNodeStream(
-    <NoticesProvider>
-      <SettingsProvider createJob={() => Promise.resolve({ ok: false, says: "" })}>
-        <JobScreen first={view} stage={stage} actOnJob={() => Promise.reject(new Error("not in this test"))} />
-      </SettingsProvider>
-    </NoticesProvider>,
+    <At path={`/jobs/${view.job.id}/${stage.toLowerCase().replace(" ", "-")}`}>
+      <NoticesProvider>
+        <SettingsProvider createJob={() => Promise.resolve({ ok: false, says: "" })}>
+          <JobScreen first={view} stage={stage} actOnJob={() => Promise.reject(new Error("not in this test"))} />
+        </SettingsProvider>
+      </NoticesProvider>
+    </At>,
     { onError },
   );
   expect(wrong).toEqual([]);

@@ -188,7 +188,7 @@ function Promises() {
         ))}
       </ul>
       <p className="small soft">Range and the hill are promised with what they may come to on both sides: see Ride.</p>
-      <button className="button main-action" onClick={() => goTo("Survey")}>
+      <button className="button main-action" onClick={() => void goTo("Survey")}>
         Go on to the bike
       </button>
     </div>

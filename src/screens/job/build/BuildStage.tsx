@@ -12,9 +12,8 @@ import "./build.css";
 
 /** The work order at arm's length: one step large, the rest as a list; ticked and signed by name. */
 export function BuildStage() {
-  const { view } = useJob();
+  const { view, at: picked, setAt: setPicked } = useJob();
   const { steps, job } = view;
-  const [picked, setPicked] = useState<string | null>(null);
   const next = steps.find((step) => !job.ticks[step.id]);
   const shown = steps.find((step) => step.id === picked) ?? next ?? steps[steps.length - 1];
   if (!shown)
@@ -110,7 +109,7 @@ function StepMark({ done, number }: { done: boolean; number: number }) {
 type StepView = ReturnType<typeof useJob>["view"]["steps"][number];
 
 function StepCard({ step, number, onDone }: { step: StepView; number: number; onDone: () => void }) {
-  const { view, act, busy, point, goTo } = useJob();
+  const { view, act, busy, goTo } = useJob();
   const [note, setNote] = useState("");
   const tick = view.job.ticks[step.id];
   // Ready for the note, without scrolling the step's title and cautions away.
@@ -145,8 +144,7 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
               <button
                 className="link"
                 onClick={() => {
-                  point(remedy.finding);
-                  goTo("Fit");
+                  void goTo("Fit", remedy.finding);
                 }}
               >
                 its finding

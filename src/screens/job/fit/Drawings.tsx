@@ -33,7 +33,7 @@ function bestFor(place: PinPlace | undefined, layout: Layout): Name {
 
 /** Every drawing that this bike's figures allow, the finding's own first; zoomed by wheel or keys, exported true to size. */
 export function Drawings({ place, pins }: { place: PinPlace | undefined; pins: readonly Pin[] }) {
-  const { view, point } = useJob();
+  const { view, setAt } = useJob();
   const { system } = useSettings();
   const { layout } = view;
   const { places } = layout;
@@ -92,8 +92,8 @@ export function Drawings({ place, pins }: { place: PinPlace | undefined; pins: r
             </>
           }
         >
-          {which === "side" && <SideView layout={layout} pins={pins} onPick={point} />}
-          {which === "line" && <DownTheLine layout={layout} pins={pins} onPick={point} />}
+          {which === "side" && <SideView layout={layout} pins={pins} onPick={setAt} />}
+          {which === "line" && <DownTheLine layout={layout} pins={pins} onPick={setAt} />}
           {which === "bay" && places.bay && <BayView bay={places.bay} frame={places.frame} />}
           {which === "bar" && <BarView bar={places.bar} />}
           {places.axles.map((axle) => which === `axle ${axle.end}` && <AxleEnd key={axle.end} axle={axle} />)}

@@ -93,17 +93,17 @@ export function FindingCard({ finding }: { finding: FindingView }) {
 
 /** What is missing before it can be said: a measurement, a part, a figure of its sheet, the customer's word. */
 function NextStep({ finding }: { finding: FindingView }) {
-  const { goTo, measureItem } = useJob();
+  const { goTo } = useJob();
   const { measureNext } = finding;
   return (
     <>
       {measureNext && (
-        <button className="button main-action" onClick={() => measureItem(measureNext.key)}>
+        <button className="button main-action" onClick={() => void goTo("Survey", measureNext.key)}>
           Measure {measureNext.label.toLowerCase()} <Key>m</Key>
         </button>
       )}
       {finding.choose && (
-        <button className="button main-action" onClick={() => goTo("Drive")}>
+        <button className="button main-action" onClick={() => void goTo("Drive")}>
           Choose the {finding.choose} in Drive
         </button>
       )}
@@ -113,7 +113,7 @@ function NextStep({ finding }: { finding: FindingView }) {
         </Link>
       )}
       {finding.asks && (
-        <button className="button main-action" onClick={() => goTo("Ask")}>
+        <button className="button main-action" onClick={() => void goTo("Ask")}>
           Ask the customer
         </button>
       )}

@@ -14,7 +14,7 @@ import "./fit.css";
 
 /** Every finding, the drawing it is pinned on, and what makes it go. */
 export function FitStage() {
-  const { view, shown, point } = useJob();
+  const { view, shown, setAt } = useJob();
   const { findings } = view;
   const counts = countVerdicts(findings);
   const open = findings.filter(isOpen);
@@ -44,7 +44,7 @@ export function FitStage() {
               finding={finding}
               number={pins.find((pin) => pin.key === finding.key)?.number}
               here={finding.key === shown?.key}
-              onPick={() => point(finding.key)}
+              onPick={() => setAt(finding.key)}
             />
           ))}
         </ol>

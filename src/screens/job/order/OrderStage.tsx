@@ -113,7 +113,7 @@ function Planned({ order, stopped }: { order: PlannedOrder; stopped: boolean }) 
 }
 
 function Reasons({ lines }: { lines: { key: string; why: string; finding: string | null }[] }) {
-  const { point, goTo } = useJob();
+  const { goTo } = useJob();
   return (
     <>
       {lines.map((line) =>
@@ -121,10 +121,7 @@ function Reasons({ lines }: { lines: { key: string; why: string; finding: string
           <button
             key={line.key}
             className="link"
-            onClick={() => {
-              point(line.finding);
-              goTo("Fit");
-            }}
+            onClick={() => void goTo("Fit", line.finding!)}
           >
             {line.why}
           </button>

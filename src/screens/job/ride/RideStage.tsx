@@ -32,7 +32,7 @@ export function RideStage() {
               <li key={want}>{want}</li>
             ))}
           </ul>
-          <button className="button main-action" onClick={() => goTo(route ? "Survey" : "Ask")}>
+          <button className="button main-action" onClick={() => void goTo(route ? "Survey" : "Ask")}>
             {route ? "Go to the bike" : "Give the road"}
           </button>
         </section>
@@ -169,7 +169,7 @@ function LawAndBrakes() {
             <li key={finding.key}>
               <VerdictMark verdict={finding.settled ? "clear" : finding.verdict} size={16} />
               <span>
-                <button className="link" onClick={() => goTo("Fit")}>
+                <button className="link" onClick={() => void goTo("Fit")}>
                   {finding.title}
                 </button>
                 : {finding.says}

@@ -69,7 +69,7 @@ export function SheetStage() {
 }
 
 function LineRow({ line }: { line: SheetLine }) {
-  const { view, act, point, goTo } = useJob();
+  const { view, act, goTo } = useJob();
   const fixed = line.source === "in the kit" || line.partId === null;
   const hand = line.key.startsWith("hand ");
   return (
@@ -97,10 +97,7 @@ function LineRow({ line }: { line: SheetLine }) {
         {line.finding ? (
           <button
             className="link"
-            onClick={() => {
-              point(line.finding);
-              goTo("Fit");
-            }}
+            onClick={() => void goTo("Fit", line.finding!)}
           >
             {line.why}
           </button>

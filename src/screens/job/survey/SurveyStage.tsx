@@ -2,7 +2,7 @@
 
 import { Input, Select } from "antd";
 import { plusMinusOf, readTyped } from "@/core/donor/donor";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState, type RefObject } from "react";
 import { KIND_UNIT } from "@/core/donor/item";
 import type { How } from "@/core/donor/reading";
 import { donorItem, PLACES, type DonorItem, type DonorKey } from "@/core/donor/items";
@@ -17,38 +17,66 @@ import { Key } from "@/ui/Key";
 import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
 import { Photos } from "./Photos";
-import { itemsToWalk, nextInWalk } from "./theWalk";
+import { firstInWalk, itemsToWalk, nextInWalk } from "./theWalk";
 import "./survey.css";
 
-/** The walk round the bike, one measurement at a time: Enter keeps and goes on, Escape skips. */
+/** The address of the walk's end. */
+const END = "end";
+
+/** The walk round the bike, one measurement at a time: Enter keeps and goes on, Escape skips; at its end it says what is left. */
 export function SurveyStage() {
-  const { view, wantedItem } = useJob();
+  const { view, at, setAt, goTo } = useJob();
   const { donor } = view.job;
   const [all, setAll] = useState(false);
+  const [skipped, setSkipped] = useState<ReadonlySet<DonorKey>>(new Set());
   const items = itemsToWalk(view, all);
   const settles = useMemo(() => settledBy(view.findings), [view.findings]);
-  const [at, setAt] = useState<DonorKey>(() => wantedItem ?? nextToMeasure(items, donor, settles) ?? items[0]!);
-  const here = items.includes(at) ? at : items[0]!;
-  const go = (by: number) => setAt(items[(items.indexOf(here) + by + items.length) % items.length]!);
-  const goOn = (now: JobView = view) => setAt(nextInWalk(now, all, here));
+  const [start] = useState(() => firstInWalk(view, items, new Set(settles.keys())) ?? END);
+  const wanted = at ?? start;
+  const here = wanted === END ? END : (items.find((key) => key === wanted) ?? items[0]!);
+  // Half a figure that was typed is kept before the walk goes elsewhere.
+  const keepTyped = useRef<(() => Promise<boolean>) | null>(null);
+  const pick = async (key: string) => {
+    if (!keepTyped.current || (await keepTyped.current())) setAt(key);
+  };
+  const go = (by: number) => {
+    const from = here === END ? items.length : items.indexOf(here);
+    void pick(items[(from + by + items.length) % items.length]!);
+  };
+  const goOn = (now: JobView = view, skips: ReadonlySet<DonorKey> = skipped) => {
+    if (here !== END) setAt(nextInWalk(now, all, here, skips) ?? END);
+  };
+  const skip = () => {
+    if (here === END) return;
+    const skips = new Set(skipped).add(here);
+    setSkipped(skips);
+    goOn(view, skips);
+  };
+  const left = items.filter((key) => donor[key] === undefined || settles.has(key)).length;
   return (
     <>
       <section className="hands walk" aria-label="The walk">
         <div className="walk-head">
           <h2>The walk</h2>
-          <span className="soft num">
-            {items.filter((key) => donor[key]).length} of {items.length}
-          </span>
+          <span className="soft num">{left === 0 ? "complete" : `${left} left of ${items.length}`}</span>
           <span className="fill" />
           <a className="button quiet" href={`/api/jobs/${view.job.id}/walk.pdf`} target="_blank" rel="noreferrer">
             Paper form
           </a>
         </div>
-        {view.needed.length > 0 && (
+        {view.needed.length > 0 ? (
           <label className="walk-all small">
             <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} /> the whole walk, also what
             no check of this build asks
           </label>
+        ) : (
+          <p className="walk-all small">
+            This is the whole walk.{" "}
+            <button className="link" onClick={() => void goTo("Drive")}>
+              Choose a drive first
+            </button>{" "}
+            and only what its checks ask is left of it.
+          </p>
         )}
         {PLACES.filter((place) => items.some((key) => donorItem(key).place === place)).map((place) => (
           <div key={place}>
@@ -56,15 +84,106 @@ export function SurveyStage() {
             {items
               .filter((key) => donorItem(key).place === place)
               .map((key) => (
-                <WalkRow key={key} itemKey={key} here={key === here} settles={settles.get(key) ?? 0} onPick={() => setAt(key)} />
+                <WalkRow
+                  key={key}
+                  itemKey={key}
+                  here={key === here}
+                  settles={settles.get(key) ?? 0}
+                  onPick={() => void pick(key)}
+                />
               ))}
           </div>
         ))}
       </section>
       <section className="eyes survey">
-        <MeasureCard key={here} itemKey={here} settles={settles.get(here) ?? 0} onNext={goOn} onBack={() => go(-1)} />
-        <Photos key={`photos ${here}`} item={here} />
+        {here === END ? (
+          <WalkEnd items={items} settles={settles} onPick={setAt} />
+        ) : (
+          <>
+            <MeasureCard
+              key={here}
+              itemKey={here}
+              settles={settles.get(here) ?? 0}
+              keepTyped={keepTyped}
+              onNext={goOn}
+              onSkip={skip}
+              onBack={() => go(-1)}
+            />
+            <Photos key={`photos ${here}`} item={here} />
+          </>
+        )}
       </section>
+    </>
+  );
+}
+
+/** The walk's end: what was skipped, what is measured but doubtful, and the way on. */
+function WalkEnd({
+  items,
+  settles,
+  onPick,
+}: {
+  items: readonly DonorKey[];
+  settles: ReadonlyMap<DonorKey, number>;
+  onPick: (key: string) => void;
+}) {
+  const { view, goTo } = useJob();
+  const { system } = useSettings();
+  const { donor } = view.job;
+  const missing = items.filter((key) => donor[key] === undefined);
+  const doubtful = items.filter((key) => donor[key] !== undefined && settles.has(key));
+  const chosen = view.needed.length > 0;
+  return (
+    <div className="walk-end">
+      <h1>{missing.length === 0 ? "Complete" : `${missing.length} still to measure`}</h1>
+      <ItemList title="Not measured" keys={missing} onPick={onPick} says={() => ""} />
+      <ItemList
+        title="Measured, and still doubtful: take them again with a better tool"
+        keys={doubtful}
+        onPick={onPick}
+        says={(key) => {
+          const reading = donor[key]!;
+          const item = donorItem(key);
+          const spread = reading.plusMinus > 0 ? ` ± ${figure(reading.plusMinus, unitOf(item), system)}` : "";
+          return `${shown(item, reading.value, system)}${spread}, ${reading.how}`;
+        }}
+      />
+      {missing.length + doubtful.length === 0 && <p>Every item that this build&apos;s checks ask has its figure.</p>}
+      <div className="measure-foot">
+        <span className="fill" />
+        <button className="button main-action" autoFocus onClick={() => void goTo(chosen ? "Fit" : "Drive")}>
+          {chosen ? "On to Fit" : "On to Drive"} <Key>Enter</Key>
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function ItemList({
+  title,
+  keys,
+  says,
+  onPick,
+}: {
+  title: string;
+  keys: readonly DonorKey[];
+  says: (key: DonorKey) => string;
+  onPick: (key: string) => void;
+}) {
+  if (keys.length === 0) return null;
+  return (
+    <>
+      <h3>{title}</h3>
+      <ul>
+        {keys.map((key) => (
+          <li key={key}>
+            <button className="link" onClick={() => onPick(key)}>
+              {donorItem(key).label}
+            </button>{" "}
+            <span className="soft">{says(key)}</span>
+          </li>
+        ))}
+      </ul>
     </>
   );
 }
@@ -75,20 +194,6 @@ function settledBy(findings: ReturnType<typeof useJob>["view"]["findings"]): Map
     if (isOpen(finding) && finding.verdict === "measure")
       for (const key of finding.settle) counts.set(key, (counts.get(key) ?? 0) + 1);
   return counts;
-}
-
-/** The item that would settle the most checks; with none, the first that was not measured. */
-function nextToMeasure(
-  items: DonorKey[],
-  donor: Partial<Record<DonorKey, { plusMinus: number }>>,
-  settles: Map<DonorKey, number>,
-): DonorKey | undefined {
-  // Unmeasured before measured, the least sure first, then what settles most.
-  const unsure = (key: DonorKey) => donor[key]?.plusMinus ?? Infinity;
-  const wanted = items
-    .filter((key) => settles.has(key))
-    .sort((a, b) => (unsure(a) === unsure(b) ? settles.get(b)! - settles.get(a)! : unsure(b) - unsure(a)));
-  return wanted[0] ?? items.find((key) => donor[key] === undefined);
 }
 
 function WalkRow({ itemKey, here, settles, onPick }: { itemKey: DonorKey; here: boolean; settles: number; onPick: () => void }) {
@@ -145,15 +250,19 @@ const TOOLS: { value: How; label: string }[] = [
 function MeasureCard({
   itemKey,
   settles,
+  keepTyped,
   onNext,
+  onSkip,
   onBack,
 }: {
   itemKey: DonorKey;
   settles: number;
+  keepTyped: RefObject<(() => Promise<boolean>) | null>;
   onNext: (now?: JobView) => void;
+  onSkip: () => void;
   onBack: () => void;
 }) {
-  const { view, act } = useJob();
+  const { view, act, beforeLeaving } = useJob();
   const { system } = useSettings();
   const item = donorItem(itemKey);
   const reading = view.job.donor[itemKey];
@@ -162,12 +271,32 @@ function MeasureCard({
     item.kind === "choice" ? "seen" : reading && reading.how !== "seen" ? reading.how : item.tool,
   );
   const [question, setQuestion] = useState<{ says: string; perhaps: number | null; typed: string } | null>(null);
+  const [refusal, setRefusal] = useState("");
+  /** @returns the job after it, or null when it was asked about or refused: the text stays where it is */
+  const store = async (typed: string, confirmed = false): Promise<JobView | null> => {
+    setQuestion(null);
+    setRefusal("");
+    const outcome = await act({ do: "measure", key: itemKey, text: typed, system, how, confirmed }, "says here");
+    if (outcome.done) return outcome.view;
+    if (outcome.ask) setQuestion({ ...outcome.ask, typed });
+    if (outcome.says) setRefusal(outcome.says);
+    return null;
+  };
   const keep = async (typed: string, confirmed = false) => {
     if (typed.trim() === "") return onNext();
-    const outcome = await act({ do: "measure", key: itemKey, text: typed, system, how, confirmed });
-    if (outcome.done) onNext(outcome.view);
-    else if (outcome.ask) setQuestion({ ...outcome.ask, typed });
+    const now = await store(typed, confirmed);
+    if (now) onNext(now);
   };
+  // What is in the box is kept before the item or the stage is left; what cannot be read or is asked about holds it here.
+  useEffect(() => {
+    const keepIt = async () => text.trim() === "" || (await store(text)) !== null;
+    keepTyped.current = keepIt;
+    beforeLeaving(keepIt);
+    return () => {
+      keepTyped.current = null;
+      beforeLeaving(null);
+    };
+  });
   // The uncertainty on the screen is of the figure in the box, or of the likely size while it is empty.
   const typed = text.trim() === "" ? null : readTyped(itemKey, text, system);
   const figureNow = typed?.ok ? typed.value.value : item.kind === "choice" ? "" : (item.chips[0] ?? 0);
@@ -180,7 +309,7 @@ function MeasureCard({
         ? formatQuantity(value, "mass", system)
         : written(value);
   return (
-    <div className="measure-card" onKeyDown={(event) => event.key === "Escape" && onNext()}>
+    <div className="measure-card" onKeyDown={(event) => event.key === "Escape" && onSkip()}>
       <div className="measure-head">
         <div>
           <h1>{item.label}</h1>
@@ -222,13 +351,19 @@ function MeasureCard({
             value={text}
             placeholder={shown(item, reading ? reading.value : item.chips[0]!, system)}
             suffix={unit}
-            onChange={(event) => setText(event.target.value)}
+            inputMode="decimal"
+            status={refusal ? "error" : ""}
+            onChange={(event) => {
+              setText(event.target.value);
+              setRefusal("");
+              setQuestion(null);
+            }}
             onPressEnter={() => void keep(text)}
             onKeyDown={(event) => {
-              // One key keeps the likely size: a nominal bike is walked round with the space bar.
+              // One key keeps the likely size: a nominal bike is walked round with the space bar. What is kept already stays.
               if (event.key !== " " || text !== "") return;
               event.preventDefault();
-              void keep(written(item.chips[0]!));
+              if (!reading) void keep(written(item.chips[0]!));
             }}
             aria-label={item.label}
             maxLength={40}
@@ -243,11 +378,16 @@ function MeasureCard({
             {item.chips.map((value, index) => (
               <button key={value} className="chip num" onClick={() => void keep(written(value))}>
                 {chip(value)}
-                {index === 0 && <Key>Space</Key>}
+                {index === 0 && !reading && <Key>Space</Key>}
               </button>
             ))}
           </div>
         </div>
+      )}
+      {refusal && (
+        <p className="note bad" role="alert">
+          {refusal}
+        </p>
       )}
       {question && (
         <div className="note" role="alert">
@@ -291,7 +431,7 @@ function MeasureCard({
         <button className="button" onClick={onBack}>
           Back
         </button>
-        <button className="button" onClick={() => onNext()}>
+        <button className="button" onClick={onSkip}>
           Skip <Key>Esc</Key>
         </button>
         {item.kind !== "choice" && (

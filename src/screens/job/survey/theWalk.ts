@@ -16,13 +16,18 @@ export function itemsToWalk({ job, needed }: Seen, whole: boolean): DonorKey[] {
   return items.filter((key) => asked.has(key) || job.donor[key] !== undefined);
 }
 
+/** Where the walk begins: at what is missing first round the bike, else at what is doubtful; null when there is nothing left. */
+export const firstInWalk = ({ job }: Seen, items: readonly DonorKey[], doubtful: ReadonlySet<DonorKey>): DonorKey | null =>
+  items.find((key) => job.donor[key] === undefined) ?? items.find((key) => doubtful.has(key)) ?? null;
+
 /**
- * Where the walk goes on to from an item: what is still missing, round the bike; with nothing missing, the next one.
- * Asked of the job as it is after the answer: an answer may open items, and never sends back to one that has a figure.
+ * Where the walk goes on to from an item: what is missing onwards round the bike, then what is missing before it and was not skipped;
+ * null at the walk's end. Asked of the job as it is after the answer: an answer may open items, and never sends back to one that
+ * has a figure.
  */
-export function nextInWalk(seen: Seen, whole: boolean, here: DonorKey): DonorKey {
+export function nextInWalk(seen: Seen, whole: boolean, here: DonorKey, skipped: ReadonlySet<DonorKey>): DonorKey | null {
   const items = itemsToWalk(seen, whole);
   const from = items.indexOf(here);
-  const onwards = [...items.slice(from + 1), ...items.slice(0, from)];
-  return onwards.find((key) => seen.job.donor[key] === undefined) ?? onwards[0] ?? here;
+  const onwards = [...items.slice(from + 1), ...items.slice(0, Math.max(0, from))];
+  return onwards.find((key) => seen.job.donor[key] === undefined && !skipped.has(key)) ?? null;
 }
