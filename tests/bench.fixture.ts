@@ -237,6 +237,7 @@ export const placedOrder = (
     dangerousGoods: false,
     leadDays: 4,
     arrived: null,
+    off: null,
     ...over,
   };
 };

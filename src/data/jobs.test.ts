@@ -63,6 +63,7 @@ const order = (id: string, over: Partial<PlacedOrder> = {}): PlacedOrder => ({
   dangerousGoods: false,
   leadDays: 3,
   arrived: null,
+  off: null,
   ...over,
 });
 const whole = (over: Partial<Job> = {}): Job => ({

@@ -6,7 +6,7 @@ import { formatDay } from "@/core/units/date";
 import { jobNumber, shopHead } from "./jobHead";
 import { table, type Paper } from "./paper";
 
-/** A purchase order as it was placed. */
+/** A purchase order as it was placed, or as it would be. */
 export function orderPaper(view: JobView, order: PlacedOrder): Paper {
   const rows = order.lines.map((line) => [
     line.partId,
@@ -22,10 +22,16 @@ export function orderPaper(view: JobView, order: PlacedOrder): Paper {
       { text: `Order ${order.number}`, style: "title" },
       { text: `To ${order.supplierName}`, margin: [0, 2, 0, 0] },
       {
-        text: `Placed ${formatDay(order.placed.at)} by ${order.placed.by || "no name"}, for job ${jobNumber(view)}`,
+        text:
+          order.placed.at === ""
+            ? `Not placed yet, for job ${jobNumber(view)}`
+            : `Placed ${formatDay(order.placed.at)} by ${order.placed.by || "no name"}, for job ${jobNumber(view)}`,
         style: "soft",
         margin: [0, 0, 0, 10],
       },
+      ...(order.off
+        ? [{ text: `${order.off.how === "cancelled" ? "Cancelled" : "Sent back"}: ${order.off.why}`, bold: true } as Content]
+        : []),
       table(["Part", "Name", "Quantity", "Each", "Together"], rows, [80, "*", 70, 70, 80], [2, 3, 4]),
       {
         text: `Goods ${formatMoney(order.goodsMinor, order.currency)}, carriage ${formatMoney(order.carriageMinor, order.currency)}`,

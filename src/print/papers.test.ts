@@ -275,6 +275,7 @@ describe("an order", () => {
     dangerousGoods: true,
     leadDays: 4,
     arrived: null,
+    off: null,
   };
   test("holds what is bought in packs at the supplier's price, the sums in the shop's money, and the dangerous goods", async () => {
     const view = await viewOf("Maud");

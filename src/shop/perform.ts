@@ -5,7 +5,9 @@ import { jobSchema, type Job } from "@/core/job/job";
 import { bad, good, type Result } from "@/core/result";
 import type { HistoryLine, JobView } from "@/core/job/view";
 import { appendEvent, editsToStep, findJob, history, markUndone, updateJob } from "@/data/jobs";
+import type { Wish } from "@/core/wish/wish";
 import { carryOut } from "./commands";
+import { NAMES } from "./commands/editWish";
 import { takeFromShelf } from "@/data/catalogue";
 import { takenBy } from "@/core/job/taken";
 import { benchOf, summaryOf, viewFrom } from "./jobView";
@@ -125,7 +127,8 @@ async function stepBack(trx: Knex, jobId: string, way: "undo" | "redo", sure: bo
 function sentence(error: z.ZodError): string {
   return error.issues
     .map((issue) => {
-      const field = issue.path.filter((p) => p !== "command" && p !== "wish").join(".");
+      const path = issue.path.filter((p) => p !== "command" && p !== "wish");
+      const field = path.map((p) => (p in NAMES ? NAMES[p as keyof Wish] : String(p))).join(".");
       return field ? `${field}: ${issue.message}` : issue.message;
     })
     .join("; ");

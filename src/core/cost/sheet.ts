@@ -1,7 +1,7 @@
 import type { Supplied } from "../fit/build";
 import type { Fit } from "../fit/engine";
 import type { HouseRules } from "../house/houseRules";
-import type { PlacedOrder } from "../supply/placedOrder";
+import { standing, type PlacedOrder } from "../supply/placedOrder";
 import type { Wish } from "../wish/wish";
 import type { HandLine } from "./handLine";
 import type { Catalogue } from "../parts/catalogue";
@@ -96,7 +96,7 @@ export function buildSheet(
 ): Sheet {
   const drafts = allocate([...chosen(fit, job, catalogue), ...missing(fit)], job.sources, shelf);
   const wanted = wantedOf(drafts);
-  const plan = supplyPlan(stillToBuy(wanted, job.orders), catalogue, house);
+  const plan = supplyPlan(stillToBuy(wanted, standing(job.orders)), catalogue, house);
   const costs = costsOf(drafts, wanted, job, plan, catalogue, house);
   const lines = [...drafts.map((draft, i) => priced(draft, costs[i]!, house)), ...job.hand.map(handLine)];
   const sum = (group: SheetLine["group"]) =>
@@ -104,7 +104,9 @@ export function buildSheet(
   const [runningMinor, dressingMinor] = [sum("running"), sum("dressing")];
   const labourMinutes = Math.round(quoteMinutes(steps));
   const labourMinor = Math.round((labourMinutes * house.labourMinorPerHour) / 60);
-  const placed = job.orders.map((order) => converted(order.carriageMinor, order.currency, house.currency, house.rates));
+  // What was sent back came with its carriage all the same.
+  const carried = job.orders.filter((order) => order.off?.how !== "cancelled");
+  const placed = carried.map((order) => converted(order.carriageMinor, order.currency, house.currency, house.rates));
   const carriageMinor =
     plan.orders.reduce((total, order) => total + order.carriageMinor, 0) +
     placed.reduce<number>((total, minor) => total + (minor ?? 0), 0);
@@ -237,7 +239,9 @@ function costsOf(
   catalogue: Catalogue,
   house: HouseRules,
 ): Cost[] {
-  const bought = new Map([...wanted].map(([id, quantity]) => [id, costOfBought(id, quantity, job.orders, plan, house)]));
+  const bought = new Map(
+    [...wanted].map(([id, quantity]) => [id, costOfBought(id, quantity, standing(job.orders), plan, house)]),
+  );
   const shares = new Map<Draft, number>();
   for (const [id, { minor }] of bought) {
     if (minor === null) continue;

@@ -8,7 +8,7 @@ import { AFTER_SIGNING, changedSince } from "../work/signature";
 import { quoteMinutes, waitDays, workSteps, type Step } from "../work/steps";
 import type { Asked } from "../fit/build";
 import type { Job } from "./job";
-import { daysLeft } from "../supply/placedOrder";
+import { daysLeft, standing } from "../supply/placedOrder";
 import type { Wish } from "../wish/wish";
 import { canRide, massOf } from "./rideOf";
 import { stages, type StageState } from "./stages";
@@ -101,7 +101,9 @@ function benchOf(job: Job, steps: readonly Step[], house: HouseRules): Bench {
  * line that nobody is known to send has no date.
  */
 function leadOf(job: Job, sheet: Sheet, today: string): Lead {
-  const underWay = job.orders.filter((order) => !order.arrived).map((order) => ({ order, left: daysLeft(order, today) }));
+  const underWay = standing(job.orders)
+    .filter((order) => !order.arrived)
+    .map((order) => ({ order, left: daysLeft(order, today) }));
   const late = underWay.filter(({ left }) => left < 0);
   return {
     days: Math.max(

@@ -11,7 +11,7 @@ const reason = z.string().trim().min(8, "give a reason of a few words: it is kep
 
 /** Everything that can be done to a job, one variant a use case. The same schema stands at every door. */
 export const commandSchema = z.discriminatedUnion("do", [
-  z.strictObject({ do: z.literal("edit wish"), wish: wishSchema.partial() }),
+  z.strictObject({ do: z.literal("edit wish"), wish: wishSchema.partial(), confirmed: z.literal(true).optional() }),
   z.strictObject({
     do: z.literal("measure"),
     key: z.enum(DONOR_KEYS),
@@ -38,6 +38,7 @@ export const commandSchema = z.discriminatedUnion("do", [
   z.strictObject({ do: z.literal("give sheet"), overBudget: z.literal(true).optional() }),
   z.strictObject({ do: z.literal("place order"), supplierId: key, expectMinor: z.int(), overBudget: z.literal(true).optional() }),
   z.strictObject({ do: z.literal("arrived"), orderId: key }),
+  z.strictObject({ do: z.literal("call off"), orderId: key, why: reason.max(200, "at most 200 letters") }),
   z.strictObject({ do: z.literal("tick"), step: key, note: z.string().max(200), despite: reason.optional() }),
   z.strictObject({ do: z.literal("untick"), step: key }),
   z.strictObject({ do: z.literal("put aside"), why: reason }),

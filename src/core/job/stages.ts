@@ -4,14 +4,13 @@ import type { Fit } from "../fit/engine";
 import type { Sheet } from "../cost/sheet";
 import { AFTER_SIGNING, changedSince } from "../work/signature";
 import type { Step } from "../work/steps";
+import { standing } from "../supply/placedOrder";
+import { askedOfWish } from "../wish/asked";
 import { walk } from "../donor/donor";
 import { isOpen } from "../fit/finding";
 
 /** A knot on the string: open (nothing done), half, tied (done), and how many things are still undone. */
 export type StageState = { readonly name: StageName; readonly knot: "open" | "half" | "tied" | "later"; readonly undone: number };
-
-/** The wish's lines without which no promise can be made. */
-const ASKED = ["customer", "bike", "riderKg", "budgetMinor", "readyBy", "assistKmh"] as const;
 
 /** Nothing done is open, something left is half, all done is tied. */
 export const knot = (done: number, undone: number): StageState["knot"] =>
@@ -19,7 +18,7 @@ export const knot = (done: number, undone: number): StageState["knot"] =>
 
 /** @param ridden whether the ride on the customer's road is reckoned */
 export function stages(job: Job, fit: Fit, sheet: Sheet, steps: readonly Step[], ridden: boolean): StageState[] {
-  const asked = ASKED.filter((field) => job.wish[field] !== null && job.wish[field] !== "").length;
+  const asked = askedOfWish(job.wish);
   const items = walk(job.donor);
   const measured = items.filter((key) => job.donor[key] !== undefined).length;
   const toChoose = fit.findings.filter((finding) => isOpen(finding) && finding.choose);
@@ -30,14 +29,14 @@ export function stages(job: Job, fit: Fit, sheet: Sheet, steps: readonly Step[],
   const before = steps.filter((step) => !AFTER_SIGNING.has(step.id));
   const ticked = before.filter((step) => job.ticks[step.id]).length;
   const of: Record<StageName, [knot: StageState["knot"], undone: number]> = {
-    Ask: [knot(asked, ASKED.length - asked), ASKED.length - asked],
+    Ask: [knot(asked.there, asked.missing.length), asked.missing.length],
     // As far as the whole walk goes; what this build's checks ask of it is known to who looks ahead (surveyOf).
     Survey: [knot(measured, items.length - measured), items.length - measured],
     Drive: [knot(Object.keys(job.choices).length, toChoose.length), toChoose.length],
     Fit: started ? [knot(fit.findings.length - toFit.length, toFit.length), toFit.length] : ["open", 0],
     Ride: ridden ? ["tied", 0] : job.wish.route || started ? ["half", started ? 1 : 0] : ["open", 0],
     Sheet: started ? [sheet.unpriced === 0 && job.given.length > 0 ? "tied" : "half", sheet.unpriced] : ["open", 0],
-    Order: started ? [knot(job.orders.length + (toPlace === 0 ? 1 : 0), toPlace), toPlace] : ["open", 0],
+    Order: started ? [knot(standing(job.orders).length + (toPlace === 0 ? 1 : 0), toPlace), toPlace] : ["open", 0],
     Build:
       steps.length > 0
         ? [

@@ -36,7 +36,7 @@ export function surveyOf(job: Job, fit: Fit, catalogue: Catalogue, house: HouseR
     for (const key of readsOf(ahead.build)) needed.add(key);
   }
   const missing = [...needed].filter((key) => job.donor[key] === undefined);
-  const doubtful = fit.findings.filter(isOpen).flatMap((finding) => finding.settle);
+  const doubtful = fit.findings.filter((finding) => isOpen(finding) && finding.verdict === "measure").flatMap((f) => f.settle);
   // What an answer rules out (a slot's depth on a closed end) is not on the walk.
   const onWalk = new Set(walk(job.donor));
   const left = new Set([...missing, ...doubtful].filter((key) => onWalk.has(key)));

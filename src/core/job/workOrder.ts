@@ -1,3 +1,4 @@
+import { standing } from "../supply/placedOrder";
 import type { Sheet } from "../cost/sheet";
 import { goesBack, staysInBox, type LeftOver } from "../work/leftOver";
 import { heldByFit, heldStep, type Held } from "../work/held";
@@ -52,7 +53,7 @@ function waitsFor(partId: string, origin: { type: string; kitId?: string }, job:
   const bought = sheet.lines.filter((line) => line.partId === buyId && line.source === "buy");
   if (bought.length === 0 && sheet.lines.some((line) => line.partId === buyId && line.source !== "in the kit")) return null;
   const wanted = bought.reduce((sum, line) => sum + line.quantity, 0);
-  const orders = job.orders.filter((order) => order.lines.some((line) => line.partId === buyId));
+  const orders = standing(job.orders).filter((order) => order.lines.some((line) => line.partId === buyId));
   // A line may be split over suppliers: all of its pieces must be here.
   const pieces = (of: typeof orders) =>
     of.flatMap((order) => order.lines).reduce((sum, line) => sum + (line.partId === buyId ? line.packs * line.packSize : 0), 0);

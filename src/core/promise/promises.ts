@@ -112,7 +112,15 @@ function mass(wish: Wish, fit: Fit, donorMassKg: number | undefined, missing: st
   return { id: "mass", title, asked, predicted, proved: null, kept, note: missing === "" ? note : `${note}; ${missing}` };
 }
 
-function ready(p: { wish: Wish; fit: Fit; today: string; lead: Lead; bench: Bench; signedOn: string | null; missing: string }): Promise {
+function ready(p: {
+  wish: Wish;
+  fit: Fit;
+  today: string;
+  lead: Lead;
+  bench: Bench;
+  signedOn: string | null;
+  missing: string;
+}): Promise {
   const asked = p.wish.readyBy;
   const title = "Ready";
   if (p.fit.build.supplied.length === 0)

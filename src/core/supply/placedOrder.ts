@@ -28,7 +28,15 @@ export const placedOrderSchema = z.strictObject({
   dangerousGoods: z.boolean(),
   leadDays: z.int(),
   arrived: z.strictObject(stamp).nullable(),
+  /** Cancelled before it came, or sent back after; null while it stands. It keeps its number. */
+  off: z
+    .strictObject({ ...stamp, how: z.enum(["cancelled", "returned"]), why: text(200) })
+    .nullable()
+    .default(null),
 });
+
+/** Orders whose parts are the job's: what was cancelled or sent back is bought again. */
+export const standing = <T extends { readonly off: unknown }>(orders: readonly T[]): T[] => orders.filter((order) => !order.off);
 
 const DAY_MS = 86_400_000;
 

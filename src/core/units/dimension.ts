@@ -21,6 +21,7 @@ export const DIMENSIONS: Record<Dimension, readonly UnitRow[]> = {
   distance: [
     { unit: "km", words: ["km"], perUnit: 1, digits: 1 },
     { unit: "mi", words: ["mi", "mile", "miles"], perUnit: 1.609344, digits: 1 },
+    { unit: "m", words: ["m", "metre", "metres"], perUnit: 0.001, digits: 0 },
   ],
   speed: [
     { unit: "km/h", words: ["km/h", "kmh", "kph"], perUnit: 1, digits: 1 },

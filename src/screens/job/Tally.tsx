@@ -1,7 +1,7 @@
 "use client";
 
 import { givesAs } from "@/core/wish/promiseIds";
-import { ridePromises } from "@/core/promise/ridePromises";
+import { ridePromises, ridePromisesAsked } from "@/core/promise/ridePromises";
 import { countVerdicts, VERDICTS } from "@/core/fit/finding";
 import type { Promise as Promised } from "@/core/promise/promises";
 import { formatNumber, formatQuantity } from "@/core/units/formatQuantity";
@@ -26,7 +26,9 @@ export function Tally() {
         </h3>
         {[
           ...view.promises,
-          ...(rides.forecast && view.ride.input ? ridePromises(rides.forecast, view.ride.input.asked) : []),
+          ...(rides.forecast && view.ride.input
+            ? ridePromises(rides.forecast, view.ride.input.asked)
+            : ridePromisesAsked(view.job.wish, view.ride.wants ?? [])),
         ].map((promise) => (
           <PromiseLine key={promise.id} promise={promise} />
         ))}

@@ -8,7 +8,7 @@ import { choose, putIn, takeOut } from "./choose";
 import { editWish } from "./editWish";
 import { accept, offerAgain, override, refuse, takeBack, withdrawOverride } from "./findings";
 import { forgetReading, measure } from "./measure";
-import { arrived, placeOrder } from "./orders";
+import { arrived, callOff, placeOrder } from "./orders";
 import { dropPhoto, keepPhoto } from "./photos";
 import { addLine, giveSheet, removeLine, source } from "./sheet";
 
@@ -33,6 +33,7 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   "give sheet": giveSheet,
   "place order": placeOrder,
   arrived,
+  "call off": callOff,
   tick,
   untick,
   sign,
@@ -40,8 +41,8 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   "take up": takeUp,
 };
 
-/** What may still happen to a job that is put aside: parts that were ordered come all the same. */
-const WHILE_ASIDE: ReadonlySet<Command["do"]> = new Set(["put aside", "take up", "arrived"]);
+/** What may still happen to a job that is put aside: parts that were ordered come all the same, or are called off. */
+const WHILE_ASIDE: ReadonlySet<Command["do"]> = new Set(["put aside", "take up", "arrived", "call off"]);
 
 export const carryOut = (job: Job, command: Command, bench: Bench): Result<Done, Refusal> =>
   job.aside && !WHILE_ASIDE.has(command.do)

@@ -88,6 +88,7 @@ describe("a placed order", () => {
         dangerousGoods: true,
         leadDays: 8,
         arrived: null,
+        off: null,
       },
     ]);
     expect(says(job(), PACK)).toBe("done: Order 0012-1 placed with Inlet Test Supply: 332.28\u00a0€");
@@ -144,6 +145,59 @@ describe("arrival", () => {
     expect(here.orders.map((order) => order.arrived)).toEqual([null, { at: bench.at, by: "Ida" }]);
     expect(says(here, { do: "arrived", orderId: "o1" })).toBe("That order is marked as arrived already.");
     expect(says(named, { do: "arrived", orderId: "o0" })).toBe("done: Order 0012-1 arrived");
+  });
+});
+
+describe("an order that is called off", () => {
+  const plannedOf = (on: Job) => assess(on, bench.catalogue, bench.house, "2026-01-05").sheet;
+  const on = () => {
+    const start = job({ choices: { motor: motor.id, battery: pack.id }, also: [] });
+    const order = plannedOf(start).plan.orders[0]!;
+    return placed(start, {
+      do: "place order",
+      supplierId: order.supplier.id,
+      expectMinor: order.goodsMinor + order.carriageMinor,
+      overBudget: true,
+    });
+  };
+  const why = "the wrong axle was sent";
+  test("before it came is cancelled: its parts are to be bought again, its carriage is not paid, its number stays taken", () => {
+    const one = on();
+    const orderId = one.orders[0]!.id;
+    const before = plannedOf(one);
+    expect(before.plan.orders).toEqual([]);
+    const off = placed(one, { do: "call off", orderId, why });
+    expect(off.orders[0]!.off).toEqual({ at: bench.at, by: "Ida", how: "cancelled", why });
+    expect(says(one, { do: "call off", orderId, why })).toBe(`done: Order ${one.orders[0]!.number} cancelled: ${why}`);
+    const after = plannedOf(off);
+    expect(after.plan.orders[0]!.lines.map((line) => line.part.id)).toEqual([pack.id]);
+    expect(after.carriageMinor).toBe(before.carriageMinor);
+    expect(after.allInMinor).toBe(before.allInMinor);
+    const { plan } = after;
+    const again = placed(off, {
+      do: "place order",
+      supplierId: plan.orders[0]!.supplier.id,
+      expectMinor: plan.orders[0]!.goodsMinor + plan.orders[0]!.carriageMinor,
+      overBudget: true,
+    });
+    expect(again.orders.map((order) => order.number)).toEqual([one.orders[0]!.number, one.orders[0]!.number.replace("-1", "-2")]);
+    expect(says(off, { do: "arrived", orderId })).toBe("That order was cancelled.");
+    expect(says(off, { do: "call off", orderId, why })).toBe("That order was cancelled already.");
+    expect(says(off, { do: "call off", orderId: "nope", why })).toBe("There is no such order.");
+  });
+  test("after it came goes back: its carriage was paid all the same, and the step waits for its part again", () => {
+    const here = placed(on(), { do: "arrived", orderId: on().orders[0]!.id });
+    const one = { ...here, orders: here.orders.map((order) => ({ ...order, arrived: order.placed })) };
+    const before = plannedOf(one);
+    const off = placed(one, { do: "call off", orderId: one.orders[0]!.id, why });
+    expect(off.orders[0]!.off!.how).toBe("returned");
+    const after = plannedOf(off);
+    expect(after.carriageMinor).toBe(before.carriageMinor + after.plan.orders[0]!.carriageMinor);
+    const waits = (on: Job) => {
+      const now = assess(on, bench.catalogue, bench.house, "2026-01-05");
+      return workOrderOf(on, now).steps.find(({ step }) => step.id === "cradle")!.waits[0];
+    };
+    expect([waits(one), waits(off)]).toEqual([null, "not ordered yet"]);
   });
 });
 

@@ -1,6 +1,6 @@
 import { countVerdicts } from "@/core/fit/finding";
 import { formatMoney } from "@/core/money/money";
-import type { PlacedOrder } from "@/core/supply/placedOrder";
+import { orderOf } from "@/core/cost/orderOf";
 import { overBudget } from "@/core/cost/overBudget";
 import { assessOn, done, refused, type UseCase } from "../useCase";
 
@@ -18,49 +18,33 @@ export const placeOrder: UseCase<"place order"> = (job, command, bench) => {
     );
   const over = overBudget(sheet);
   if (over !== null && !command.overBudget) return refused(`${over}: say that it is ordered all the same.`);
-  const because = (partId: string) =>
-    sheet.lines.filter((line) => line.partId === partId && line.source === "buy").map((line) => line.why.slice(0, 200));
-  const order: PlacedOrder = {
-    id: bench.newId(),
-    number: `${String(job.number).padStart(4, "0")}-${nextSerial(job.orders)}`,
-    supplierId: planned.supplier.id,
-    supplierName: planned.supplier.name,
-    placed: { at: bench.at, by: bench.by },
-    currency: sheet.currency,
-    lines: planned.lines.map(({ part, offer, quantity, packs, totalMinor: lineMinor }) => ({
-      partId: part.id,
-      name: part.name,
-      kind: part.kind,
-      quantity,
-      packs,
-      packSize: offer.packSize,
-      packPriceMinor: offer.priceMinor,
-      offerCurrency: offer.currency,
-      totalMinor: lineMinor,
-      because: because(part.id),
-    })),
-    goodsMinor: planned.goodsMinor,
-    carriageMinor: planned.carriageMinor,
-    dangerousGoods: planned.dangerousGoods,
-    leadDays: planned.leadDays,
-    arrived: null,
-  };
+  const order = orderOf(planned, sheet, job, { id: bench.newId(), at: bench.at, by: bench.by });
   return done(
     { orders: [...job.orders, order] },
     `Order ${order.number} placed with ${order.supplierName}: ${formatMoney(totalMinor, sheet.currency)}`,
   );
 };
 
-/** One more than the highest serial used, so that a number is never given twice while its order stands. */
-const nextSerial = (orders: readonly PlacedOrder[]) =>
-  Math.max(0, ...orders.map((order) => Number(order.number.split("-")[1]))) + 1;
-
 export const arrived: UseCase<"arrived"> = (job, command, bench) => {
   const order = job.orders.find((o) => o.id === command.orderId);
   if (!order) return refused("There is no such order.");
+  if (order.off) return refused(`That order was ${order.off.how}.`);
   if (order.arrived) return refused("That order is marked as arrived already.");
   return done(
     { orders: job.orders.map((o) => (o === order ? { ...o, arrived: { at: bench.at, by: bench.by } } : o)) },
     `Order ${order.number} arrived`,
+  );
+};
+
+/** Calls an order off before it came, or sends it back after: its number stays taken, its parts are to be bought again. */
+export const callOff: UseCase<"call off"> = (job, command, bench) => {
+  const order = job.orders.find((o) => o.id === command.orderId);
+  if (!order) return refused("There is no such order.");
+  if (order.off) return refused(`That order was ${order.off.how} already.`);
+  const how = order.arrived ? ("returned" as const) : ("cancelled" as const);
+  const off = { at: bench.at, by: bench.by, how, why: command.why };
+  return done(
+    { orders: job.orders.map((o) => (o === order ? { ...o, off } : o)) },
+    `Order ${order.number} ${how}: ${command.why}`,
   );
 };

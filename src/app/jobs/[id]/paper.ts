@@ -1,3 +1,4 @@
+import { orderOf } from "@/core/cost/orderOf";
 import type { JobView } from "@/core/job/view";
 import type { PlacedOrder } from "@/core/supply/placedOrder";
 import { openJob } from "@/shop/jobView";
@@ -15,6 +16,9 @@ const answer = (body: Uint8Array | string, type: string, name: string) =>
     },
   });
 
+/** An order that is only looked at. */
+const NOT_PLACED = { id: "", at: "", by: "" };
+
 type Params = { params: Promise<{ id: string }> };
 
 /** A route that answers with a paper of a job, as it stands now. */
@@ -25,7 +29,7 @@ export function jobPaper(type: string, name: (view: JobView) => string, make: (v
   };
 }
 
-/** A route that answers with a placed order, as it was frozen; `order` in the query names it. */
+/** A route that answers with an order: as it was frozen when it was placed (`order` names it), or as it would be placed now (`supplier`). */
 export function orderPaper(
   type: string,
   extension: string,
@@ -33,7 +37,12 @@ export function orderPaper(
 ) {
   return async (request: Request, { params }: Params): Promise<Response> => {
     const view = await openJob(await database(), (await params).id.slice(0, 60), new Date().toISOString());
-    const order = view?.job.orders.find((o) => o.id === new URL(request.url).searchParams.get("order"));
+    const query = new URL(request.url).searchParams;
+    const planned = view?.sheet.plan.orders.find(({ supplier }) => supplier.id === query.get("supplier"));
+    const order =
+      view && planned
+        ? orderOf(planned, view.sheet, view.job, NOT_PLACED)
+        : view?.job.orders.find((o) => o.id === query.get("order"));
     return view && order ? answer(await make(view, order), type, `order-${order.number}.${extension}`) : NONE();
   };
 }

@@ -3,11 +3,13 @@
 import { AutoComplete, Input, Select, Switch } from "antd";
 import { formatDay, parseDay } from "@/core/units/date";
 import { parseMoney } from "@/core/money/money";
-import { bad, good, type Result } from "@/core/result";
+import { good, type Result } from "@/core/result";
 import type { Wish } from "@/core/wish/wish";
+import { askedOfWish } from "@/core/wish/asked";
+import { doubtOfDay, doubtOfFigure, readWishFigure, WISH_FIGURES, type WishFigure } from "@/core/wish/readWish";
 import { useState } from "react";
 import type { Dimension } from "@/core/units/dimension";
-import { PLACES_RIDDEN } from "@/core/standards/law";
+import { legalClassOf, PLACES_RIDDEN } from "@/core/standards/law";
 import { PROMISE_IDS, type PromiseId } from "@/core/wish/promiseIds";
 import { shownUnit } from "@/core/units/dimension";
 import { formatNumber, formatQuantity } from "@/core/units/formatQuantity";
@@ -22,7 +24,9 @@ import "./ask.css";
 export function AskStage() {
   const { view, act } = useJob();
   const { wish } = view.job;
-  const edit = (change: Partial<Wish>) => act({ do: "edit wish", wish: change }).then((outcome) => outcome.done);
+  const edit = (change: Partial<Wish>, confirmed?: true) =>
+    act({ do: "edit wish", wish: change, ...(confirmed && { confirmed }) }).then((outcome) => outcome.done);
+  const { missing } = askedOfWish(wish);
   return (
     <>
       <section className="hands">
@@ -36,12 +40,15 @@ export function AskStage() {
           <AutoComplete
             key={wish.where}
             defaultValue={wish.where}
-            options={PLACES_RIDDEN.map((value) => ({ value }))}
+            options={PLACES_RIDDEN.map((value) => ({ value, label: <PlaceLine place={value} /> }))}
+            filterOption={(typed, option) => (option?.value ?? "").toLowerCase().includes(typed.trim().toLowerCase())}
+            popupMatchSelectWidth={420}
             onSelect={(where: string) => void edit({ where })}
             onBlur={(event) => {
               const where = (event.target as HTMLInputElement).value.trim();
               if (where !== wish.where) void edit({ where });
             }}
+            placeholder="Choose, or type another place"
             aria-label="Where it will be ridden"
           />
         </label>
@@ -50,49 +57,67 @@ export function AskStage() {
       <section className="eyes ask">
         <div className="ask-numbers">
           <h2>Figures to be held to</h2>
+          {missing.length > 0 && (
+            <p className="ask-missing small">
+              Still to ask: <b>{missing.join(", ")}</b>.
+            </p>
+          )}
           <div className="ask-grid">
-            <QuantityField label="Rider" dimension="mass" value={wish.riderKg} onKeep={(riderKg) => edit({ riderKg })} />
-            <QuantityField label="Load carried" dimension="mass" value={wish.loadKg} onKeep={(loadKg) => edit({ loadKg })} />
+            <QuantityField
+              field="riderKg"
+              dimension="mass"
+              value={wish.riderKg}
+              onKeep={(riderKg, sure) => edit({ riderKg }, sure)}
+            />
+            <QuantityField
+              field="loadKg"
+              dimension="mass"
+              value={wish.loadKg}
+              onKeep={(loadKg, sure) => edit({ loadKg }, sure)}
+            />
             <MoneyField
               label={`Budget, all in (${view.sheet.currency})`}
               value={wish.budgetMinor}
               onKeep={(budgetMinor) => edit({ budgetMinor })}
             />
             <QuantityField
-              label="Bike no heavier than"
+              field="massKg"
               dimension="mass"
               value={wish.massKg}
-              onKeep={(massKg) => edit({ massKg })}
+              onKeep={(massKg, sure) => edit({ massKg }, sure)}
             />
             <QuantityField
-              label="Assist ends at"
+              field="assistKmh"
               dimension="speed"
               value={wish.assistKmh}
-              onKeep={(assistKmh) => edit({ assistKmh })}
+              onKeep={(assistKmh, sure) => edit({ assistKmh }, sure)}
             />
-            <DayField label="Ready by" value={wish.readyBy} onKeep={(readyBy) => edit({ readyBy })} />
-            <PlainField label="Steepest hill" unit="%" value={wish.hillPercent} onKeep={(hillPercent) => edit({ hillPercent })} />
-            <PlainField label="Its length" unit="km" value={wish.hillKm} onKeep={(hillKm) => edit({ hillKm })} />
+            <DayField label="Ready by" value={wish.readyBy} onKeep={(readyBy, sure) => edit({ readyBy }, sure)} />
+            <PlainField
+              field="hillPercent"
+              value={wish.hillPercent}
+              onKeep={(hillPercent, sure) => edit({ hillPercent }, sure)}
+            />
+            <PlainField field="hillKm" value={wish.hillKm} onKeep={(hillKm, sure) => edit({ hillKm }, sure)} />
             <QuantityField
-              label="Range wanted"
+              field="rangeKm"
               dimension="distance"
               value={wish.rangeKm}
-              onKeep={(rangeKm) => edit({ rangeKm })}
+              onKeep={(rangeKm, sure) => edit({ rangeKm }, sure)}
             />
             <QuantityField
-              label="Up the hill at"
+              field="hillKmh"
               dimension="speed"
               value={wish.hillKmh}
-              onKeep={(hillKmh) => edit({ hillKmh })}
+              onKeep={(hillKmh, sure) => edit({ hillKmh }, sure)}
             />
-            <PlainField label="Coldest ride" unit="°C" value={wish.coldestC} onKeep={(coldestC) => edit({ coldestC })} />
+            <PlainField field="coldestC" value={wish.coldestC} onKeep={(coldestC, sure) => edit({ coldestC }, sure)} />
             <PlainField
-              label="Charged in, from empty"
-              unit="h"
+              field="chargeHours"
               value={wish.chargeHours}
-              onKeep={(chargeHours) => edit({ chargeHours })}
+              onKeep={(chargeHours, sure) => edit({ chargeHours }, sure)}
             />
-            <PlainField label="Rider's own power" unit="W" value={wish.riderW} onKeep={(riderW) => edit({ riderW })} />
+            <PlainField field="riderW" value={wish.riderW} onKeep={(riderW, sure) => edit({ riderW }, sure)} />
             <label className="field">
               <span>Child seat or trailer</span>
               <Select
@@ -236,11 +261,15 @@ function TextField({
   );
 }
 
-/** A figure or a day as typed: read when it is left, kept, or told what is wrong with it; nothing typed is lost. */
+type Doubt<T> = { readonly says: string; readonly perhaps: T | null; readonly possible: boolean };
+
+/** A figure or a day as typed: read when it is left, kept, asked about, or told what is wrong with it; nothing typed is lost. */
 function TypedField<T>({
   label,
   shown,
   read,
+  doubt,
+  written,
   onKeep,
   unit,
   placeholder,
@@ -249,84 +278,141 @@ function TypedField<T>({
   label: string;
   shown: string;
   read: (draft: string) => Result<T>;
-  onKeep: (value: T | null) => Promise<boolean>;
+  /** what is asked before such a value is kept; null where it is an ordinary one */
+  doubt?: (value: T) => Doubt<T> | null;
+  /** how a guess stands on its button */
+  written?: (value: T) => string;
+  onKeep: (value: T | null, sure?: true) => Promise<boolean>;
   unit?: string;
   placeholder?: string;
   letters?: boolean;
 }) {
   const { text, draft, setDraft, wrong, setWrong } = useDraft(shown);
+  const [asks, setAsks] = useState<(Doubt<T> & { typed: string; value: T }) | null>(null);
+  const put = async (value: T | null, sure?: true) => {
+    setAsks(null);
+    if (await onKeep(value, sure)) setDraft(null);
+  };
   const keep = async () => {
     if (draft === null) return;
     const typed = draft.trim() === "" ? null : read(draft);
     if (typed && !typed.ok) return setWrong(typed.error);
     setWrong("");
-    if (await onKeep(typed ? typed.value : null)) setDraft(null);
+    const doubted = typed ? doubt?.(typed.value) : null;
+    if (typed && doubted) return setAsks({ ...doubted, typed: draft.trim(), value: typed.value });
+    await put(typed ? typed.value : null);
   };
   return (
-    <label className="field">
-      <span>{label}</span>
-      <Input
-        value={text}
-        suffix={unit}
-        placeholder={placeholder}
-        onChange={(event) => setDraft(event.target.value)}
-        onBlur={() => void keep()}
-        onPressEnter={() => void keep()}
-        status={wrong ? "error" : ""}
-        aria-label={label}
-        maxLength={40}
-        className={letters ? "" : "num"}
-      />
-      {wrong && <span className="wrong">{wrong}</span>}
-    </label>
+    <div className="field">
+      <label>
+        <span>{label}</span>
+        <Input
+          value={text}
+          suffix={unit}
+          placeholder={placeholder}
+          {...(!letters && { inputMode: "decimal" as const })}
+          onChange={(event) => {
+            setDraft(event.target.value);
+            setAsks(null);
+            setWrong("");
+          }}
+          onBlur={() => void keep()}
+          onPressEnter={() => void keep()}
+          status={wrong || asks ? "error" : ""}
+          aria-label={label}
+          maxLength={40}
+          className={letters ? "" : "num"}
+        />
+      </label>
+      {wrong && (
+        <span className="wrong" role="alert">
+          {wrong}
+        </span>
+      )}
+      {asks && (
+        <div className="ask-doubt" role="alert">
+          <p>{asks.says}</p>
+          {asks.perhaps !== null && written && (
+            <button className="button main-action" onClick={() => void put(asks.perhaps)}>
+              {written(asks.perhaps)}
+            </button>
+          )}
+          {asks.possible && (
+            <button className="button" onClick={() => void put(asks.value, true)}>
+              {asks.typed} is right
+            </button>
+          )}
+        </div>
+      )}
+    </div>
   );
 }
 
-type FieldOf<T> = { label: string; value: T | null; onKeep: (value: T | null) => Promise<boolean> };
+type FieldOf<T> = { value: T | null; onKeep: (value: T | null, sure?: true) => Promise<boolean> };
 
-function QuantityField({ label, dimension, value, onKeep }: FieldOf<number> & { dimension: Dimension }) {
+function QuantityField({ field, dimension, value, onKeep }: FieldOf<number> & { field: WishFigure; dimension: Dimension }) {
   const { system } = useSettings();
   const unit = shownUnit(dimension, system);
   return (
     <TypedField
-      label={label}
+      label={WISH_FIGURES[field].label}
       unit={unit}
       shown={value === null ? "" : formatQuantity(value, dimension, system).replace(/ .*/, "")}
       read={(draft) => {
         const typed = parseQuantity(draft, dimension, unit);
         return typed.ok ? good(Math.round(typed.value * 1000) / 1000) : typed;
       }}
+      doubt={(typed) => doubtOfFigure(field, typed)}
+      written={(guess) => formatQuantity(guess, dimension, system)}
       onKeep={onKeep}
     />
   );
 }
 
 /** A day, typed as one says it and shown in the one form of all screens. */
-const DayField = ({ label, value, onKeep }: FieldOf<string>) => (
+const DayField = ({ label, value, onKeep }: FieldOf<string> & { label: string }) => (
   <TypedField
     label={label}
     placeholder="18 Dec 2026"
     shown={value === null ? "" : formatDay(value)}
     read={(draft) => parseDay(draft, new Date().toISOString())}
+    doubt={(day) => doubtOfDay(day, new Date().toISOString())}
+    written={formatDay}
     onKeep={onKeep}
     letters
   />
 );
 
-/** A figure in one unit that no toggle changes. */
-const PlainField = ({ label, unit, value, onKeep }: FieldOf<number> & { unit: string }) => (
+/** A figure that no toggle changes; other units are read and brought to its own. */
+const PlainField = ({ field, value, onKeep }: FieldOf<number> & { field: WishFigure }) => (
   <TypedField
-    label={label}
-    unit={unit}
+    label={WISH_FIGURES[field].label}
+    unit={WISH_FIGURES[field].unit}
     shown={value === null ? "" : formatNumber(value, 2)}
-    read={(draft) => {
-      const plain = draft.trim().replace(unit, "").replace("−", "-").replace(",", ".").trim();
-      return /^-?\d+(\.\d+)?$/.test(plain) ? good(Number(plain)) : bad(`expected a figure in ${unit}, got “${draft}”`);
-    }}
+    read={(draft) => readWishFigure(field, draft)}
+    doubt={(typed) => doubtOfFigure(field, typed)}
+    written={(guess) => `${formatNumber(guess, 2)} ${WISH_FIGURES[field].unit}`}
     onKeep={onKeep}
   />
 );
 
-const MoneyField = ({ label, value, onKeep }: FieldOf<number>) => (
+const MoneyField = ({ label, value, onKeep }: FieldOf<number> & { label: string }) => (
   <TypedField label={label} shown={value === null ? "" : formatNumber(value / 100, 2)} read={parseMoney} onKeep={onKeep} />
 );
+
+/** A place and what its ordinary class asks. */
+function PlaceLine({ place }: { place: string }) {
+  const law = legalClassOf(place);
+  return (
+    <span className="place-line">
+      <b>{place}</b>
+      {law && (
+        <span className="soft small">
+          {" "}
+          {law.ratedW} W, to {formatNumber(law.assistKmh, 1)} km/h, throttle{" "}
+          {law.throttle === "allowed" ? "allowed" : law.throttle === "walk" ? "to walking pace" : "none"}
+        </span>
+      )}
+    </span>
+  );
+}

@@ -9,7 +9,9 @@ import { routeByHand } from "@/core/route/byHand";
 import { lengthKm } from "@/core/route/profile";
 import { roadSegments, SURFACE_NAMES, STOP_S, type Surface } from "@/core/route/roadSegments";
 import { PARTS_KG, roadNeeds, USUAL_BIKE_KG } from "@/core/ride/roadNeeds";
+import { good } from "@/core/result";
 import { formatNumber } from "@/core/units/formatQuantity";
+import { parseQuantity } from "@/core/units/parseQuantity";
 import { RoadProfile } from "@/draw/RoadProfile";
 import { useJob } from "../JobContext";
 import "./road.css";
@@ -143,10 +145,11 @@ export function RoadBox({ onKeep }: { onKeep: (change: Partial<Wish>) => Promise
   const [reading, setReading] = useState(false);
 
   const byHand = async () => {
-    const [distanceKm, climb] = [figure(wayKm), climbM.trim() === "" ? 0 : figure(climbM)];
-    if (Number.isNaN(distanceKm) || Number.isNaN(climb))
-      return setWrong("Give the way in km and the climb in m, as plain figures.");
-    const made = routeByHand({ distanceKm, climbM: climb, hillPercent, hillKm });
+    const way = parseQuantity(wayKm, "distance", "km");
+    const climb = climbM.trim() === "" ? good(0) : parseQuantity(climbM, "length", "m");
+    if (!way.ok) return setWrong(`Way: ${way.error}`);
+    if (!climb.ok) return setWrong(`Climb: ${climb.error}`);
+    const made = routeByHand({ distanceKm: way.value, climbM: climb.value / 1000, hillPercent, hillKm });
     if (!made.ok) return setWrong(made.error);
     setWrong("");
     await onKeep({ route: { name: "", source: "by hand", ...made.value, ...NO_DETAILS } });

@@ -6,6 +6,7 @@ import { CAUTIONS } from "@/core/standards/cautions";
 import { formatMoment } from "@/core/units/date";
 import { AFTER_SIGNING } from "@/core/work/signature";
 import { hours } from "@/ui/format";
+import { useKeptText } from "@/ui/useKeptText";
 import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
 import "./build.css";
@@ -110,20 +111,23 @@ type StepView = ReturnType<typeof useJob>["view"]["steps"][number];
 
 function StepCard({ step, number, onDone }: { step: StepView; number: number; onDone: () => void }) {
   const { view, act, busy, goTo } = useJob();
-  const [note, setNote] = useState("");
+  const [note, setNote] = useKeptText(`${view.job.id} ${step.id} note`);
   const tick = view.job.ticks[step.id];
   // Ready for the note, without scrolling the step's title and cautions away.
   const box = useRef<InputRef>(null);
   useEffect(() => box.current?.focus({ preventScroll: true }), []);
   const { by } = useSettings();
-  const [despite, setDespite] = useState("");
+  const [despite, setDespite] = useKeptText(`${view.job.id} ${step.id} despite`);
   const overrides = view.findings.filter((finding) => finding.overridden);
   const held = step.held.why.length > 0;
   const ready = by.trim() !== "" && (!held || (!step.held.stop && despite.trim().length >= 8));
   const done = async () => {
     if (!ready) return;
     const outcome = await act({ do: "tick", step: step.id, note: note.trim(), ...(held && { despite: despite.trim() }) });
-    if (outcome.done) onDone();
+    if (!outcome.done) return;
+    setNote("");
+    setDespite("");
+    onDone();
   };
   return (
     <article className="step-card">
@@ -261,6 +265,21 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
   );
 }
 
+/** What comes once the bike is signed for: the paper, what goes back, the visit. */
+function AfterSigning() {
+  const { view } = useJob();
+  const { job, steps, work } = view;
+  const visit = steps.find((step) => AFTER_SIGNING.has(step.id));
+  const back = work.goesBack.length;
+  return (
+    <span>
+      Next: print the work order for the customer
+      {back > 0 && `, hand back what came off (${back} ${back === 1 ? "thing" : "things"}, listed below)`}
+      {visit && !job.ticks[visit.id] && `, and agree the day of the visit: ${visit.title.toLowerCase()}`}.
+    </span>
+  );
+}
+
 function SignOff() {
   const { view, act, busy } = useJob();
   const { by } = useSettings();
@@ -278,6 +297,7 @@ function SignOff() {
           {work.changed.length > 0 && ", for another state"}
         </b>
       )}
+      {job.signed && work.changed.length === 0 && <AfterSigning />}
       {(!job.signed || work.changed.length > 0) && (
         <>
           <span>

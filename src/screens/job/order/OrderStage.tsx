@@ -5,6 +5,8 @@ import { dueDay } from "@/core/supply/placedOrder";
 import type { PlannedOrder } from "@/core/supply/supplyPlan";
 import { formatDay } from "@/core/units/date";
 import { overBudget } from "@/core/cost/overBudget";
+import { useEffect, useState } from "react";
+import { AskWhy } from "@/ui/AskWhy";
 import { AskBefore } from "@/ui/AskBefore";
 import { money } from "@/ui/format";
 import { useJob } from "../JobContext";
@@ -16,6 +18,7 @@ export function OrderStage() {
   const { sheet, job } = view;
   const stops = countVerdicts(view.findings).stop;
   const missing = sheet.lines.filter((line) => line.partId === null && line.priceMinor === null);
+  const resting = useRest(job.orders.length);
   return (
     <section className="eyes order wide">
       <div className="sheet-head">
@@ -27,7 +30,7 @@ export function OrderStage() {
         <p className="card empty">Nothing to order: the sheet has no line to buy.</p>
       )}
       {sheet.plan.orders.map((order) => (
-        <Planned key={order.supplier.id} order={order} stopped={stops > 0} />
+        <Planned key={order.supplier.id} order={order} stopped={stops > 0} resting={resting} />
       ))}
       {sheet.plan.unpriced.length > 0 && (
         <p className="note stop">
@@ -53,7 +56,18 @@ export function OrderStage() {
   );
 }
 
-function Planned({ order, stopped }: { order: PlannedOrder; stopped: boolean }) {
+/** As an order goes, the next one comes under the pointer: for a moment a second click places nothing. */
+const REST_MS = 1_200;
+function useRest(orders: number): boolean {
+  const [rested, setRested] = useState(orders);
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(orders), REST_MS);
+    return () => clearTimeout(timer);
+  }, [orders]);
+  return rested !== orders;
+}
+
+function Planned({ order, stopped, resting }: { order: PlannedOrder; stopped: boolean; resting: boolean }) {
   const { view, act, busy } = useJob();
   const { currency } = view.sheet;
   const total = order.goodsMinor + order.carriageMinor;
@@ -66,10 +80,18 @@ function Planned({ order, stopped }: { order: PlannedOrder; stopped: boolean }) 
         {order.dangerousGoods && <span className="tag-danger">dangerous goods: battery by special carriage</span>}
         <span className="fill" />
         <b className="num">{money(total, currency)}</b>
+        <a
+          className="button"
+          href={`/api/jobs/${view.job.id}/order.pdf?supplier=${encodeURIComponent(order.supplier.id)}`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          See the paper
+        </a>
         <AskBefore
           asks={overBudget(view.sheet)}
           yes="Order all the same"
-          disabled={busy || stopped}
+          disabled={busy || stopped || resting}
           onYes={(asked) =>
             void act({
               do: "place order",
@@ -118,11 +140,7 @@ function Reasons({ lines }: { lines: { key: string; why: string; finding: string
     <>
       {lines.map((line) =>
         line.finding ? (
-          <button
-            key={line.key}
-            className="link"
-            onClick={() => void goTo("Fit", line.finding!)}
-          >
+          <button key={line.key} className="link" onClick={() => void goTo("Fit", line.finding!)}>
             {line.why}
           </button>
         ) : (
@@ -138,20 +156,24 @@ function Reasons({ lines }: { lines: { key: string; why: string; finding: string
 function Placed({ order }: { order: ReturnType<typeof useJob>["view"]["job"]["orders"][number] }) {
   const { view, act, busy } = useJob();
   const wanted = new Set(view.sheet.lines.filter((line) => line.source === "buy").map((line) => line.partId));
-  const surplus = order.lines.filter((line) => !wanted.has(line.partId));
+  const surplus = order.off ? [] : order.lines.filter((line) => !wanted.has(line.partId));
   return (
-    <article className="card order-card placed">
+    <article className={`card order-card placed${order.off ? " off" : ""}`}>
       <header>
         <h3>
           {order.number} <span className="soft">{order.supplierName}</span>
         </h3>
         <span className="soft">
           placed {formatDay(order.placed.at)} by {order.placed.by || "no name"};{" "}
-          {order.arrived ? `here since ${formatDay(order.arrived.at)}` : `due ${formatDay(dueDay(order))}`}
+          {order.arrived
+            ? `here since ${formatDay(order.arrived.at)}`
+            : order.off
+              ? `was due ${formatDay(dueDay(order))}`
+              : `due ${formatDay(dueDay(order))}`}
         </span>
         <span className="fill" />
         <b className="num">{money(order.goodsMinor + order.carriageMinor, order.currency)}</b>
-        {!order.arrived && (
+        {!order.arrived && !order.off && (
           <button className="button" disabled={busy} onClick={() => void act({ do: "arrived", orderId: order.id })}>
             It is here
           </button>
@@ -162,7 +184,26 @@ function Placed({ order }: { order: ReturnType<typeof useJob>["view"]["job"]["or
         <a className="button" href={`/api/jobs/${view.job.id}/order.csv?order=${order.id}`}>
           CSV
         </a>
+        {!order.off && (
+          <AskWhy
+            label={order.arrived ? "Sent back" : "Cancelled"}
+            asks={
+              order.arrived
+                ? `Order ${order.number} goes back to ${order.supplierName}?`
+                : `Order ${order.number} is cancelled with ${order.supplierName}?`
+            }
+            yes={order.arrived ? "It goes back" : "It is cancelled"}
+            disabled={busy}
+            onYes={(why) => void act({ do: "call off", orderId: order.id, why })}
+          />
+        )}
       </header>
+      {order.off && (
+        <p className="note">
+          <b>{order.off.how === "cancelled" ? "Cancelled" : "Sent back"}</b> {formatDay(order.off.at)},{" "}
+          {order.off.by || "no name"}: {order.off.why}
+        </p>
+      )}
       {surplus.length > 0 && (
         <p className="note">
           Ordered, but the build does not want it any more: {surplus.map((line) => line.name).join(", ")}. Cancel it or send it
@@ -176,7 +217,14 @@ function Placed({ order }: { order: ReturnType<typeof useJob>["view"]["job"]["or
               <td>{line.name}</td>
               <td className="soft">{line.partId}</td>
               <td className="soft">{line.because.join("; ")}</td>
-              <td className="right num">{line.packs}</td>
+              <td className="right num">
+                {line.packs}{" "}
+                {line.packSize > 1
+                  ? `pack${line.packs === 1 ? "" : "s"} of ${line.packSize}`
+                  : line.packs === 1
+                    ? "piece"
+                    : "pieces"}
+              </td>
               <td className="right num">{money(line.packPriceMinor * line.packs, line.offerCurrency)}</td>
             </tr>
           ))}

@@ -1,5 +1,6 @@
 "use client";
 
+import { standing } from "@/core/supply/placedOrder";
 import { Input, Select } from "antd";
 import { formatDay } from "@/core/units/date";
 import { parseMoney } from "@/core/money/money";
@@ -95,10 +96,7 @@ function LineRow({ line }: { line: SheetLine }) {
       </td>
       <td className="soft">
         {line.finding ? (
-          <button
-            className="link"
-            onClick={() => void goTo("Fit", line.finding!)}
-          >
+          <button className="link" onClick={() => void goTo("Fit", line.finding!)}>
             {line.why}
           </button>
         ) : (
@@ -129,7 +127,7 @@ function Totals() {
   const { sheet, job } = useJob().view;
   const m = (minor: number) => money(minor, sheet.currency);
   const toPlace = sheet.plan.orders.length;
-  const orders = job.orders.length + toPlace;
+  const orders = standing(job.orders).length + toPlace;
   const rows: [string, string][] = [
     [`Labour, ${hours(sheet.labourMinutes)} with one spread`, m(sheet.labourMinor)],
     [

@@ -1,17 +1,21 @@
 import { PRACTICE } from "../../../basis";
-import { lastOf, type Motor } from "../../build";
+import { type Build, lastOf, type Motor, partsOf } from "../../build";
 import { judge } from "../../judge";
 import { bought } from "../../remedies";
 import { acknowledge, defineRule } from "../../rule";
-import { firstMotor } from "../subjects";
+import { crankMotors, firstMotor } from "../subjects";
 import { hasDerailleur } from "./rearCogs";
+
+/** A motor at the wheel with the old cogs and rings leaves the derailleur what it had to take up. */
+const changesTeeth = (build: Build) =>
+  crankMotors(build).length + partsOf(build, "cluster").length + partsOf(build, "chainring").length > 0;
 
 export const wrapCapacity = defineRule<Motor>({
   id: "chain/wrap",
   title: "Slack that the derailleur takes up",
   why: "With more teeth of difference than its cage takes up, the chain hangs on the small cogs or tears it on the large.",
   basis: [PRACTICE],
-  subjects: (build) => (hasDerailleur(build) ? firstMotor(build) : []),
+  subjects: (build) => (hasDerailleur(build) && changesTeeth(build) ? firstMotor(build) : []),
   key: () => "bike",
   place: () => "cluster",
   needs: () => ["wrapTeeth"],
