@@ -3,7 +3,7 @@
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { useRef, useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
+import { useKeys } from "@/ui/useKeys";
 import { useSettings } from "./settings";
 
 const PLACES = [
@@ -23,14 +23,7 @@ export function Rail() {
   const { by, setBy } = useSettings();
   const [find, setFind] = useState("");
   const box = useRef<HTMLInputElement>(null);
-  useHotkeys(
-    "/",
-    (event) => {
-      event.preventDefault();
-      box.current?.focus();
-    },
-    { useKey: true },
-  );
+  useKeys("/", () => box.current?.focus(), { useKey: true });
   const here = (href: string) => (href === "/" ? path === "/" || path.startsWith("/jobs") : path.startsWith(href));
   return (
     <header className="rail">

@@ -34,6 +34,8 @@ type JobState = {
   stage: StageName;
   /** Registers what keeps a half-typed figure before the stage is left; false says that it cannot be kept as it is. */
   beforeLeaving: (keep: (() => Promise<boolean>) | null) => void;
+  /** Keeps what is half typed now; false where it cannot be kept as it is. */
+  keepTyped: () => Promise<boolean>;
   rides: Rides;
 };
 
@@ -67,18 +69,19 @@ export function JobProvider({
 }) {
   const [view, setView] = useState(first);
   const [running, setRunning] = useState(0);
-  const keepTyped = useRef<(() => Promise<boolean>) | null>(null);
-  const beforeLeaving = useCallback((keep: (() => Promise<boolean>) | null) => void (keepTyped.current = keep), []);
+  const halfTyped = useRef<(() => Promise<boolean>) | null>(null);
+  const beforeLeaving = useCallback((keep: (() => Promise<boolean>) | null) => void (halfTyped.current = keep), []);
+  const keepTyped = useCallback(async () => !halfTyped.current || (await halfTyped.current()), []);
   const goTo = useCallback(
     async (next: StageName, nextAt?: string) => {
       if (FUTURE_STAGES.has(next)) return false;
       // A box that keeps its text when it is left does so now.
       if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
-      if (keepTyped.current && !(await keepTyped.current())) return false;
+      if (!(await keepTyped())) return false;
       show(next, nextAt ?? null);
       return true;
     },
-    [show],
+    [show, keepTyped],
   );
   const setAt = useCallback((key: string | null) => show(stage, key), [show, stage]);
   const { by } = useSettings();
@@ -140,8 +143,8 @@ export function JobProvider({
   const rides = useForecast(view);
   const shown = view.findings.find((finding) => finding.key === at) ?? view.findings[0];
   const state = useMemo(
-    () => ({ view, busy: running > 0, act, at, setAt, shown, goTo, stage, beforeLeaving, rides }),
-    [view, running, act, at, setAt, shown, goTo, stage, beforeLeaving, rides],
+    () => ({ view, busy: running > 0, act, at, setAt, shown, goTo, stage, beforeLeaving, keepTyped, rides }),
+    [view, running, act, at, setAt, shown, goTo, stage, beforeLeaving, keepTyped, rides],
   );
   return <JobContext value={state}>{children}</JobContext>;
 }

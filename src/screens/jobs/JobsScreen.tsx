@@ -5,7 +5,7 @@ import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
+import { useKeys } from "@/ui/useKeys";
 import type { JobList, JobTicket } from "@/core/job/summary";
 import { formatDay } from "@/core/units/date";
 import { useSettings } from "../settings";
@@ -30,10 +30,7 @@ export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; 
   const [limit, setLimit] = useState(PAGE);
   const [aside, setAside] = useState(false);
   const [taking, setTaking] = useState(false);
-  useHotkeys("n", (event) => {
-    event.preventDefault();
-    setTaking(true);
-  });
+  useKeys("n", () => setTaking(true));
   const shown = useListing<JobList>(`/api/jobs?find=${encodeURIComponent(find)}&limit=${limit}${aside ? "&aside=1" : ""}`, first);
   return (
     <div className="page">
@@ -146,10 +143,12 @@ function Ticket({ job }: { job: JobTicket }) {
       <span className="tag-foot">
         {summary.readyBy && <span className="soft small">promised {formatDay(summary.readyBy)}</span>}
         {summary.allInMinor > 0 && (
-          <b className={`num${over ? " bad" : ""}`}>
-            {money(summary.allInMinor, summary.currency)}
-            {over ? " over" : ""}
-          </b>
+          <span className="tag-money">
+            <b className="num">{money(summary.allInMinor, summary.currency)}</b>
+            {over && (
+              <span className="num small bad">{money(summary.allInMinor - summary.budgetMinor!, summary.currency)} over</span>
+            )}
+          </span>
         )}
       </span>
     </Link>

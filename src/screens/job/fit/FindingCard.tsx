@@ -3,7 +3,6 @@
 import { Input } from "antd";
 import Link from "next/link";
 import { useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import { BASIS_WORD, weakestBasis } from "@/core/basis";
 import { isOpen } from "@/core/fit/finding";
 import type { WouldClear } from "@/core/fit/limits";
@@ -11,6 +10,7 @@ import type { FindingView } from "@/core/job/view";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { figure, hours, signedMoney } from "@/ui/format";
 import { Key } from "@/ui/Key";
+import { useKeys } from "@/ui/useKeys";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
@@ -21,16 +21,14 @@ export function FindingCard({ finding }: { finding: FindingView }) {
   const { act } = useJob();
   const { system } = useSettings();
   const [why, setWhy] = useState(false);
-  useHotkeys(
+  useKeys(
     "enter",
-    () =>
-      void (
-        isOpen(finding) &&
-        finding.remedies[0] &&
-        !finding.remedies[0].refused &&
-        act({ do: "accept", finding: finding.key, remedy: finding.remedies[0].id })
-      ),
-    [finding],
+    () => {
+      const first = finding.remedies[0];
+      if (isOpen(finding) && first && !first.refused) void act({ do: "accept", finding: finding.key, remedy: first.id });
+    },
+    // On another button Enter is that button's.
+    { ignoreEventWhen: (event) => (event.target as Element | null)?.closest("a, button:not(.finding)") !== null },
   );
   const weakest = weakestBasis(finding.basis);
   return (
@@ -50,6 +48,13 @@ export function FindingCard({ finding }: { finding: FindingView }) {
           <b>What would lift it:</b> {finding.lifts}.
         </p>
       )}
+      {isOpen(finding) && <NextStep finding={finding} />}
+      {finding.caution && (
+        <p className="caution small">
+          <b>Take care.</b> {CAUTIONS[finding.caution].says} Defer to {CAUTIONS[finding.caution].deferTo}.
+        </p>
+      )}
+      <Remedies finding={finding} />
       {why && (
         <div className="why card">
           <p>{finding.why}</p>
@@ -77,14 +82,7 @@ export function FindingCard({ finding }: { finding: FindingView }) {
           </p>
         </div>
       )}
-      {isOpen(finding) && <NextStep finding={finding} />}
       {isOpen(finding) && finding.figures.length > 0 && <Clears finding={finding} />}
-      {finding.caution && (
-        <p className="caution small">
-          <b>Take care.</b> {CAUTIONS[finding.caution].says} Defer to {CAUTIONS[finding.caution].deferTo}.
-        </p>
-      )}
-      <Remedies finding={finding} />
       {finding.verdict === "stop" && <WaysOut />}
       <OverrideBox finding={finding} />
     </div>

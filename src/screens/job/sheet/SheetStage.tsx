@@ -102,6 +102,7 @@ function LineRow({ line }: { line: SheetLine }) {
         ) : (
           line.why
         )}
+        {hand && " "}
         {hand && (
           <button className="link" onClick={() => void act({ do: "remove line", id: line.key.slice(5) })}>
             {" "}

@@ -2,7 +2,7 @@
 
 import { Input, Select } from "antd";
 import { plusMinusOf, readTyped } from "@/core/donor/donor";
-import { useEffect, useMemo, useRef, useState, type RefObject } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { KIND_UNIT } from "@/core/donor/item";
 import type { How } from "@/core/donor/reading";
 import { donorItem, PLACES, type DonorItem, type DonorKey } from "@/core/donor/items";
@@ -25,7 +25,7 @@ const END = "end";
 
 /** The walk round the bike, one measurement at a time: Enter keeps and goes on, Escape skips; at its end it says what is left. */
 export function SurveyStage() {
-  const { view, at, setAt, goTo } = useJob();
+  const { view, at, setAt, goTo, keepTyped } = useJob();
   const { donor } = view.job;
   const [all, setAll] = useState(false);
   const [skipped, setSkipped] = useState<ReadonlySet<DonorKey>>(new Set());
@@ -35,9 +35,8 @@ export function SurveyStage() {
   const wanted = at ?? start;
   const here = wanted === END ? END : (items.find((key) => key === wanted) ?? items[0]!);
   // Half a figure that was typed is kept before the walk goes elsewhere.
-  const keepTyped = useRef<(() => Promise<boolean>) | null>(null);
   const pick = async (key: string) => {
-    if (!keepTyped.current || (await keepTyped.current())) setAt(key);
+    if (await keepTyped()) setAt(key);
   };
   const go = (by: number) => {
     const from = here === END ? items.length : items.indexOf(here);
@@ -104,7 +103,6 @@ export function SurveyStage() {
               key={here}
               itemKey={here}
               settles={settles.get(here) ?? 0}
-              keepTyped={keepTyped}
               onNext={goOn}
               onSkip={skip}
               onBack={() => go(-1)}
@@ -250,14 +248,12 @@ const TOOLS: { value: How; label: string }[] = [
 function MeasureCard({
   itemKey,
   settles,
-  keepTyped,
   onNext,
   onSkip,
   onBack,
 }: {
   itemKey: DonorKey;
   settles: number;
-  keepTyped: RefObject<(() => Promise<boolean>) | null>;
   onNext: (now?: JobView) => void;
   onSkip: () => void;
   onBack: () => void;
@@ -289,13 +285,8 @@ function MeasureCard({
   };
   // What is in the box is kept before the item or the stage is left; what cannot be read or is asked about holds it here.
   useEffect(() => {
-    const keepIt = async () => text.trim() === "" || (await store(text)) !== null;
-    keepTyped.current = keepIt;
-    beforeLeaving(keepIt);
-    return () => {
-      keepTyped.current = null;
-      beforeLeaving(null);
-    };
+    beforeLeaving(async () => text.trim() === "" || (await store(text)) !== null);
+    return () => beforeLeaving(null);
   });
   // The uncertainty on the screen is of the figure in the box, or of the likely size while it is empty.
   const typed = text.trim() === "" ? null : readTyped(itemKey, text, system);
