@@ -42,6 +42,12 @@ const filesOf = (folder) =>
     .map((file) => join(folder, file))
     .sort();
 
+/** The line of the source in which a fault begins: the same words may be a fault elsewhere. */
+function lineOf({ file, start }) {
+  const text = readFileSync(join(root, file), "utf8");
+  return text.slice(text.lastIndexOf("\n", start - 1) + 1, text.indexOf("\n", start));
+}
+
 /** So many faults of a folder, none inside another. */
 function chosen(folder) {
   const files = filesOf(folder);
@@ -49,7 +55,9 @@ function chosen(folder) {
   const all = files.flatMap((file) =>
     mutantsOf(file, readFileSync(join(root, file), "utf8")).map((mutant) => ({ folder, file, ...mutant })),
   );
-  const kept = all.filter((mutant) => !equivalent.some((e) => e.file === mutant.file && e.fault === mutant.says));
+  const kept = all.filter(
+    (mutant) => !equivalent.some((e) => e.file === mutant.file && e.fault === mutant.says && lineOf(mutant).includes(e.line)),
+  );
   const shuffled = kept.map((mutant) => [random(), mutant]).sort((a, b) => a[0] - b[0]);
   const taken = [];
   for (const [, mutant] of shuffled) {
