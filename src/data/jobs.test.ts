@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import { newJob, type Job } from "@/core/job/job";
-import type { Summary } from "@/core/job/summary";
+import type { Listing, Summary } from "@/core/job/summary";
 import type { PlacedOrder } from "@/core/supply/placedOrder";
 import { openDatabase } from "./connection";
 import {
@@ -31,6 +31,8 @@ const SUMMARY: Summary = {
   currency: "EUR",
   readyBy: "2026-02-01",
   budgetMinor: null,
+  contact: "",
+  late: false,
   aside: false,
   holds: { "hub-a": 1 },
   stamp: "",
@@ -144,6 +146,45 @@ describe("the list", () => {
     expect(await found("%")).toEqual([[102], 1]);
     expect(await found("w_b")).toEqual([[102], 1]);
     expect(await found("\\")).toEqual([[], 0]);
+  });
+  test("is narrowed and sorted by what is asked, and finds a telephone number", async () => {
+    const of = (over: Partial<Summary>) => ({ ...SUMMARY, ...over });
+    await storeSummary(db, "j101", of({ allInMinor: 10, budgetMinor: 9, readyBy: null, contact: "01632 960 001" }));
+    await storeSummary(
+      db,
+      "j102",
+      of({ allInMinor: 30, budgetMinor: 30, readyBy: "2026-01-31", late: true, signature: "stands" }),
+    );
+    await storeSummary(
+      db,
+      "j103",
+      of({
+        allInMinor: 20,
+        verdicts: { clear: 1, adapt: 0, measure: 0, stop: 0 },
+        stages: [{ name: "Ask", knot: "half", undone: 1 }],
+      }),
+    );
+    const numbers = async (listing: Partial<Listing>, find = "") =>
+      (await listJobs(db, find, 10, listing)).rows.map((row) => row.number);
+    expect(await numbers({ only: "over" })).toEqual([101]);
+    expect(await numbers({ only: "late" })).toEqual([102]);
+    expect(await numbers({ only: "signed" })).toEqual([102]);
+    expect(await numbers({ only: "clear" })).toEqual([103]);
+    expect(await numbers({ only: "measure" })).toEqual([102, 101]);
+    expect(await numbers({ only: "adapt" })).toEqual([102, 101]);
+    expect(await numbers({ only: "stop" })).toEqual([]);
+    expect(await numbers({ at: "Ask" })).toEqual([103]);
+    expect(await numbers({ at: "Survey" })).toEqual([]);
+    expect(await numbers({ sort: "number" })).toEqual([103, 102, 101]);
+    expect(await numbers({ sort: "customer" })).toEqual([101, 102, 103]);
+    expect(await numbers({ sort: "promised" })).toEqual([102, 103, 101]);
+    expect(await numbers({ sort: "price" })).toEqual([102, 103, 101]);
+    expect(await numbers({}, "960 001")).toEqual([101]);
+    expect(await numbers({ only: "late" }, "Wilma")).toEqual([]);
+    await storeSummary(db, "j102", of({ aside: true }));
+    expect(await numbers({})).toEqual([103, 101]);
+    expect(await numbers({ aside: true })).toEqual([102]);
+    expect((await listJobs(db, "", 1, { only: "measure" })).total).toBe(1);
   });
   test("numbers go on from the highest, and a summary alone is brought up to date", async () => {
     expect(await nextNumber(db)).toBe(104);

@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import { summarySchema, type JobList, type Summary } from "@/core/job/summary";
+import { summarySchema, type JobList, type Listing, type Summary } from "@/core/job/summary";
 import { jobSchema, type Job } from "@/core/job/job";
 import { placedOrderSchema, type PlacedOrder } from "@/core/supply/placedOrder";
 import type { HistoryLine } from "@/core/job/view";
@@ -48,23 +48,56 @@ export async function findJob(db: Knex, id: string): Promise<Job | undefined> {
   return job.data;
 }
 
-/** Jobs whose number, customer or bike holds the text, the latest touched first: the open ones, or those put aside. */
-export async function listJobs(db: Knex, find: string, limit: number, aside = false): Promise<JobList> {
+const inSummary = (path: string) => `json_extract(summary, '$.${path}')`;
+const verdicts = (verdict: string) => `${inSummary(`verdicts.${verdict}`)} > 0`;
+const OVER = `${inSummary("budgetMinor")} is not null and ${inSummary("allInMinor")} > ${inSummary("budgetMinor")}`;
+
+const ONLY_WHERE: Readonly<Record<Listing["only"], string | null>> = {
+  all: null,
+  stop: verdicts("stop"),
+  measure: verdicts("measure"),
+  adapt: verdicts("adapt"),
+  clear: ["stop", "measure", "adapt"].map((verdict) => `not ${verdicts(verdict)}`).join(" and "),
+  over: OVER,
+  late: inSummary("late"),
+  signed: `${inSummary("signature")} = 'stands'`,
+};
+
+const SORT_BY: Readonly<Record<Listing["sort"], string>> = {
+  touched: "updated_at desc, number desc",
+  number: "number desc",
+  customer: "customer collate nocase, number desc",
+  // Those without a day come last.
+  promised: `coalesce(${inSummary("readyBy")}, '9999'), number desc`,
+  price: `${inSummary("allInMinor")} desc, number desc`,
+};
+
+/** Jobs whose number, customer, bike, telephone or mail holds the text: the open ones or those put aside, narrowed and sorted as asked. */
+export async function listJobs(db: Knex, find: string, limit: number, listing: Partial<Listing> = {}): Promise<JobList> {
   const like = `%${find.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
-  const matching = () =>
-    db<Row>("job")
-      .whereRaw("coalesce(json_extract(summary, '$.aside'), 0) = ?", [aside ? 1 : 0])
-      .andWhere((where) => {
-        if (find !== "")
-          void where
-            .whereRaw("customer like ? escape '\\'", [like])
-            .orWhereRaw("bike like ? escape '\\'", [like])
-            .orWhereRaw("cast(number as text) like ? escape '\\'", [like]);
+  const only = ONLY_WHERE[listing.only ?? "all"];
+  const matching = () => {
+    const jobs = db<Row>("job").whereRaw(`coalesce(${inSummary("aside")}, 0) = ?`, [listing.aside ? 1 : 0]);
+    if (only !== null) void jobs.whereRaw(`(${only})`);
+    if (listing.at)
+      void jobs.whereRaw(
+        `exists (select 1 from json_each(summary, '$.stages') as one
+          where json_extract(one.value, '$.name') = ? and json_extract(one.value, '$.knot') in ('open', 'half'))`,
+        [listing.at],
+      );
+    if (find !== "")
+      void jobs.where((where) => {
+        void where
+          .whereRaw("customer like ? escape '\\'", [like])
+          .orWhereRaw("bike like ? escape '\\'", [like])
+          .orWhereRaw(`${inSummary("contact")} like ? escape '\\'`, [like])
+          .orWhereRaw("cast(number as text) like ? escape '\\'", [like]);
       });
+    return jobs;
+  };
   const rows = await matching()
     .select("id", "number", "customer", "bike", "updated_at", "summary")
-    .orderBy("updated_at", "desc")
-    .orderBy("number", "desc")
+    .orderByRaw(SORT_BY[listing.sort ?? "touched"])
     .limit(limit);
   const counted = await matching().count<{ n: number }[]>({ n: "*" });
   return {

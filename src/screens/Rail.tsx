@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useKeys } from "@/ui/useKeys";
 import { useSettings } from "./settings";
 
@@ -20,8 +20,12 @@ const PLACES = [
 export function Rail() {
   const path = usePathname();
   const router = useRouter();
-  const { by, setBy } = useSettings();
+  const { by, setBy, turned, toggleTurned } = useSettings();
   const [find, setFind] = useState("");
+  // What is the shop's alone has a class; the page as a whole knows who looks.
+  useEffect(() => {
+    document.documentElement.toggleAttribute("data-turned", turned);
+  }, [turned]);
   const box = useRef<HTMLInputElement>(null);
   useKeys("/", () => box.current?.focus(), { useKey: true });
   const here = (href: string) => (href === "/" ? path === "/" || path.startsWith("/jobs") : path.startsWith(href));
@@ -67,6 +71,14 @@ export function Rail() {
           maxLength={80}
         />
       </form>
+      <button
+        className={`turn${turned ? " on" : ""}`}
+        onClick={toggleTurned}
+        aria-pressed={turned}
+        title="While the customer looks, what the shop pays and earns is not on the screen"
+      >
+        {turned ? "Customer looks" : "Only us"}
+      </button>
       <input
         className="who"
         value={by}

@@ -1,16 +1,27 @@
 "use client";
 
 import { createContext, useContext, useSyncExternalStore, type ReactNode } from "react";
+import type { TemplateId } from "@/core/donor/templates";
 import type { UnitSystem } from "@/core/units/dimension";
 
 export type CreateJob = (request: {
   customer: string;
   bike: string;
   by: string;
+  start?: { template: TemplateId } | { copyOf: string };
 }) => Promise<{ ok: true; id: string } | { ok: false; says: string }>;
 
 /** What this machine remembers: who stands at it, and millimetres or inches. */
-type Settings = { by: string; setBy: (name: string) => void; system: UnitSystem; toggleSystem: () => void; createJob: CreateJob };
+type Settings = {
+  by: string;
+  setBy: (name: string) => void;
+  system: UnitSystem;
+  toggleSystem: () => void;
+  createJob: CreateJob;
+  /** The screen is turned to the customer: what the shop pays and earns is not on it. */
+  turned: boolean;
+  toggleTurned: () => void;
+};
 
 const SettingsContext = createContext<Settings | null>(null);
 
@@ -43,10 +54,19 @@ function useRemembered(key: string, otherwise: string): [string, (value: string)
 export function SettingsProvider({ children, createJob }: { children: ReactNode; createJob: CreateJob }) {
   const [by, setBy] = useRemembered("gull-by", "");
   const [units, setUnits] = useRemembered("gull-units", "metric");
+  const [turned, setTurned] = useRemembered("gull-turned", "");
   const system: UnitSystem = units === "imperial" ? "imperial" : "metric";
   return (
     <SettingsContext
-      value={{ by, setBy, system, toggleSystem: () => setUnits(system === "metric" ? "imperial" : "metric"), createJob }}
+      value={{
+        by,
+        setBy,
+        system,
+        toggleSystem: () => setUnits(system === "metric" ? "imperial" : "metric"),
+        createJob,
+        turned: turned === "yes",
+        toggleTurned: () => setTurned(turned === "yes" ? "" : "yes"),
+      }}
     >
       {children}
     </SettingsContext>

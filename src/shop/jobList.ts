@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import type { JobList, JobTicket } from "@/core/job/summary";
+import type { JobList, JobTicket, Listing } from "@/core/job/summary";
 import { findJob, heldByOthers, listJobs, storeSummary, UnreadableJob } from "@/data/jobs";
 import { benchOf, hashOf, stampOf, summaryOf } from "./jobView";
 
@@ -7,8 +7,14 @@ import { benchOf, hashOf, stampOf, summaryOf } from "./jobView";
  * The list of jobs as it is today. What a line shows is kept beside the job, with the stamp of the parts, rules and day that it was
  * worked out with; a line of another stamp is worked out again, one at a time, so that the list is never staler than the job.
  */
-export async function jobList(db: Knex, find: string, limit: number, now: string, aside = false): Promise<JobList> {
-  const list = await listJobs(db, find, limit, aside);
+export async function jobList(
+  db: Knex,
+  find: string,
+  limit: number,
+  now: string,
+  listing: Partial<Listing> = {},
+): Promise<JobList> {
+  const list = await listJobs(db, find, limit, listing);
   const bench = await benchOf(db, now, "", null);
   // What a job can have from the shelf depends on what all the others hold of it.
   const stamp = `${await stampOf(db, bench.house, now)} ${hashOf(await heldByOthers(db, ""))}`;

@@ -67,6 +67,8 @@ export function summaryOf(job: Job, bench: Bench): Summary {
     budgetMinor: job.wish.budgetMinor,
     build: bench.catalogue.parts.get(job.choices.kit ?? job.choices.motor ?? "")?.name ?? "",
     stamp: "",
+    contact: job.wish.contact,
+    late: now.promises.some((promise) => promise.id === "ready" && promise.kept === false),
     aside: job.aside !== null,
     holds: holdsOf(job, now),
     signature: !job.signed ? "none" : changedSince(job.signed, now.steps).length > 0 ? "changed" : "stands",

@@ -90,7 +90,7 @@ test("a job that is put aside gives back what it held, is not among the open one
   expect(await act(first, { do: "take up" })).toMatchObject({ ok: false, error: { says: "It is not put aside." } });
   await must(first, { do: "put aside", why: "the customer is abroad" });
   expect([await sourceOf(second, "mid-a"), await onShelf("pack-a")]).toEqual(["stock", 2]);
-  const listed = async (aside: boolean) => (await jobList(db, "", 9, NOW, aside)).rows.map((row) => row.customer);
+  const listed = async (aside: boolean) => (await jobList(db, "", 9, NOW, { aside })).rows.map((row) => row.customer);
   expect([await listed(false), await listed(true)]).toEqual([["Second"], ["First"]]);
   for (const command of [{ do: "choose", slot: "motor", partId: null }, tick("fitMid"), { do: "give sheet" }] as const)
     expect(await act(first, command)).toMatchObject({

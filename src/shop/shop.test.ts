@@ -100,6 +100,25 @@ describe("one thing done to a job", () => {
     });
   });
 
+  test("a job begins from a usual bike, or from another job: what is not measured here is told", async () => {
+    const from = async (start: object) => {
+      const made = await createJob(db, { customer: "Second Bike", bike: "the same", by: "Ida", start }, NOW);
+      return made.ok ? (await openJob(db, made.value, NOW))! : made.error;
+    };
+    const city = (await from({ template: "city" })) as JobView;
+    expect(city.job.donor.rearBrake).toMatchObject({ value: "coaster", how: "told", taken: { by: "Ida" } });
+    const odo = (await openJob(db, await idOf("Odo"), NOW))!;
+    const copy = (await from({ copyOf: odo.job.id })) as JobView;
+    expect(copy.job.wish).toEqual({ ...odo.job.wish, customer: "Second Bike", bike: "the same" });
+    expect(copy.job.choices).toEqual(odo.job.choices);
+    expect(Object.keys(copy.job.donor).sort()).toEqual(Object.keys(odo.job.donor).sort());
+    expect(new Set(Object.values(copy.job.donor).map((reading) => reading.how))).toEqual(new Set(["told"]));
+    // What was bought, done and signed is the other bike's.
+    expect([copy.job.orders, copy.job.ticks, copy.job.signed, copy.job.given, copy.job.photos]).toEqual([[], {}, null, [], []]);
+    expect(await from({ copyOf: "nope" })).toBe("The job to copy does not exist any more.");
+    expect(typeof (await from({ template: "flying" }))).toBe("string");
+  });
+
   test("undo takes edits back one by one, and says when there is nothing", async () => {
     let view = await fresh("Undo Person");
     view = await must(view, { do: "edit wish", wish: { riderKg: 80 } });

@@ -68,7 +68,10 @@ test("the key m measures what the shown finding wants, and a length that cannot 
   await shows(page, ".measure-card h1", "Shock's upper end, up");
   await page.type(".measure-card input", "-4000");
   await page.keyboard.press("Enter");
-  await shows(page, ".ant-notification", "cannot be");
+  await shows(page, ".measure-card .note", "cannot be");
+  // The text stays in its box, which is marked.
+  expect(await page.$eval(".measure-box input", (box) => (box as HTMLInputElement).value)).toBe("-4000");
+  await page.waitForSelector(".measure-box.ant-input-status-error");
   expect(complaints).toEqual([]);
 });
 

@@ -41,6 +41,10 @@ export const commandSchema = z.discriminatedUnion("do", [
   z.strictObject({ do: z.literal("call off"), orderId: key, why: reason.max(200, "at most 200 letters") }),
   z.strictObject({ do: z.literal("tick"), step: key, note: z.string().max(200), despite: reason.optional() }),
   z.strictObject({ do: z.literal("untick"), step: key }),
+  z.strictObject({
+    do: z.literal("note call"),
+    says: z.string().trim().min(1, "say what was said").max(400, "at most 400 letters"),
+  }),
   z.strictObject({ do: z.literal("put aside"), why: reason }),
   z.strictObject({ do: z.literal("take up") }),
   z.strictObject({ do: z.literal("sign"), despite: reason.optional() }),

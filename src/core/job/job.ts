@@ -53,6 +53,11 @@ export const jobSchema = z.strictObject({
   /** Pieces that finished steps took from the shelf, by part: they are off its count. */
   taken: z.record(z.string().max(60), z.int().min(0)).default({}),
   ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200), despite })),
+  /** What was said on the telephone, the latest last. */
+  calls: z
+    .array(z.strictObject({ ...stamp, says: text(400).min(1) }))
+    .max(200)
+    .default([]),
   /** Who put it aside, and why; null while it is open. */
   aside: z
     .strictObject({ ...stamp, why: text(400) })
@@ -100,6 +105,7 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   orders: [],
   taken: {},
   ticks: {},
+  calls: [],
   aside: null,
   signed: null,
 });

@@ -11,6 +11,10 @@ export const summarySchema = z.object({
   readyBy: z.string().nullable(),
   budgetMinor: z.number().nullable(),
   build: z.string(),
+  /** How the customer is reached, so that a call finds the job. */
+  contact: z.string().default(""),
+  /** The day by which it is promised will not be kept, as it stands. */
+  late: z.boolean().default(false),
   /** Put aside: it is not among the open jobs. */
   aside: z.boolean().default(false),
   /** Pieces of the shelf that the job holds, by part. */
@@ -21,6 +25,20 @@ export const summarySchema = z.object({
   signature: z.enum(["none", "stands", "changed"]).default("none"),
 });
 export type Summary = z.output<typeof summarySchema>;
+
+/** Which of the jobs are listed, and in which order. */
+export const ONLY = ["all", "stop", "measure", "adapt", "clear", "over", "late", "signed"] as const;
+export const SORTS = ["touched", "number", "customer", "promised", "price"] as const;
+export const listingSchema = z.object({
+  find: z.string().max(80).catch(""),
+  limit: z.coerce.number().int().min(1).max(600).catch(24),
+  aside: z.coerce.boolean().catch(false),
+  only: z.enum(ONLY).catch("all"),
+  at: z.string().max(20).catch(""),
+  sort: z.enum(SORTS).catch("touched"),
+});
+/** @property at a stage: only jobs whose string is not tied there yet */
+export type Listing = z.output<typeof listingSchema>;
 
 export type JobTicket = {
   readonly id: string;

@@ -3,6 +3,8 @@
 import { Input, Modal } from "antd";
 import { useState } from "react";
 import { formatMoment } from "@/core/units/date";
+import { useRouter } from "next/navigation";
+import { useSettings } from "../settings";
 import { useJob } from "./JobContext";
 
 /** What was done on this job, the newest first, by whom and when. */
@@ -10,10 +12,11 @@ export function HistoryPanel({ onClose }: { onClose: () => void }) {
   const { view } = useJob();
   return (
     <Modal open onCancel={onClose} footer={null} title="What was done">
-      <p>
+      <p className="aside-row">
         <a className="button quiet" href={`/api/jobs/${view.job.id}/job.json`}>
           Save the whole job as a file
         </a>
+        <Copy />
       </p>
       <Aside />
       <ol className="history">
@@ -57,5 +60,34 @@ function Aside() {
         Put aside
       </button>
     </p>
+  );
+}
+
+/** Another bike of the same kind for this customer: wish and build as they are, its readings as told. */
+function Copy() {
+  const { view } = useJob();
+  const { createJob, by } = useSettings();
+  const router = useRouter();
+  const [says, setSays] = useState("");
+  const copy = async () => {
+    const { customer, bike } = view.job.wish;
+    const made = await createJob({ customer, bike, by, start: { copyOf: view.job.id } }).catch(() => ({
+      ok: false as const,
+      says: "The bench does not answer: try again.",
+    }));
+    if (made.ok) router.push(`/jobs/${made.id}`);
+    else setSays(made.says);
+  };
+  return (
+    <>
+      <button
+        className="button quiet"
+        onClick={() => void copy()}
+        title="Wish and build as they are; the bike's readings as told"
+      >
+        Copy as a new job
+      </button>
+      {says && <span className="bad small">{says}</span>}
+    </>
   );
 }

@@ -6,6 +6,7 @@ import { countVerdicts, VERDICTS } from "@/core/fit/finding";
 import type { Promise as Promised } from "@/core/promise/promises";
 import { formatNumber, formatQuantity } from "@/core/units/formatQuantity";
 import { hours, money, figure, signedMoney } from "@/ui/format";
+import { Term } from "@/ui/Term";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { formatDay } from "@/core/units/date";
 import { useSettings } from "../settings";
@@ -56,11 +57,11 @@ export function Tally() {
             {sheet.budgetMinor === null ? "no budget yet" : `of ${money(sheet.budgetMinor, sheet.currency)}`}
           </span>
         </h3>
-        <Row says="Running bike" minor={sheet.runningMinor} />
-        <Row says="Dressing" minor={sheet.dressingMinor} />
+        <Row says="Running bike" term="running bike" minor={sheet.runningMinor} />
+        <Row says="Dressing" term="dressing" minor={sheet.dressingMinor} />
         <Row says={`Labour ${hours(sheet.labourMinutes)}`} minor={sheet.labourMinor} />
         <Row says="Carriage" minor={sheet.carriageMinor} />
-        <Row says="Sundries, reserve" minor={sheet.consumablesMinor + sheet.contingencyMinor} />
+        <Row says="Sundries, reserve" term="sundries, reserve" minor={sheet.consumablesMinor + sheet.contingencyMinor} />
         <Row says="Tax" minor={sheet.taxMinor} />
         <Budget />
       </section>
@@ -68,11 +69,11 @@ export function Tally() {
   );
 }
 
-function Row({ says, minor }: { says: string; minor: number }) {
+function Row({ says, minor, term }: { says: string; minor: number; term?: Parameters<typeof Term>[0]["of"] }) {
   const { view } = useJob();
   return (
     <div className="tally-row">
-      <span>{says}</span>
+      <span>{term ? <Term of={term}>{says}</Term> : says}</span>
       <span className="num">{money(minor, view.sheet.currency)}</span>
     </div>
   );

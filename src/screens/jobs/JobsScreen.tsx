@@ -1,12 +1,13 @@
 "use client";
 
-import { Input, Segmented } from "antd";
+import { Input, Segmented, Select } from "antd";
 import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useKeys } from "@/ui/useKeys";
-import type { JobList, JobTicket } from "@/core/job/summary";
+import { ONLY, SORTS, type JobList, type JobTicket, type Listing } from "@/core/job/summary";
+import { FUTURE_STAGES, STAGE_NAMES } from "@/core/job/stageNames";
 import { formatDay } from "@/core/units/date";
 import { useSettings } from "../settings";
 import { Knots } from "@/ui/Knots";
@@ -22,6 +23,25 @@ const FileIssues = dynamic(() => import("./FileIssues").then((m) => m.FileIssues
 
 const PAGE = 24;
 
+const STAGES = STAGE_NAMES.filter((name) => !FUTURE_STAGES.has(name));
+const ONLY_SAYS: Readonly<Record<Listing["only"], string>> = {
+  all: "all of them",
+  stop: "with a stop",
+  measure: "to measure",
+  adapt: "to adapt",
+  clear: "all clear",
+  over: "over the budget",
+  late: "not ready in time",
+  signed: "signed",
+};
+const SORT_SAYS: Readonly<Record<Listing["sort"], string>> = {
+  touched: "touched last",
+  number: "newest number",
+  customer: "by customer",
+  promised: "promised first",
+  price: "dearest first",
+};
+
 type TakeJobFile = (text: string, by: string) => Promise<{ ok: true; id: string } | { ok: false; issues: FileIssue[] }>;
 
 /** Every job as its hang-tag, found by typing; a new job in one step. */
@@ -29,9 +49,15 @@ export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; 
   const [find, setFind] = useState(asked);
   const [limit, setLimit] = useState(PAGE);
   const [aside, setAside] = useState(false);
+  const [only, setOnly] = useState<Listing["only"]>("all");
+  const [at, setAt] = useState("");
+  const [sort, setSort] = useState<Listing["sort"]>("touched");
   const [taking, setTaking] = useState(false);
   useKeys("n", () => setTaking(true));
-  const shown = useListing<JobList>(`/api/jobs?find=${encodeURIComponent(find)}&limit=${limit}${aside ? "&aside=1" : ""}`, first);
+  const shown = useListing<JobList>(
+    `/api/jobs?${new URLSearchParams({ find, limit: String(limit), ...(aside && { aside: "1" }), only, at, sort }).toString()}`,
+    first,
+  );
   return (
     <div className="page">
       <div className="page-head">
@@ -57,21 +83,45 @@ export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; 
         <span className="soft">
           {shown.total} {shown.total === 1 ? "job" : "jobs"}
         </span>
+        <Select
+          value={only}
+          onChange={setOnly}
+          options={ONLY.map((value) => ({ value, label: ONLY_SAYS[value] }))}
+          aria-label="Only jobs"
+          popupMatchSelectWidth={false}
+        />
+        <Select
+          value={at}
+          onChange={setAt}
+          options={[{ value: "", label: "at any stage" }, ...STAGES.map((name) => ({ value: name, label: `${name} not done` }))]}
+          aria-label="Stage not done"
+          popupMatchSelectWidth={false}
+        />
+        <Select
+          value={sort}
+          onChange={setSort}
+          options={SORTS.map((value) => ({ value, label: SORT_SAYS[value] }))}
+          aria-label="Sorted by"
+          popupMatchSelectWidth={false}
+        />
         <span className="fill" />
         <ReadFile takeJobFile={takeJobFile} />
         <button className="button main-action" onClick={() => setTaking(true)}>
           New job
         </button>
       </div>
-      {shown.rows.length === 0 && (
-        <p className="card jobs-none">
-          {find
-            ? `No job holds “${find}”.`
-            : aside
-              ? "No job is put aside. It is done in a job, where its history opens at the bottom of the screen."
-              : "No jobs yet. Take the first one in with New job."}
-        </p>
-      )}
+      {shown.rows.length === 0 &&
+        (shown.total === 0 && !find && !aside && only === "all" && at === "" ? (
+          <FirstDay />
+        ) : (
+          <p className="card jobs-none">
+            {find
+              ? `No job holds “${find}”.`
+              : aside
+                ? "No job is put aside. It is done in a job, where its history opens at the bottom of the screen."
+                : "No job is like that."}
+          </p>
+        ))}
       <div className="tickets">
         {shown.rows.map((job) => (
           <Ticket key={job.id} job={job} />
@@ -86,6 +136,31 @@ export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; 
     </div>
   );
 }
+
+/** An empty shop: what to do first. */
+const FirstDay = () => (
+  <ol className="card first-day">
+    <li>
+      <Link prefetch={false} href="/house">
+        House rules
+      </Link>
+      : the shop&apos;s name, currency, tax and what an hour costs.
+    </li>
+    <li>
+      <Link prefetch={false} href="/parts">
+        Parts
+      </Link>
+      : the kits, motors and packs that you fit, with what they cost and from whom.
+    </li>
+    <li>
+      <b>New job</b>, above: who it is for and which bike; then Ask, Survey, Drive, Fit, from left to right.
+    </li>
+    <li>
+      To try it first: stop it, run <code>npm run demo</code>, and look through an invented shop with twelve jobs. It never
+      touches your own.
+    </li>
+  </ol>
+);
 
 /** Reads a job file in as a new job; what is wrong with it is told by its path, and nothing is stored. */
 function ReadFile({ takeJobFile }: { takeJobFile: TakeJobFile }) {
@@ -122,6 +197,7 @@ function ReadFile({ takeJobFile }: { takeJobFile: TakeJobFile }) {
 
 function Ticket({ job }: { job: JobTicket }) {
   const { summary } = job;
+  const next = summary.stages.find((stage) => stage.knot === "open" || stage.knot === "half");
   const over = summary.budgetMinor !== null && summary.allInMinor > summary.budgetMinor;
   return (
     <Link prefetch={false} href={`/jobs/${job.id}`} className="tag card">
@@ -133,6 +209,7 @@ function Ticket({ job }: { job: JobTicket }) {
       </span>
       <span className="tag-build soft small">{summary.build || "nothing chosen yet"}</span>
       <Knots stages={summary.stages} />
+      {next && <span className="tag-next small soft">next: {next.name}</span>}
       <span className="tag-foot">
         {VERDICTS.map((verdict) =>
           summary.verdicts[verdict] > 0 ? <Count key={verdict} verdict={verdict} n={summary.verdicts[verdict]} /> : null,
@@ -141,7 +218,12 @@ function Ticket({ job }: { job: JobTicket }) {
         {summary.signature === "changed" && <b className="bad small">changed since it was signed</b>}
       </span>
       <span className="tag-foot">
-        {summary.readyBy && <span className="soft small">promised {formatDay(summary.readyBy)}</span>}
+        {summary.readyBy && (
+          <span className={`small ${summary.late ? "bad" : "soft"}`}>
+            promised {formatDay(summary.readyBy)}
+            {summary.late && ", not in time"}
+          </span>
+        )}
         {summary.allInMinor > 0 && (
           <span className="tag-money">
             <b className="num">{money(summary.allInMinor, summary.currency)}</b>
@@ -157,6 +239,6 @@ function Ticket({ job }: { job: JobTicket }) {
 
 const Count = ({ verdict, n }: { verdict: (typeof VERDICTS)[number]; n: number }) => (
   <span className="tag-count" title={`${n} ${verdict}`}>
-    <VerdictMark verdict={verdict} size={15} /> <span className="num">{n}</span>
+    <VerdictMark verdict={verdict} size={15} /> <span className="num">{n}</span> <span className="small soft">{verdict}</span>
   </span>
 );

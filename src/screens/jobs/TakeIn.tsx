@@ -1,6 +1,7 @@
 "use client";
 
-import { Input, Modal, type InputRef } from "antd";
+import { Input, Modal, Select, type InputRef } from "antd";
+import { BIKE_TEMPLATES, type TemplateId } from "@/core/donor/templates";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { useSettings } from "../settings";
@@ -11,13 +12,14 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
   const router = useRouter();
   const [customer, setCustomer] = useState("");
   const [bike, setBike] = useState("");
+  const [template, setTemplate] = useState<TemplateId | "">("");
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
   const first = useRef<InputRef>(null);
   const take = async () => {
     if (busy) return;
     setBusy(true);
-    const made = await createJob({ customer, bike, by }).catch(() => ({
+    const made = await createJob({ customer, bike, by, ...(template && { start: { template } }) }).catch(() => ({
       ok: false as const,
       says: "The bench does not answer. What you typed is still here: try again.",
     }));
@@ -49,6 +51,21 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
         <label className="field">
           <span>Bike, in a few words</span>
           <Input value={bike} onChange={(event) => setBike(event.target.value)} maxLength={80} />
+        </label>
+        <label className="field">
+          <span>Kind of bike, to begin the survey from</span>
+          <Select<TemplateId | "">
+            value={template}
+            onChange={setTemplate}
+            options={[
+              { value: "", label: "Nothing: all is measured" },
+              ...(Object.keys(BIKE_TEMPLATES) as TemplateId[]).map((id) => ({ value: id, label: BIKE_TEMPLATES[id].title })),
+            ]}
+            aria-label="Kind of bike, to begin the survey from"
+          />
+          {template && (
+            <span className="small soft">Its usual sizes count as told, not measured: the walk asks for them still.</span>
+          )}
         </label>
         {says && <p className="field wrong bad">{says}</p>}
         <button type="submit" hidden />

@@ -244,7 +244,7 @@ function Offers({
   const change = (index: number, key: string, value: unknown) =>
     onChange(offers.map((offer, i) => (i === index ? { ...offer, [key]: value } : offer)));
   return (
-    <section className="card">
+    <section className="card shop-only">
       <h2>Who sells it</h2>
       {offers.length === 0 && <p className="soft">Nobody yet: without an offer a line stays without a price.</p>}
       {offers.map((offer, index) => (

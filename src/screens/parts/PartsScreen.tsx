@@ -56,8 +56,8 @@ export function PartsScreen({ find: asked, kind: askedKind, first }: { find: str
               <th>Kind</th>
               <th>Figures</th>
               <th className="right">Shelf</th>
-              <th className="right">Offers</th>
-              <th className="right">From</th>
+              <th className="right shop-only">Offers</th>
+              <th className="right shop-only">From</th>
             </tr>
           </thead>
           <tbody>
@@ -74,8 +74,8 @@ export function PartsScreen({ find: asked, kind: askedKind, first }: { find: str
                   {part.broken ? `cannot be chosen: ${part.broken}` : part.summary}
                 </td>
                 <td className="right num">{part.inStock || ""}</td>
-                <td className="right num">{part.offers || <span className="bad">none</span>}</td>
-                <td className="right num">
+                <td className="right num shop-only">{part.offers || <span className="bad">none</span>}</td>
+                <td className="right num shop-only">
                   {part.bestMinor !== null && part.currency ? money(part.bestMinor, part.currency) : ""}
                 </td>
               </tr>

@@ -184,7 +184,29 @@ describe("orders and steps", () => {
   });
 });
 
+describe("calls", () => {
+  test("what was said is kept with name and time, empty words are refused, and a limit is told", () => {
+    const one = done(job(), { do: "note call", says: "wants it green" });
+    expect(one.calls).toEqual([{ at: bench.at, by: "Ida", says: "wants it green" }]);
+    expect(done(one, { do: "note call", says: "or blue" }).calls.map((call) => call.says)).toEqual(["wants it green", "or blue"]);
+    const full = job({ calls: Array.from({ length: 200 }, () => one.calls[0]!) });
+    expect(says(full, { do: "note call", says: "once more" })).toBe("A job keeps 200 calls: write it into the notes.");
+  });
+});
+
 describe("the wish", () => {
+  test("an unusual figure or day is asked about with a guess, and taken when it is confirmed; nothing else is asked", () => {
+    const ask = carryOut(job(), { do: "edit wish", wish: { hillPercent: 32 } }, bench);
+    expect(ask).toMatchObject({ ok: false, error: { kind: "ask", perhaps: 3.2, value: 32 } });
+    expect(done(job(), { do: "edit wish", wish: { hillPercent: 32 }, confirmed: true }).wish.hillPercent).toBe(32);
+    expect(carryOut(job(), { do: "edit wish", wish: { readyBy: "2025-12-18" } }, bench)).toMatchObject({
+      ok: false,
+      error: { kind: "ask", says: expect.stringMatching(/is past\. Fri 18 Dec 2026\?/) },
+    });
+    // What stood there before is not asked about again.
+    const old = job({ wish: { ...job().wish, hillPercent: 32, readyBy: "2025-12-18" } });
+    expect(done(old, { do: "edit wish", wish: { riderKg: 80 } }).wish.riderKg).toBe(80);
+  });
   test("changes only what was edited, and says what that was", () => {
     const edited = done(job(), { do: "edit wish", wish: { riderKg: 80, throttle: true } });
     expect(edited.wish).toEqual({ ...job().wish, riderKg: 80, throttle: true });

@@ -6,6 +6,7 @@ import { ASIDE, putAside, takeUp } from "./aside";
 import { sign, tick, untick } from "./build";
 import { choose, putIn, takeOut } from "./choose";
 import { editWish } from "./editWish";
+import { noteCall } from "./noteCall";
 import { accept, offerAgain, override, refuse, takeBack, withdrawOverride } from "./findings";
 import { forgetReading, measure } from "./measure";
 import { arrived, callOff, placeOrder } from "./orders";
@@ -37,12 +38,13 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   tick,
   untick,
   sign,
+  "note call": noteCall,
   "put aside": putAside,
   "take up": takeUp,
 };
 
 /** What may still happen to a job that is put aside: parts that were ordered come all the same, or are called off. */
-const WHILE_ASIDE: ReadonlySet<Command["do"]> = new Set(["put aside", "take up", "arrived", "call off"]);
+const WHILE_ASIDE: ReadonlySet<Command["do"]> = new Set(["put aside", "take up", "arrived", "call off", "note call"]);
 
 export const carryOut = (job: Job, command: Command, bench: Bench): Result<Done, Refusal> =>
   job.aside && !WHILE_ASIDE.has(command.do)

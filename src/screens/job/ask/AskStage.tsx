@@ -1,7 +1,9 @@
 "use client";
 
 import { AutoComplete, Input, Select, Switch } from "antd";
-import { formatDay, parseDay } from "@/core/units/date";
+import { telephonesIn } from "@/core/wish/telephone";
+import { useKeptText } from "@/ui/useKeptText";
+import { formatDay, formatMoment, parseDay } from "@/core/units/date";
 import { parseMoney } from "@/core/money/money";
 import { good, type Result } from "@/core/result";
 import type { Wish } from "@/core/wish/wish";
@@ -34,6 +36,7 @@ export function AskStage() {
         <TextField label="Customer" value={wish.customer} onKeep={(customer) => edit({ customer })} />
         <TextField label="Bike" value={wish.bike} onKeep={(bike) => edit({ bike })} />
         <TextField label="How to reach them" value={wish.contact} onKeep={(contact) => edit({ contact })} />
+        <Calls />
         <TextField label="What the bike is for" value={wish.purpose} long onKeep={(purpose) => edit({ purpose })} />
         <label className="field">
           <span>Where it will be ridden</span>
@@ -159,6 +162,51 @@ export function AskStage() {
         </p>
       </section>
     </>
+  );
+}
+
+/** Numbers to tap, and a line for what was said. */
+function Calls() {
+  const { view, act, busy } = useJob();
+  const { wish, calls, id } = view.job;
+  const [says, setSays] = useKeptText(`${id} call`);
+  const note = async () => {
+    if (says.trim() !== "" && (await act({ do: "note call", says })).done) setSays("");
+  };
+  return (
+    <div className="calls">
+      {telephonesIn(wish.contact).map(({ shown, dials }) => (
+        <a key={dials} className="button quiet" href={`tel:${dials}`}>
+          Call {shown}
+        </a>
+      ))}
+      <Input
+        value={says}
+        onChange={(event) => setSays(event.target.value)}
+        onPressEnter={() => void note()}
+        placeholder="After a call: what was said"
+        aria-label="What was said in a call"
+        maxLength={400}
+        suffix={
+          <button className="link" disabled={busy || says.trim() === ""} onClick={() => void note()}>
+            Keep
+          </button>
+        }
+      />
+      <ul>
+        {calls
+          .slice(-3)
+          .reverse()
+          .map((call) => (
+            <li key={call.at} className="small">
+              <span className="soft">
+                {formatMoment(call.at)}, {call.by || "no name"}:
+              </span>{" "}
+              {call.says}
+            </li>
+          ))}
+      </ul>
+    </div>
   );
 }
 

@@ -11,6 +11,7 @@ import { CAUTIONS } from "@/core/standards/cautions";
 import { figure, hours, signedMoney } from "@/ui/format";
 import { Key } from "@/ui/Key";
 import { useKeys } from "@/ui/useKeys";
+import { Term } from "@/ui/Term";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
@@ -36,7 +37,9 @@ export function FindingCard({ finding }: { finding: FindingView }) {
       <div className="finding-title">
         <VerdictMark verdict={finding.verdict} settled={finding.settled} size={22} />
         <h2>{finding.title}</h2>
-        <span className={`verdict-word ${finding.verdict}`}>{finding.settled ? "settled" : finding.verdict}</span>
+        <span className={`verdict-word ${finding.verdict}`}>
+          <Term of={finding.verdict}>{finding.settled ? "settled" : finding.verdict}</Term>
+        </span>
         <span className="fill" />
         <button className="button quiet" onClick={() => setWhy(!why)} aria-expanded={why}>
           {why ? "Less" : "Why?"}

@@ -9,6 +9,7 @@ import { useEffect, useState } from "react";
 import { AskWhy } from "@/ui/AskWhy";
 import { AskBefore } from "@/ui/AskBefore";
 import { money } from "@/ui/format";
+import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
 import "./order.css";
 
@@ -19,6 +20,15 @@ export function OrderStage() {
   const stops = countVerdicts(view.findings).stop;
   const missing = sheet.lines.filter((line) => line.partId === null && line.priceMinor === null);
   const resting = useRest(job.orders.length);
+  const { turned } = useSettings();
+  if (turned)
+    return (
+      <section className="eyes order wide">
+        <p className="card empty">
+          What the shop orders and pays is not shown while the customer looks: the switch is at the top right.
+        </p>
+      </section>
+    );
   return (
     <section className="eyes order wide">
       <div className="sheet-head">

@@ -10,6 +10,7 @@ import { AskBefore } from "@/ui/AskBefore";
 import { contingencyTitle } from "@/core/cost/contingency";
 import type { SheetLine } from "@/core/cost/sheet";
 import { hours, money, signedMoney } from "@/ui/format";
+import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
 import "./sheet.css";
 
@@ -126,6 +127,7 @@ function LineRow({ line }: { line: SheetLine }) {
 
 function Totals() {
   const { sheet, job } = useJob().view;
+  const { turned } = useSettings();
   const m = (minor: number) => money(minor, sheet.currency);
   const toPlace = sheet.plan.orders.length;
   const orders = standing(job.orders).length + toPlace;
@@ -153,9 +155,14 @@ function Totals() {
         <b className="num">{m(sheet.allInMinor)}</b>
       </div>
       <p className="small soft">
-        Deposit {m(sheet.depositMinor)}: parts landed and a fifth of the labour, rounded up. Margin on parts{" "}
-        {sheet.partsMarginPercent === null ? "–" : `${sheet.partsMarginPercent.toFixed(1)} %`} (for the shop, not on the
-        customer&apos;s paper).
+        Deposit {m(sheet.depositMinor)}: parts landed and a fifth of the labour, rounded up.
+        {!turned && (
+          <>
+            {" "}
+            Margin on parts {sheet.partsMarginPercent === null ? "–" : `${sheet.partsMarginPercent.toFixed(1)} %`} (for the shop,
+            not on the customer&apos;s paper).
+          </>
+        )}
       </p>
     </div>
   );

@@ -8,9 +8,9 @@ import { useJob } from "../JobContext";
 type Kept = { id: string; widthPx: number; heightPx: number };
 
 /** Photographs of the measurement at hand and of the bike: taken with the tablet's camera or from a file, kept beside the job. */
-export function Photos({ item }: { item: DonorKey }) {
+export function Photos({ item }: { item: DonorKey | null }) {
   const { view, act } = useJob();
-  const [of, setOf] = useState<"item" | "bike">("item");
+  const [of, setOf] = useState<"item" | "bike">(item === null ? "bike" : "item");
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
   const box = useRef<HTMLInputElement>(null);
@@ -37,9 +37,11 @@ export function Photos({ item }: { item: DonorKey }) {
   return (
     <div className="photos">
       <div className="photos-head">
-        <button className={`chip${of === "item" ? " on" : ""}`} onClick={() => setOf("item")}>
-          Photos of {donorItem(item).label.toLowerCase()}
-        </button>
+        {item !== null && (
+          <button className={`chip${of === "item" ? " on" : ""}`} onClick={() => setOf("item")}>
+            Photos of {donorItem(item).label.toLowerCase()}
+          </button>
+        )}
         <button className={`chip${of === "bike" ? " on" : ""}`} onClick={() => setOf("bike")}>
           Of the bike
         </button>

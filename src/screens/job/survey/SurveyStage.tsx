@@ -96,7 +96,10 @@ export function SurveyStage() {
       </section>
       <section className="eyes survey">
         {here === END ? (
-          <WalkEnd items={items} settles={settles} onPick={setAt} />
+          <>
+            <WalkEnd items={items} settles={settles} onPick={setAt} />
+            <Photos item={null} />
+          </>
         ) : (
           <>
             <MeasureCard
@@ -375,61 +378,63 @@ function MeasureCard({
           </div>
         </div>
       )}
-      {refusal && (
-        <p className="note bad" role="alert">
-          {refusal}
-        </p>
-      )}
-      {question && (
-        <div className="note" role="alert">
-          <p>
-            <b>{question.says}</b>
+      <div className="measure-base">
+        {refusal && (
+          <p className="note bad" role="alert">
+            {refusal}
           </p>
-          <div className="measure-ask">
-            {question.perhaps !== null && (
-              <button className="button main-action" autoFocus onClick={() => void keep(written(question.perhaps!))}>
-                {chip(question.perhaps)}
+        )}
+        {question && (
+          <div className="note" role="alert">
+            <p>
+              <b>{question.says}</b>
+            </p>
+            <div className="measure-ask">
+              {question.perhaps !== null && (
+                <button className="button main-action" autoFocus onClick={() => void keep(written(question.perhaps!))}>
+                  {chip(question.perhaps)}
+                </button>
+              )}
+              <button className="button" onClick={() => void keep(question.typed, true)}>
+                No, {question.typed} is right
               </button>
-            )}
-            <button className="button" onClick={() => void keep(question.typed, true)}>
-              No, {question.typed} is right
-            </button>
-            <button className="button quiet" onClick={() => setQuestion(null)}>
-              Type it again
-            </button>
+              <button className="button quiet" onClick={() => setQuestion(null)}>
+                Type it again
+              </button>
+            </div>
           </div>
+        )}
+        <div className="measure-foot">
+          {reading && (
+            <span className="soft small measure-was">
+              {shown(item, reading.value, system)}, {reading.how}
+              {reading.plusMinus > 0 && ` ± ${figure(reading.plusMinus, unitOf(item), system)}`}, {reading.taken.by || "no name"},{" "}
+              {formatMoment(reading.taken.at)}
+              {reading.earlier.length > 0 &&
+                `; before: ${reading.earlier
+                  .slice(0, 3)
+                  .map((e) => shown(item, e.value, system))
+                  .join(", ")}`}
+            </span>
+          )}
+          <span className="fill" />
+          {reading && (
+            <button className="button quiet" onClick={() => void act({ do: "forget reading", key: itemKey })}>
+              Clear
+            </button>
+          )}
+          <button className="button" onClick={onBack}>
+            Back
+          </button>
+          <button className="button" onClick={onSkip}>
+            Skip <Key>Esc</Key>
+          </button>
+          {item.kind !== "choice" && (
+            <button className="button main-action" onClick={() => void keep(text)}>
+              Keep, next <Key>Enter</Key>
+            </button>
+          )}
         </div>
-      )}
-      <div className="measure-foot">
-        {reading && (
-          <span className="soft small measure-was">
-            {shown(item, reading.value, system)}, {reading.how}
-            {reading.plusMinus > 0 && ` ± ${figure(reading.plusMinus, unitOf(item), system)}`}, {reading.taken.by || "no name"},{" "}
-            {formatMoment(reading.taken.at)}
-            {reading.earlier.length > 0 &&
-              `; before: ${reading.earlier
-                .slice(0, 3)
-                .map((e) => shown(item, e.value, system))
-                .join(", ")}`}
-          </span>
-        )}
-        <span className="fill" />
-        {reading && (
-          <button className="button quiet" onClick={() => void act({ do: "forget reading", key: itemKey })}>
-            Clear
-          </button>
-        )}
-        <button className="button" onClick={onBack}>
-          Back
-        </button>
-        <button className="button" onClick={onSkip}>
-          Skip <Key>Esc</Key>
-        </button>
-        {item.kind !== "choice" && (
-          <button className="button main-action" onClick={() => void keep(text)}>
-            Keep, next <Key>Enter</Key>
-          </button>
-        )}
       </div>
     </div>
   );

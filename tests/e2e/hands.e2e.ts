@@ -1,0 +1,280 @@
+import type { Page } from "puppeteer-core";
+import { click, jobId, openPage, openStand, press, shows, stageKey, text, type Stand } from "./stand";
+
+let stand: Stand;
+beforeAll(async () => {
+  stand = await openStand();
+}, 120_000);
+afterAll(() => stand.stop());
+
+const stage = (page: Page) => page.$eval(".knots-large .here .knot-name", (name) => (name as HTMLElement).innerText);
+const onStage = (page: Page, name: string) => shows(page, ".knots-large .here .knot-name", name);
+const inBody = (page: Page) => page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+const box = (page: Page, label: string) => `input[aria-label="${label}"]`;
+const typeInto = async (page: Page, label: string, typed: string) => {
+  await page.click(box(page, label), { count: 3 });
+  await page.keyboard.type(typed);
+  await press(page, "Tab");
+};
+
+describe("keys", () => {
+  test("rest while a dialog is open, and never end in the field that they open", async () => {
+    const id = await jobId(stand, "Perran");
+    const { page, complaints } = await openPage(stand, `/jobs/${id}/fit`);
+    const version = async () =>
+      ((await (await fetch(`${stand.base}/api/jobs/${id}/job.json`)).json()) as { choices: object; wish: { riderKg: number } })
+        .wish.riderKg;
+    const before = await version();
+    await inBody(page);
+    await page.keyboard.type("?");
+    await shows(page, ".ant-modal", "Space");
+    for (const words of ["Esc", "+ − arrows", "z y"]) await shows(page, ".key-list", words);
+    await press(page, "z", "1");
+    expect(await stage(page)).toBe("Fit");
+    await press(page, "Escape");
+    await page.waitForFunction(() => !document.querySelector(".ant-modal-wrap"));
+    expect(await version()).toBe(before);
+    await press(page, "1");
+    await onStage(page, "Ask");
+    await press(page, "4");
+    await onStage(page, "Fit");
+    await press(page, "2");
+    await page.waitForSelector(".survey");
+    await page.waitForSelector(".measure-box input, .measure-options button, .walk-end");
+    expect(await page.$$eval(".measure-box input", (boxes) => boxes.map((one) => (one as HTMLInputElement).value))).not.toContain(
+      "2",
+    );
+    expect(complaints).toEqual([]);
+  });
+
+  test("a figure typed on a choice item changes no stage; the space bar leaves what is kept", async () => {
+    const id = await jobId(stand, "Perran");
+    const { page } = await openPage(stand, `/jobs/${id}/survey?at=frameMaterial`);
+    await shows(page, ".measure-card h1", "Frame material");
+    await page.keyboard.type("68");
+    expect(await stage(page)).toBe("Survey");
+    await page.goto(`${stand.base}/jobs/${id}/survey?at=topTubeMm`, { waitUntil: "networkidle0" });
+    await shows(page, ".measure-card h1", "Top tube");
+    const kept = await text(page, ".walk-row.here span:last-child");
+    await page.focus(".measure-box input");
+    await press(page, "Space");
+    await shows(page, ".measure-card h1", "Top tube");
+    expect(await text(page, ".walk-row.here span:last-child")).toBe(kept);
+  });
+
+  test("Alt and a stage keeps what is being typed, and stays where it cannot be read", async () => {
+    const id = await jobId(stand, "Perran");
+    const { page } = await openPage(stand, `/jobs/${id}/survey?at=gripMm`);
+    await page.waitForSelector(".measure-box input");
+    await page.type(".measure-box input", "127");
+    await stageKey(page, "4");
+    await onStage(page, "Fit");
+    await stageKey(page, "2");
+    await page.waitForSelector(".survey");
+    await shows(page, ".walk", "127 mm");
+    await page.goto(`${stand.base}/jobs/${id}/survey?at=gripMm`, { waitUntil: "networkidle0" });
+    await page.type(".measure-box input", "about right");
+    await stageKey(page, "4");
+    await shows(page, ".measure-card .note", "expected a length");
+    expect(await stage(page)).toBe("Survey");
+    expect(await page.$eval(".measure-box input", (one) => (one as HTMLInputElement).value)).toBe("about right");
+    // A question that was asked before is gone with the text that it was about.
+    await page.click(".measure-box input", { count: 3 });
+    await page.keyboard.type("1300");
+    await press(page, "Enter");
+    await shows(page, ".measure-card .note", "130 mm");
+    await page.click(".measure-box input", { count: 3 });
+    await page.keyboard.type("nonsense");
+    await press(page, "Enter");
+    await shows(page, ".measure-card .note", "expected a length");
+    expect(await page.$$eval(".measure-ask", (asks) => asks.length)).toBe(0);
+  });
+
+  test("undo has its redo, and asks before it takes back a signature", async () => {
+    const id = await jobId(stand, "Maud");
+    const { page, complaints } = await openPage(stand, `/jobs/${id}/build`);
+    await shows(page, ".sign", "Signed by");
+    await shows(page, ".sign", "Next: print the work order");
+    await inBody(page);
+    await press(page, "z");
+    await shows(page, ".ant-modal", "The signature stands for the finished bike");
+    await click(page, "Leave it", ".ant-modal");
+    await page.waitForFunction(() => !document.querySelector(".ant-modal-wrap"));
+    await shows(page, ".sign", "Signed by");
+    await press(page, "z");
+    await click(page, "Take it back", ".ant-modal");
+    await shows(page, ".sign", "Sign the work order");
+    await page.waitForFunction(() => !document.querySelector(".ant-modal-wrap"));
+    await inBody(page);
+    await press(page, "y");
+    await shows(page, ".ant-modal", "Do it again?");
+    await click(page, "Do it again", ".ant-modal .ant-modal-footer");
+    await shows(page, ".sign", "Signed by");
+    expect(complaints).toEqual([]);
+  });
+});
+
+describe("the address", () => {
+  test("back and forward move the screen; a link to a finding opens it; a reload comes back to it", async () => {
+    const id = await jobId(stand, "Perran");
+    const { page, complaints } = await openPage(stand, `/jobs/${id}/ask`);
+    await click(page, "Fit", ".knots-large");
+    await onStage(page, "Fit");
+    await click(page, "Chain angle", ".findings");
+    await shows(page, ".finding-card h2", "Chain angle");
+    await click(page, "Sheet", ".knots-large");
+    await page.waitForSelector(".sheet");
+    await page.goBack();
+    await onStage(page, "Fit");
+    await shows(page, ".finding-card h2", "Chain angle");
+    await page.goBack();
+    await onStage(page, "Ask");
+    await page.goForward();
+    await shows(page, ".finding-card h2", "Chain angle");
+    await page.reload({ waitUntil: "networkidle0" });
+    await shows(page, ".finding-card h2", "Chain angle");
+    const link = page.url();
+    await page.goto(`${stand.base}/tools`, { waitUntil: "networkidle0" });
+    await page.goto(link, { waitUntil: "networkidle0" });
+    await shows(page, ".finding-card h2", "Chain angle");
+    // From another place, back is the stage that was left, not the one first opened.
+    await click(page, "Order", ".knots-large");
+    await page.waitForSelector(".order");
+    await click(page, "Jobs", ".rail");
+    await page.waitForSelector(".tickets");
+    await page.goBack();
+    await page.waitForSelector(".order");
+    await onStage(page, "Order");
+    await page.goto(`${stand.base}/jobs/${id}/build`, { waitUntil: "networkidle0" });
+    await page.click(".steps li:nth-child(3) button");
+    const title = await text(page, ".step-card h1");
+    await page.type('input[aria-label="Note on this step"]', "half a note");
+    await page.reload({ waitUntil: "networkidle0" });
+    await shows(page, ".step-card h1", title);
+    expect(await page.$eval('input[aria-label="Note on this step"]', (one) => (one as HTMLInputElement).value)).toBe(
+      "half a note",
+    );
+    expect(complaints).toEqual([]);
+  });
+});
+
+describe("Ask", () => {
+  test("asks about what cannot be with a guess, reads what is sensible, and names what is still to be asked", async () => {
+    const { page, complaints } = await openPage(stand, "/");
+    await click(page, "New job");
+    await page.waitForSelector(".ant-modal input:focus");
+    await page.keyboard.type("Asker");
+    await click(page, "Take it in", ".ant-modal");
+    await shows(page, ".ask-missing", "Still to ask: the bike, where it will be ridden, the rider's mass, the budget");
+    for (const [label, typed, guess] of [
+      ["Rider", "7000", "70 kg"],
+      ["Assist ends at", "250", "25 km/h"],
+      ["Steepest hill", "70", "7 %"],
+      ["Its length", "600", "0.6 km"],
+      ["Range wanted", "30000", "30 km"],
+    ] as const) {
+      await typeInto(page, label, typed);
+      await shows(page, ".ask-doubt", "cannot be");
+      expect(await page.$eval(box(page, label), (one) => (one as HTMLInputElement).value)).toBe(typed);
+      await click(page, guess, ".ask-doubt");
+      await page.waitForFunction(() => !document.querySelector(".ask-doubt"));
+    }
+    await typeInto(page, "Ready by", "18 Dec 2020");
+    await shows(page, ".ask-doubt", "is past");
+    await click(page, "18 Dec", ".ask-doubt");
+    await page.waitForFunction(() => !document.querySelector(".ask-doubt"));
+    await typeInto(page, "Ready by", "22026-01-01");
+    await shows(page, ".field .wrong", "expected a day");
+    await press(page, "Escape");
+    for (const [label, typed, kept] of [
+      ["Its length", "600 m", "0.6"],
+      ["Coldest ride", "-5 C", "−5"],
+      ["Steepest hill", "4°", "6.99"],
+    ] as const) {
+      await typeInto(page, label, typed);
+      await page.waitForFunction(
+        (s: string, wanted: string) => (document.querySelector(s) as HTMLInputElement).value === wanted,
+        { timeout: 5_000 },
+        box(page, label),
+        kept,
+      );
+    }
+    // A range that is asked stands in the tally at once, with what it still needs.
+    await shows(page, ".tally", "Range on this road");
+    await shows(page, ".tally", "needs the customer's route, in Ask");
+    await page.type(box(page, "Where it will be ridden"), "class 3");
+    await shows(page, ".ant-select-dropdown", "US, class 3");
+    expect(await page.$$eval(".ant-select-item-option", (all) => all.length)).toBe(1);
+    expect(complaints).toEqual([]);
+  }, 60_000);
+});
+
+describe("the walk", () => {
+  test("says that a drive makes it short, and at its end what is left, and leads on", async () => {
+    const { page, complaints } = await openPage(stand, "/");
+    await click(page, "New job");
+    await page.waitForSelector(".ant-modal input:focus");
+    await page.keyboard.type("Walker");
+    await click(page, "Take it in", ".ant-modal");
+    await shows(page, ".ticket", "Walker");
+    await click(page, "Survey", ".knots-large");
+    await shows(page, ".walk", "Choose a drive first");
+    const badge = await text(page, ".knots-large .here .knot-count");
+    await shows(page, ".walk-head", `${badge} left of`);
+    const id = await jobId(stand, "Hester");
+    await page.goto(`${stand.base}/jobs/${id}/survey?at=end`, { waitUntil: "networkidle0" });
+    await shows(page, ".walk-end", "On to Fit");
+    await page.focus(".walk-end .main-action");
+    await press(page, "Enter");
+    await onStage(page, "Fit");
+    expect(complaints).toEqual([]);
+  });
+});
+
+describe("orders and jobs", () => {
+  test("an order's paper is seen before it is placed, an order is called off with its reason, and no second one goes with a double click", async () => {
+    const id = await jobId(stand, "Bryher");
+    const { page, complaints } = await openPage(stand, `/jobs/${id}/order`);
+    await page.waitForSelector(".order-card:not(.placed)");
+    const paper = await page.$eval(".order-card:not(.placed) a", (a) => (a as HTMLAnchorElement).href);
+    expect((await fetch(paper)).headers.get("content-type")).toBe("application/pdf");
+    const count = (selector: string) => page.$$eval(selector, (all) => all.length);
+    const before = await count(".order-card:not(.placed)");
+    const placed = await count(".order-card.placed");
+    const budget = await page.$(".budget.over");
+    const button = (await page.$$(".order-card:not(.placed) .main-action"))[0]!;
+    await button.click({ count: 2 });
+    if (budget) await click(page, "Order all the same", ".ant-popconfirm");
+    await page.waitForFunction((n: number) => document.querySelectorAll(".order-card.placed").length > n, {}, placed);
+    expect([await count(".order-card:not(.placed)"), await count(".order-card.placed")]).toEqual([before - 1, placed + 1]);
+    await click(page, "Cancelled", ".order-card.placed");
+    await page.waitForSelector(".ant-popconfirm input");
+    await page.type(".ant-popconfirm input", "the shop is out of it");
+    await click(page, "It is cancelled", ".ant-popconfirm");
+    await shows(page, ".order-card.off", "Cancelled");
+    await shows(page, ".order-card.off", "the shop is out of it");
+    await page.waitForFunction((n: number) => document.querySelectorAll(".order-card:not(.placed)").length === n, {}, before);
+    expect(complaints).toEqual([]);
+  }, 60_000);
+
+  test("a job is put aside with its reason, stands under that, and is taken up again", async () => {
+    const id = await jobId(stand, "Tegen");
+    const { page, complaints } = await openPage(stand, `/jobs/${id}/sheet`);
+    await page.click(".keys-last");
+    await page.waitForSelector('input[aria-label="Why it is put aside"]');
+    await page.type('input[aria-label="Why it is put aside"]', "the customer is abroad until spring");
+    await click(page, "Put aside", ".ant-modal");
+    await shows(page, ".aside-bar", "the customer is abroad until spring");
+    await page.goto(`${stand.base}/`, { waitUntil: "networkidle0" });
+    await shows(page, ".page-head", "jobs");
+    expect(await page.$$eval(".tag", (all) => all.map((tag) => (tag as HTMLElement).innerText).join())).not.toContain("Tegen");
+    await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>(".ant-segmented-item")].find((one) => one.innerText === "Put aside")!.click(),
+    );
+    await shows(page, ".tickets", "Tegen");
+    await page.goto(`${stand.base}/jobs/${id}/sheet`, { waitUntil: "networkidle0" });
+    await click(page, "Take it up again", ".aside-bar");
+    await page.waitForFunction(() => !document.querySelector(".aside-bar"));
+    expect(complaints).toEqual([]);
+  });
+});
