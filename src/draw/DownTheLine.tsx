@@ -43,7 +43,7 @@ export function DownTheLine({ layout, pins, onPick }: { layout: Layout; pins: re
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       className="drawing"
       data-per-mm={along}
-      role="img"
+      role="group"
       aria-label="The drive line from above, to scale"
     >
       <line x1="14" x2={WIDTH - 14} y1={at(0, 0).y} y2={at(0, 0).y} stroke="#7C8B92" strokeWidth="1" strokeDasharray="14 4 3 4" />

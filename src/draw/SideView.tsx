@@ -75,7 +75,7 @@ export function SideView({ layout, pins, onPick }: { layout: Layout; pins: reado
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       className="drawing"
       data-per-mm={scale}
-      role="img"
+      role="group"
       aria-label="Side view of the bike, to scale"
     >
       <line x1="8" x2={WIDTH - 8} y1={ground} y2={ground} stroke="#B9B4A4" strokeWidth="1.5" />

@@ -12,6 +12,28 @@ export const VERDICT_COLOURS: Record<Verdict, string> = {
 
 const SIZE = 21;
 
+/** Room between two pins, in the drawing's own units. */
+const APART = 3;
+
+/** Where the pins stand: above and right of their points, moved aside until none covers another. @returns upper left corners */
+export function spread(points: readonly { readonly x: number; readonly y: number }[], width: number): { x: number; y: number }[] {
+  const placed: { x: number; y: number }[] = [];
+  const pitch = SIZE + APART;
+  const free = (x: number, y: number) => placed.every((one) => Math.abs(one.x - x) >= pitch || Math.abs(one.y - y) >= pitch);
+  for (const point of points) {
+    const most = width - SIZE - 2;
+    const from = Math.min(most, Math.max(2, point.x + 12));
+    let [x, y] = [from, Math.max(2, point.y - 38)];
+    // Along to the right, then the next row down: there is always room further down.
+    while (!free(x, y)) {
+      x += pitch;
+      if (x > most) [x, y] = [from, y + pitch];
+    }
+    placed.push({ x, y });
+  }
+  return placed;
+}
+
 /** Numbered pins with leaders to the place they speak of; several at one place stand in a row, all within the picture. */
 export function Pins({
   pins,
@@ -24,25 +46,28 @@ export function Pins({
   width: number;
   onPick: (key: string) => void;
 }) {
-  const rows = new Map<string, number>();
+  const points = pins.map((pin) => at(pin.place));
+  const spots = spread(points, width);
   return (
     <g>
-      {pins.map((pin) => {
-        const point = at(pin.place);
-        const row = `${Math.round(point.x / 60)} ${point.y < 150}`;
-        const nth = rows.get(row) ?? 0;
-        rows.set(row, nth + 1);
-        const x = Math.min(width - SIZE - 2, Math.max(2, point.x + 12 + nth * (SIZE + 5)));
-        const y = Math.max(2, point.y - 38);
+      {pins.map((pin, i) => {
+        const point = points[i]!;
+        const { x, y } = spots[i]!;
         const colour = VERDICT_COLOURS[pin.verdict];
         return (
           <g
             key={pin.key}
             className="pin"
             role="button"
-            tabIndex={-1}
+            tabIndex={0}
             aria-label={`${pin.number}: ${pin.title}`}
             onClick={() => onPick(pin.key)}
+            onKeyDown={(event) => {
+              if (event.key !== "Enter" && event.key !== " ") return;
+              event.preventDefault();
+              event.stopPropagation();
+              onPick(pin.key);
+            }}
             style={{ cursor: "pointer" }}
           >
             <title>{pin.title}</title>
@@ -53,7 +78,7 @@ export function Pins({
               y={y}
               width={SIZE}
               height={SIZE}
-              rx="4"
+              rx={SIZE / 2}
               fill={pin.here ? colour : "#fff"}
               stroke={colour}
               strokeWidth="2"

@@ -21,7 +21,13 @@ export function Knots({
           <>
             <Knot knot={stage.knot} />
             {onPick && <span className="knot-name">{stage.name}</span>}
-            {onPick && stage.undone > 0 && !later && <span className="knot-count num">{stage.undone}</span>}
+            {onPick && stage.undone > 0 && !later && (
+              <span className="knot-count num">
+                {stage.undone}
+                <span className="sr-only"> left</span>
+              </span>
+            )}
+            {later && <span className="sr-only"> not there yet</span>}
           </>
         );
         return (
@@ -30,7 +36,6 @@ export function Knots({
               <button
                 onClick={() => onPick(stage.name)}
                 disabled={later}
-                aria-label={label}
                 aria-current={stage.name === current ? "step" : undefined}
                 title={later ? label : `${label} ( ${(index + 1) % 10} )`}
               >

@@ -10,6 +10,10 @@ export const theme: ThemeConfig = {
     colorWarning: "#8A6400",
     colorSuccess: "#3F7A4E",
     colorBgContainer: "#FFFFFF",
+    // Grey letters that can be read on white (WCAG 2.2, 4.5 to 1).
+    colorTextPlaceholder: "#6A757A",
+    colorTextQuaternary: "#6A757A",
+    colorTextTertiary: "#5F7079",
     colorBorder: "#B9C0BD",
     borderRadius: 6,
     controlHeight: 40,

@@ -119,7 +119,7 @@ test("stops and a surface are said of the road, the wind comes from a side, and 
   );
   await click(page, "Add another stretch", ".road-details");
   await page.waitForSelector('input[aria-label="Surface 2 to, km"]');
-  await page.click('button[aria-label="Take surface 2 out"]');
+  await page.click('button[aria-label="Take out surface 2"]');
   await page.waitForFunction(() => document.querySelector('input[aria-label="Surface 2 to, km"]') === null);
   await page.click(".knots-large li:nth-child(5) button");
   await shows(page, ".ride-rests", "40 stops of 10 s");

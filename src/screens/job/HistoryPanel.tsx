@@ -19,7 +19,7 @@ export function HistoryPanel({ onClose }: { onClose: () => void }) {
         <Copy />
       </p>
       <Aside />
-      <ol className="history">
+      <ol className="history" tabIndex={0} aria-label="What was done, the newest first">
         {view.history.map((line) => (
           <li key={line.version} className={line.undone ? "undone" : ""}>
             <span className="num small soft">{formatMoment(line.at)}</span>

@@ -1,5 +1,6 @@
 "use client";
 
+import { useState } from "react";
 import { givesAs } from "@/core/wish/promiseIds";
 import { ridePromises, ridePromisesAsked } from "@/core/promise/ridePromises";
 import { countVerdicts, VERDICTS } from "@/core/fit/finding";
@@ -19,8 +20,20 @@ export function Tally() {
   const { view, goTo, rides } = useJob();
   const { sheet } = view;
   const counts = countVerdicts(view.findings);
+  // On a narrow screen it is one line that opens.
+  const [open, setOpen] = useState(false);
   return (
-    <aside className="tally" aria-label="Tally">
+    <aside className={`tally${open ? " open" : ""}`} aria-label="Tally">
+      <button className="tally-line" onClick={() => setOpen(!open)} aria-expanded={open}>
+        <b className="num">{money(sheet.allInMinor, sheet.currency)}</b>
+        {VERDICTS.filter((verdict) => counts[verdict] > 0).map((verdict) => (
+          <span key={verdict}>
+            <VerdictMark verdict={verdict} size={15} /> <span className="num">{counts[verdict]}</span> {verdict}
+          </span>
+        ))}
+        <span className="fill" />
+        <span className="link">{open ? "Less" : "Promises and money"}</span>
+      </button>
       <section>
         <h3>
           Promises <span className="soft small">asked, predicted</span>
@@ -41,7 +54,8 @@ export function Tally() {
             {view.findings.length} {view.findings.length === 1 ? "check" : "checks"}
           </span>
         </h3>
-        <button className="tally-findings" onClick={() => void goTo("Fit")} aria-label="Go to the findings">
+        <button className="tally-findings" onClick={() => void goTo("Fit")}>
+          <span className="sr-only">Go to the findings: </span>
           {VERDICTS.map((verdict) => (
             <span key={verdict} className={counts[verdict] === 0 ? "none" : ""}>
               <VerdictMark verdict={verdict} size={17} />

@@ -25,7 +25,7 @@ const PAGE = 24;
 
 const STAGES = STAGE_NAMES.filter((name) => !FUTURE_STAGES.has(name));
 const ONLY_SAYS: Readonly<Record<Listing["only"], string>> = {
-  all: "all of them",
+  all: "all",
   stop: "with a stop",
   measure: "to measure",
   adapt: "to adapt",
@@ -75,14 +75,11 @@ export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; 
           value={aside ? "aside" : "open"}
           onChange={(value) => setAside(value === "aside")}
           options={[
-            { value: "open", label: "Open" },
-            { value: "aside", label: "Put aside" },
+            { value: "open", label: aside ? "Open" : `${shown.total} open` },
+            { value: "aside", label: aside ? `${shown.total} put aside` : "Put aside" },
           ]}
           aria-label="Which jobs"
         />
-        <span className="soft">
-          {shown.total} {shown.total === 1 ? "job" : "jobs"}
-        </span>
         <Select
           value={only}
           onChange={setOnly}
@@ -93,7 +90,7 @@ export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; 
         <Select
           value={at}
           onChange={setAt}
-          options={[{ value: "", label: "at any stage" }, ...STAGES.map((name) => ({ value: name, label: `${name} not done` }))]}
+          options={[{ value: "", label: "any stage" }, ...STAGES.map((name) => ({ value: name, label: `${name} not done` }))]}
           aria-label="Stage not done"
           popupMatchSelectWidth={false}
         />

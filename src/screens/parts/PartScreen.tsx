@@ -198,7 +198,7 @@ function besideOf(path: string, value: unknown, names: Page["names"]) {
       {names[value] === undefined ? (
         <span className="soft">its name stands here once it is stored</span>
       ) : (
-        <Link prefetch={false} href={`/parts/${value}`}>
+        <Link prefetch={false} className="part-link" href={`/parts/${value}`}>
           {names[value]}
         </Link>
       )}

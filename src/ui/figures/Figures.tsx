@@ -214,7 +214,7 @@ function Rows({ schema, value, onChange, label, place }: Of) {
           <button
             type="button"
             className="link figures-out"
-            aria-label={`Take no. ${i + 1} out of: ${label}`}
+            aria-label={`take out no. ${i + 1} of: ${label}`}
             onClick={() =>
               put(
                 all.filter((_, j) => j !== i),

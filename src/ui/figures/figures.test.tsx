@@ -72,7 +72,7 @@ test("rows come and go, and what is typed in the others stays", async () => {
     { partId: "hub", quantity: 1 },
     { partId: "arm", quantity: 2 },
   ]);
-  await user.click(screen.getByRole("button", { name: "Take no. 1 out of: What is in the box" }));
+  await user.click(screen.getByRole("button", { name: "take out no. 1 of: What is in the box" }));
   expect(typed.now.contents).toEqual([{ partId: "arm", quantity: 2 }]);
   expect((box("Part") as HTMLInputElement).value).toBe("arm");
 });

@@ -43,7 +43,8 @@ export function AskStage() {
           <AutoComplete
             key={wish.where}
             defaultValue={wish.where}
-            options={PLACES_RIDDEN.map((value) => ({ value, label: <PlaceLine place={value} /> }))}
+            options={PLACES_RIDDEN.map((value) => ({ value }))}
+            optionRender={(option) => <PlaceLine place={String(option.value)} />}
             filterOption={(typed, option) => (option?.value ?? "").toLowerCase().includes(typed.trim().toLowerCase())}
             popupMatchSelectWidth={420}
             onSelect={(where: string) => void edit({ where })}

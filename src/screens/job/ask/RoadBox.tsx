@@ -113,7 +113,7 @@ function Details({ route, onKeep }: { route: Route; onKeep: (change: Partial<Wis
           <KeptNumber value={toKm} most={endKm} label={`Surface ${i + 1} to, km`} onKeep={(value) => put(i, { toKm: value })} />
           <button
             className="button quiet"
-            aria-label={`Take surface ${i + 1} out`}
+            aria-label={`Take out surface ${i + 1}`}
             onClick={() => keep({ surfaces: route.surfaces.filter((_, k) => k !== i) })}
           >
             Take out

@@ -87,7 +87,11 @@ function Planned({ order, stopped, resting }: { order: PlannedOrder; stopped: bo
       <header>
         <h3>{order.supplier.name}</h3>
         <span className="soft">to place; {order.leadDays} days</span>
-        {order.dangerousGoods && <span className="tag-danger">dangerous goods: battery by special carriage</span>}
+        {order.dangerousGoods && (
+          <span className="tag-danger" title="A battery: by special carriage">
+            dangerous goods
+          </span>
+        )}
         <span className="fill" />
         <b className="num">{money(total, currency)}</b>
         <a
