@@ -5,6 +5,8 @@ export type FieldSchema = {
   readonly default?: unknown;
   readonly const?: unknown;
   readonly enum?: readonly string[];
+  /** Words that are usual here; another may be typed. */
+  readonly suggests?: readonly string[];
   readonly anyOf?: readonly FieldSchema[];
   readonly items?: FieldSchema | boolean;
   readonly prefixItems?: readonly FieldSchema[];

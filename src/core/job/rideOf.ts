@@ -126,9 +126,9 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
       coldestC: wish.coldestC ?? 15,
       assumptions: [
         `Motor: typical of a ${kind.says}, peak torque ${formatNumber(torqueNm, 0)} N·m as sold${count > 1 ? `, ${count} of them${unlike ? ", counted as alike" : ""}` : ""}${ringWord}`,
-        `Controller: ${formatNumber(batteryA, 0)} A from the battery${count > 1 ? " each" : ""}, ${formatNumber(phaseA, 0)} A of phase current for that torque`,
-        `Battery: ${formatNumber(spec.capacityAh, 1)} Ah, ${formatNumber(1000 * internalOhm, 0)} mΩ; 95 % of it new, 15 % kept back`,
-        `Air and tyres: CdA ${formatNumber(cdaM2, 2)} m², Crr ${formatNumber(crr, 4)}; ${wish.riderW ?? RIDER_W} W from the rider at the wheel${wish.riderW === null ? ", not asked" : ""}`,
+        `Controller: ${formatNumber(batteryA, 0)} A from the battery${count > 1 ? " each" : ""}, ${formatNumber(phaseA, 0)} A in the motor's own wires for that torque`,
+        `Battery: ${formatNumber(spec.capacityAh, 1)} Ah, its volts fall by ${formatNumber(10 * internalOhm, 1)} at 10 A; reckoned with 95 % of it, as it ages, and 15 % kept back`,
+        `Air and tyres: ${formatNumber(cdaM2, 2)} m² held into the wind, tyres that take ${formatNumber(100 * crr, 2)} % of the weight to roll; ${wish.riderW ?? RIDER_W} W from the rider at the wheel${wish.riderW === null ? ", not asked" : ""}`,
         `Lamps and display: ${formatNumber(auxW, 1)} W all the way${kind.clutch ? "" : "; the motor has no clutch and drags while it is off"}`,
         `Assist to ${formatNumber(targetKmh, 1)} km/h, ${ASSIST_WORDS[assist.kind]}${assist.kind === "torque" ? `, ${assist.topRatio} times the rider's own at most` : ""}; the brakes hold that downhill${regenMaxV === null ? "" : `, the motor first, charging up to ${formatNumber(regenMaxV, 1)} V`}`,
         `${profile.stops === 0 ? "No stops" : `${profile.stops} stop${profile.stops === 1 ? "" : "s"} of ${STOP_S} s`} on the way; ${surfaceWords(profile)}; still air`,

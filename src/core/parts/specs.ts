@@ -2,12 +2,16 @@ import { z } from "zod";
 import { CLUSTER_INTERFACES, SHIFTER_FAMILIES, type ClusterInterface, type ShifterFamily } from "../standards/clusters";
 import { MOTOR_SEATS, type MotorSeat } from "../standards/motorSeats";
 import { amps, count, mm, newtonMetres, stated, volts, watts, word, yes } from "./field";
+import { PLUG_AMPS } from "../standards/plugs";
 import type { PartKind } from "./kinds";
 
 const clusterInterface = z
   .enum(Object.keys(CLUSTER_INTERFACES) as [ClusterInterface, ...ClusterInterface[]])
   .describe("Cluster interface");
 const family = z.enum(Object.keys(SHIFTER_FAMILIES) as [ShifterFamily, ...ShifterFamily[]]).describe("Shifter family");
+/** A plug by its pins and what they carry: the usual ones are offered, another may be named. */
+const plug = (says: string) => word(says).meta({ suggests: USUAL_PLUGS });
+const USUAL_PLUGS = [...Object.keys(PLUG_AMPS), "five-pin", "three-pin", "two-pin"];
 const end = z.enum(["front", "rear"]);
 const side = z.enum(["left", "right"]);
 /** Millimetres of bar that a thing on the bar takes, grips apart. */
@@ -69,7 +73,7 @@ export const SPECS = {
     rotorFaceMm: stated(mm(0, 60, "Rotor face to the left shoulder")),
     cableSide: stated(side.describe("Side the cable leaves on")),
     cableMm: stated(mm(50, 3000, "Cable")),
-    plug: stated(word("Motor plug")),
+    plug: stated(plug("Motor plug")),
   }),
   "mid-motor": z.strictObject({
     gripMm: z.tuple([mm(40, 200, "Narrowest shell"), mm(40, 200, "Widest shell")]).describe("Shell widths it is sold for, mm"),
@@ -100,7 +104,7 @@ export const SPECS = {
     batteryLeadMm: stated(mm(50, 4000, "Battery lead")),
     displayLeadMm: stated(mm(50, 4000, "Display lead")),
     batteryLeadAwg: stated(count(4, 24, "Battery lead, AWG")),
-    plug: stated(word("Battery plug")),
+    plug: stated(plug("Battery plug")),
     lightV,
     lightOutputs: stated(count(0, 4, "Light outputs")),
     lightA: stated(amps("Light output, current")),
@@ -123,7 +127,7 @@ export const SPECS = {
     batteryLeadMm: stated(mm(50, 4000, "Battery lead")),
     displayLeadMm: stated(mm(50, 4000, "Display lead")),
     batteryLeadAwg: stated(count(4, 24, "Battery lead, AWG")),
-    plug: stated(word("Battery plug")),
+    plug: stated(plug("Battery plug")),
     runOnS: stated(z.number().min(0, "must be 0 to 5 s").max(5, "must be 0 to 5 s").describe("Run-on after pedalling stops, s")),
     lightV,
     lightOutputs: stated(count(0, 4, "Light outputs")),
@@ -138,7 +142,7 @@ export const SPECS = {
     lengthMm: mm(50, 800, "Length"),
     heightMm: mm(20, 300, "Height above its cradle's foot"),
     widthMm: mm(20, 300, "Width"),
-    plug: word("Discharge plug"),
+    plug: plug("Discharge plug"),
     cradleMm: mm(0, 60, "Cradle's own height, below the pack").default(0),
     slideMm: stated(mm(0, 400, "Slides so far to come out")),
     slotsMm: z
@@ -155,7 +159,7 @@ export const SPECS = {
       z.number().min(-40, "must be −40 to 30 °C").max(30, "must be −40 to 30 °C").describe("Coldest it may work, °C"),
     ),
     chargePlugA: stated(amps("Charge plug rating")),
-    chargePlug: stated(word("Charge plug")),
+    chargePlug: stated(plug("Charge plug")),
     peakA: stated(amps("Peak current")),
     peakS: stated(z.number().min(1, "must be 1 to 120 s").max(120, "must be 1 to 120 s").describe("Peak current for, s")),
     hardCase: yes("In a hard case").default(true),
@@ -168,7 +172,7 @@ export const SPECS = {
     cutV: volts("Low-voltage cut"),
     cutSettable: yes("Cut can be set"),
     speedSettable: yes("Speed limit can be set"),
-    plug: word("Battery plug"),
+    plug: plug("Battery plug"),
     phaseA: stated(amps("Phase current limit, all outputs together")),
     outputs: count(1, 2, "Motors it drives").default(1),
     regenMaxV: stated(volts("Stops regeneration at")),
@@ -176,9 +180,9 @@ export const SPECS = {
     batteryLeadMm: leadMm,
     batteryLeadAwg: stated(count(4, 24, "Battery lead, AWG")),
     motorLeadMm: leadMm,
-    motorPlug: stated(word("Motor plug")),
+    motorPlug: stated(plug("Motor plug")),
     displayLeadMm: leadMm,
-    controlPlug: stated(word("Plug of display and controls")),
+    controlPlug: stated(plug("Plug of display and controls")),
     lengthMm: stated(mm(20, 400, "Length")),
     widthMm: stated(mm(20, 300, "Width")),
     heightMm: stated(mm(10, 200, "Height")),
@@ -188,7 +192,7 @@ export const SPECS = {
     lightA: stated(amps("Light output, current")),
   }),
   display: z.strictObject({
-    plug: word("Plug"),
+    plug: plug("Plug"),
     clampMm: mm(20, 40, "Bar clamp"),
     showsSpeed: yes("Shows speed"),
     barMm,
@@ -197,14 +201,14 @@ export const SPECS = {
   throttle: z.strictObject({
     style: z.enum(["thumb", "twist"]).describe("Thumb or twist"),
     clampMm: mm(20, 40, "Bar clamp"),
-    plug: word("Plug"),
+    plug: plug("Plug"),
     barMm,
     leadMm,
   }),
   "pedal-sensor": z.strictObject({
     senses: z.enum(["torque", "cadence"]).describe("What it senses"),
     side: side.describe("Crank side"),
-    plug: word("Plug"),
+    plug: plug("Plug"),
     thickMm: stated(mm(1, 30, "Disc and sensor, room beside the shell")),
     leadMm,
     runOnS: stated(z.number().min(0, "must be 0 to 5 s").max(5, "must be 0 to 5 s").describe("Run-on after pedalling stops, s")),
@@ -219,11 +223,11 @@ export const SPECS = {
   "cut-off": z.strictObject({
     method: z.enum(["magnet switch", "cable switch", "pressure switch"]).describe("How it senses the brake"),
     switches: count(1, 2, "Switches in the set"),
-    plug: word("Plug"),
+    plug: plug("Plug"),
   }),
   "gear-sensor": z.strictObject({
     cableMm: mm(1, 3, "Cable it takes"),
-    plug: word("Plug"),
+    plug: plug("Plug"),
     twoWay: yes("For a loop of two cables").default(false),
     leadMm,
   }),
@@ -295,7 +299,7 @@ export const SPECS = {
     conductor: z.enum(["copper", "copper-clad aluminium"]).default("copper").describe("Conductor"),
   }),
   connector: z.strictObject({
-    family: word("Plug family"),
+    family: plug("Plug family"),
     continuousA: amps("Continuous current"),
     pins: count(1, 24, "Pins").default(2),
   }),
@@ -321,7 +325,7 @@ export const SPECS = {
     fromMm: mm(18, 130, "Narrowest tyre"),
     toMm: mm(18, 130, "Widest tyre"),
   }),
-  charger: z.strictObject({ outputV: volts("Output when full"), outputA: amps("Output"), plug: word("Plug") }),
+  charger: z.strictObject({ outputV: volts("Output when full"), outputA: amps("Output"), plug: plug("Plug") }),
   light: z.strictObject({
     end: end.describe("Front or rear"),
     minV: volts("Lowest volts"),
@@ -339,7 +343,7 @@ export const SPECS = {
   }),
   converter: z.strictObject({ maxV: volts("Highest input"), outV: volts("Output"), outA: amps("Output current") }),
   lead: z.strictObject({
-    plug: word("Plug"),
+    plug: plug("Plug"),
     lengthMm: mm(50, 3000, "Length"),
     use: z.enum(["display", "motor", "sensor", "light", "battery"]).describe("Use"),
   }),

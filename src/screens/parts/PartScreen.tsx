@@ -2,10 +2,11 @@
 
 import { Input, Select } from "antd";
 import Link from "next/link";
-import { useRouter } from "next/navigation";
+import { useRouter, useSearchParams } from "next/navigation";
 import { useState } from "react";
 import { parseMoney } from "@/core/money/money";
 import { CURRENCIES, type Supplier } from "@/core/parts/part";
+import { CELL_VOLTS, packVolts } from "@/core/power/batteryPack";
 import { figuresOf, tellIssue } from "@/core/parts/tellIssue";
 import { Figures, TypedBox } from "@/ui/figures/Figures";
 import { typedNumber } from "@/core/figures/schema";
@@ -26,6 +27,9 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
   // What stood in the books before the last storing, for undo; the turn makes the boxes show it afresh.
   const [stored, setStored] = useState({ now: page.raw, before: null as Raw | null, turn: 0 });
   const router = useRouter();
+  // Come from a job's finding: the way back is kept.
+  const from = useSearchParams().get("back") ?? "";
+  const back = from.startsWith("/jobs/") ? from : null;
   const kind = (PART_KINDS as readonly string[]).includes(String(part.kind)) ? (part.kind as PartKind) : "tyre";
   const figures = figuresOf(kind);
   const fields = figures.properties ?? {};
@@ -63,16 +67,24 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
     setStored({ now: what, before: undone ? null : stored.now, turn: undone ? stored.turn + 1 : stored.turn });
     if (undone) setPart(what);
     setSays("Stored.");
-    if (isNew) router.push(`/parts/${answer.id}`);
+    if (isNew) router.push(`/parts/${answer.id}${back ? `?back=${encodeURIComponent(back)}` : ""}`);
     else router.refresh();
   };
   const unknown = Object.keys(spec).filter((key) => !(key in fields));
   return (
     <div className="page part-page">
-      <p>
+      <p className="part-ways">
         <Link prefetch={false} href={`/parts?kind=${kind}`}>
           All parts of this kind
         </Link>
+        {back && (
+          <Link prefetch={false} href={back}>
+            Back to the job
+          </Link>
+        )}
+        <span className="soft small">
+          What has a <span className="must">*</span> must be filled in; the rest stays empty where the sheet does not say it.
+        </span>
       </p>
       <div className="page-head">
         <h1>{String(part.name) || "New part"}</h1>
@@ -148,7 +160,7 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
             schema={figures}
             value={spec}
             onChange={(next) => set("spec", next)}
-            place={{ path: "spec", wrong: exactly, beside: (path, value) => besideOf(path, value, page.names) }}
+            place={{ path: "spec", wrong: exactly, beside: (path, value) => besideOf(path, value, page.names, spec) }}
           />
           {unknown.length > 0 && (
             <p className="bad small">
@@ -190,8 +202,17 @@ const NumberBox = ({ value, onChange, label }: { value: unknown; onChange: (valu
   <TypedBox value={value} read={(text) => (text.trim() === "" ? null : typedNumber(text))} onChange={onChange} label={label} />
 );
 
-/** The name of a kit's part beside its number, with the way to it. */
-function besideOf(path: string, value: unknown, names: Page["names"]) {
+/** What a figure means, beside it: the volts of so many cells, the name of a kit's part with the way to it. */
+function besideOf(path: string, value: unknown, names: Page["names"], spec: Raw) {
+  if (path.endsWith("series") && typeof value === "number" && value > 0 && String(spec.chemistry) in CELL_VOLTS) {
+    const { nominal, full, empty } = packVolts(spec.chemistry as keyof typeof CELL_VOLTS, value);
+    const volts = [nominal, full, empty].map((one) => one.toFixed(1));
+    return (
+      <span className="small soft">
+        {volts[0]} V nominal, {volts[1]} V full, {volts[2]} V empty
+      </span>
+    );
+  }
   if (!path.endsWith(".partId") || typeof value !== "string" || value === "") return null;
   return (
     <span className="small">

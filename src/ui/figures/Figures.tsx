@@ -1,6 +1,6 @@
 "use client";
 
-import { Input, Select, Switch } from "antd";
+import { AutoComplete, Input, Select, Switch } from "antd";
 import { useState, type ReactNode } from "react";
 import { blank, blankGroup, inner, titleOf, typedNumber, typedNumbers, unitOf, type FieldSchema } from "@/core/figures/schema";
 import "./figures.css";
@@ -88,6 +88,12 @@ function Figure({ schema, value, optional, onChange, label, place }: Of & { opti
     <div className="field">
       <span>
         {label}
+        {!optional && !nullable && of.type !== "boolean" && (
+          <span className="must" title="must be there">
+            {" "}
+            *
+          </span>
+        )}
         {optional && of.type !== "boolean" && says}
       </span>
       <Leaf
@@ -265,6 +271,19 @@ function Leaf({
     );
   if (schema.type === "array")
     return <TypedBox value={value} read={typedNumbers} onChange={onChange} label={spoken} unit={unit} wrong={wrong} />;
+  if (schema.type === "string" && schema.suggests)
+    return (
+      <AutoComplete
+        value={typeof value === "string" ? value : ""}
+        onChange={onChange}
+        options={schema.suggests.map((one) => ({ value: one }))}
+        filterOption={(typed, option) => (option?.value ?? "").toLowerCase().includes(typed.trim().toLowerCase())}
+        status={wrong ? "error" : ""}
+        allowClear={clearable}
+        maxLength={80}
+        aria-label={spoken}
+      />
+    );
   if (schema.type === "string")
     return (
       <Input

@@ -115,7 +115,10 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
   const tick = view.job.ticks[step.id];
   // Ready for the note, without scrolling the step's title and cautions away.
   const box = useRef<InputRef>(null);
-  useEffect(() => box.current?.focus({ preventScroll: true }), []);
+  useEffect(() => {
+    // A keypad that opens by itself would cover the step.
+    if (window.matchMedia("(pointer: fine)").matches) box.current?.focus({ preventScroll: true });
+  }, []);
   const { by } = useSettings();
   const [despite, setDespite] = useKeptText(`${view.job.id} ${step.id} despite`);
   const overrides = view.findings.filter((finding) => finding.overridden);

@@ -2,7 +2,9 @@
 
 import { Input, Select } from "antd";
 import dynamic from "next/dynamic";
+import Link from "next/link";
 import { useEffect, useState } from "react";
+import { SLOT_KINDS } from "@/core/job/supplied";
 import { SLOTS, type Slot } from "@/core/job/slots";
 import type { Candidate, Candidates, Preview } from "@/core/job/candidates";
 import { KIND_NAMES, type PartKind } from "@/core/parts/kinds";
@@ -26,6 +28,7 @@ export function DriveStage() {
   const previews = usePreviews(view.job, slot, list, stamp);
   const [at, setAt] = useState<string | null>(null);
   const shownId = at ?? choices[slot] ?? null;
+  const back = encodeURIComponent(`/jobs/${view.job.id}/drive`);
   const { open, setOpen, beside, setBeside, putBeside } = useBeside(view.job.id);
   return (
     <>
@@ -79,9 +82,14 @@ export function DriveStage() {
               <li key={part.id}>
                 <button
                   className={`candidate${choices[slot] === part.id ? " chosen" : ""}${shownId === part.id ? " at" : ""}`}
-                  onMouseEnter={() => setAt(part.id)}
-                  onFocus={() => setAt(part.id)}
-                  onClick={() => void act({ do: "choose", slot, partId: part.id })}
+                  onPointerEnter={(event) => event.pointerType === "mouse" && setAt(part.id)}
+                  onKeyUp={() => setAt(part.id)}
+                  onClick={(event) => {
+                    // A finger cannot point: its first touch shows what it would do, the button there chooses it.
+                    const touched = (event.nativeEvent as PointerEvent).pointerType === "touch";
+                    if (touched && shownId !== part.id) setAt(part.id);
+                    else void act({ do: "choose", slot, partId: part.id });
+                  }}
                   disabled={part.broken !== null}
                 >
                   <span className="candidate-name">
@@ -102,9 +110,22 @@ export function DriveStage() {
                     {previews[part.id] && <VerdictCounts verdicts={previews[part.id]!.verdicts} />}
                   </span>
                 </button>
+                {part.broken && (
+                  <Link prefetch={false} className="small" href={`/parts/${part.id}?back=${back}`}>
+                    Mend it in the catalogue
+                  </Link>
+                )}
               </li>
             ))}
-            {list.length === 0 && !loading && <li className="soft">None in the catalogue{find ? ` holds “${find}”` : ""}.</li>}
+            {list.length === 0 && !loading && (
+              <li className="soft">
+                None in the catalogue{find ? ` holds “${find}”` : ""}.{" "}
+                <Link prefetch={false} href={`/parts/new?kind=${SLOT_KINDS[slot][0]}&back=${back}`}>
+                  Add it to the catalogue
+                </Link>
+                ; what the customer brings is put there too, without a price, and marked as theirs on the sheet.
+              </li>
+            )}
             {more > 0 && <li className="soft small">{more} more: type to narrow the list.</li>}
           </ul>
           <PreviewPane

@@ -94,7 +94,7 @@ export function FindingCard({ finding }: { finding: FindingView }) {
 
 /** What is missing before it can be said: a measurement, a part, a figure of its sheet, the customer's word. */
 function NextStep({ finding }: { finding: FindingView }) {
-  const { goTo } = useJob();
+  const { view, goTo } = useJob();
   const { measureNext } = finding;
   return (
     <>
@@ -109,7 +109,11 @@ function NextStep({ finding }: { finding: FindingView }) {
         </button>
       )}
       {finding.sheetOf && (
-        <Link className="button main-action" prefetch={false} href={`/parts/${finding.sheetOf}`}>
+        <Link
+          className="button main-action"
+          prefetch={false}
+          href={`/parts/${finding.sheetOf}?back=${encodeURIComponent(`/jobs/${view.job.id}/fit?at=${encodeURIComponent(finding.key)}`)}`}
+        >
           Open the part&apos;s sheet
         </Link>
       )}
