@@ -3,7 +3,16 @@ import { Catalogue, type BrokenPart } from "@/core/parts/catalogue";
 import { readPart, supplierSchema, type Offer, type Part, type PartHead, type Supplier } from "@/core/parts/part";
 import { bumpCatalogue, catalogueRevision } from "./settings";
 
-type PartRow = { id: string; kind: string; name: string; maker: string; mass_kg: number | null; in_stock: number; spec: string };
+type PartRow = {
+  id: string;
+  kind: string;
+  name: string;
+  maker: string;
+  mass_kg: number | null;
+  in_stock: number;
+  spec: string;
+  only_for: string | null;
+};
 type OfferRow = {
   part_id: string;
   supplier_id: string;
@@ -66,6 +75,7 @@ const rawPart = (row: PartRow, offers: Offer[]) => ({
   maker: row.maker,
   massKg: row.mass_kg,
   inStock: row.in_stock,
+  ...(row.only_for !== null && { onlyFor: row.only_for }),
   offers,
   spec: parsed(row.spec),
 });
@@ -135,6 +145,7 @@ const rowOf = (part: PartHead): PartRow => ({
   mass_kg: part.massKg,
   in_stock: part.inStock,
   spec: JSON.stringify(part.spec),
+  only_for: part.onlyFor ?? null,
 });
 const offerRow = (partId: string, offer: Offer): OfferRow => ({
   part_id: partId,

@@ -19,12 +19,19 @@ const LISTED = 60;
 export const isSlot = (text: string): text is Slot => (SLOTS as readonly string[]).includes(text);
 
 /** Parts for a slot whose name, maker or number holds the text; broken ones are listed last and say so. */
-export async function candidates(db: Knex, slot: Slot, find: string, now: string): Promise<Candidates> {
+export async function candidates(
+  db: Knex,
+  slot: Slot,
+  find: string,
+  now: string,
+  jobId: string | null = null,
+): Promise<Candidates> {
   const { catalogue, house } = await benchOf(db, now, "", null);
   const needle = find.trim().toLowerCase();
   const holds = (part: { id: string; name: string; maker?: string }) =>
     `${part.id} ${part.name} ${part.maker ?? ""}`.toLowerCase().includes(needle);
-  const sound = SLOT_KINDS[slot].flatMap((kind) => catalogue.ofKind(kind) as readonly Part[]).filter(holds);
+  const theirs = jobId === null ? [] : SLOT_KINDS[slot].flatMap((kind) => catalogue.broughtFor(jobId, kind));
+  const sound = [...theirs, ...SLOT_KINDS[slot].flatMap((kind) => catalogue.ofKind(kind) as readonly Part[])].filter(holds);
   const broken = [...catalogue.broken.values()].filter(
     (part) => (SLOT_KINDS[slot] as readonly string[]).includes(part.kind) && holds(part),
   );
@@ -33,7 +40,7 @@ export async function candidates(db: Knex, slot: Slot, find: string, now: string
       id: part.id,
       name: part.name,
       kind: part.kind,
-      summary: partSummary(part),
+      summary: `${part.onlyFor === undefined ? "" : "the customer's own; "}${partSummary(part)}`,
       priceMinor: part.offers[0]?.priceMinor ?? null,
       currency: part.offers[0]?.currency ?? null,
       broken: null,
@@ -173,7 +180,7 @@ export async function anyParts(db: Knex, find: string, now: string): Promise<Can
       id: part.id,
       name: part.name,
       kind: part.kind,
-      summary: partSummary(part),
+      summary: `${part.onlyFor === undefined ? "" : "the customer's own; "}${partSummary(part)}`,
       priceMinor: part.offers[0]?.priceMinor ?? null,
       currency: part.offers[0]?.currency ?? null,
       broken: null,

@@ -41,6 +41,8 @@ export async function importJob(db: Knex, text: string, by: string, now: string)
       (part) => !before.catalogue.parts.has(part.id) && !before.catalogue.broken.has(part.id),
     );
     const known = new Set(before.catalogue.suppliers.keys());
+    const number = await nextNumber(trx);
+    const job = { ...read.value.job, id: `j${number}-${randomUUID().slice(0, 6)}`, number };
     if (fresh.length > 0)
       await saveParts(
         trx,
@@ -48,11 +50,11 @@ export async function importJob(db: Knex, text: string, by: string, now: string)
           ...part,
           spec: { ...part.spec },
           inStock: 0,
+          // What its customer brought there is this job's customer's here.
+          ...(part.onlyFor !== undefined && { onlyFor: job.id }),
           offers: part.offers.filter((o) => known.has(o.supplierId)),
         })),
       );
-    const number = await nextNumber(trx);
-    const job = { ...read.value.job, id: `j${number}-${randomUUID().slice(0, 6)}`, number };
     await insertJob(trx, job, summaryOf(job, await benchOf(trx, now, by, job.id)), now);
     await appendEvent(trx, {
       jobId: job.id,

@@ -2,6 +2,7 @@ import type { Knex } from "knex";
 import { bad, good, type Result } from "@/core/result";
 import type { PartList, PartRow } from "@/core/parts/partList";
 import { isPriced, readPart, type Part, type SpecIssue, type Supplier } from "@/core/parts/part";
+import { findJob } from "@/data/jobs";
 import { findRawPart, loadCatalogue, saveParts } from "@/data/catalogue";
 import { brokenWords, partSummary } from "./choices";
 
@@ -85,6 +86,8 @@ export async function savePart(db: Knex, raw: unknown): Promise<Result<string, S
   const unknown = read.value.offers.flatMap((offer, i) =>
     catalogue.suppliers.has(offer.supplierId) ? [] : [{ path: `offers.${i}.supplierId`, message: "no such supplier" }],
   );
+  if (read.value.onlyFor !== undefined && !(await findJob(db, read.value.onlyFor)))
+    return bad([{ path: "onlyFor", message: "there is no such job" }]);
   const lost =
     read.value.kind === "kit"
       ? read.value.spec.contents.flatMap(({ partId }, i) =>

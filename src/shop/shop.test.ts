@@ -7,6 +7,7 @@ import { DEMO_JOBS } from "@/data/demo/jobs";
 import { listJobs } from "@/data/jobs";
 import { candidates, preview, waysOut } from "./choices";
 import { createJob } from "./createJob";
+import { exportJob } from "./jobFiles";
 import { openJob } from "./jobView";
 import { loadDemo } from "./loadDemo";
 import { DEMO_PARTS } from "@/data/demo/parts";
@@ -98,6 +99,51 @@ describe("one thing done to a job", () => {
       taken: { by: "Ida" },
       earlier: [{ value: 68.1 }],
     });
+  });
+
+  test("what a customer brings is for that job alone: theirs on the sheet, awaited by its step, offered to nobody else", async () => {
+    let view = await fresh("Brings Battery");
+    const other = await fresh("Brings Nothing");
+    const pack = (await loadCatalogue(db)).parts.get("bat-36-10-dt")!;
+    const own = {
+      ...pack,
+      id: "own-pack",
+      name: "Customer's own battery",
+      offers: [],
+      inStock: 0,
+      spec: { ...pack.spec, capacityAh: 9.7 },
+    };
+    expect(await savePart(db, { ...own, onlyFor: "j0-nobody" })).toMatchObject({ ok: false, error: [{ path: "onlyFor" }] });
+    expect(await savePart(db, { ...own, onlyFor: view.job.id })).toEqual({ ok: true, value: "own-pack" });
+    const listed = async (jobId: string) => (await candidates(db, "battery", "own-pack", NOW, jobId)).candidates.map((c) => c.id);
+    expect([await listed(view.job.id), await listed(other.job.id)]).toEqual([["own-pack"], []]);
+    expect((await loadCatalogue(db)).distinct("battery").map((part) => part.id)).not.toContain("own-pack");
+    const choose = { do: "choose", slot: "battery", partId: "own-pack" } as const;
+    expect(await act(other, choose)).toMatchObject({ ok: false, error: { says: "That part is another customer's own." } });
+    expect(await act(other, { do: "put in", partId: "own-pack", quantity: 1 })).toMatchObject({ ok: false });
+    view = await must(view, { do: "choose", slot: "kit", partId: "kit-front-622" });
+    view = await must(view, choose);
+    expect(view.sheet.lines.find((line) => line.partId === "own-pack")).toMatchObject({
+      source: "customer",
+      costMinor: 0,
+      priceMinor: 0,
+    });
+    expect(view.sheet.plan.orders.flatMap((order) => order.lines).map((line) => line.part.id)).not.toContain("own-pack");
+    const inCradle = () => view.steps.find((step) => step.id === "cradle")!.parts.find((part) => part.id === "own-pack");
+    expect(inCradle()).toMatchObject({ waits: "not brought by the customer yet", theirs: "awaited" });
+    const survey = view.steps.find((step) => step.id === "survey")!;
+    expect(survey.does.join()).toMatch(/no dent, swelling, water or smell/);
+    expect(survey.cautions).toContain("packFire");
+    expect(await act(view, { do: "brought", partId: pack.id })).toMatchObject({ ok: false });
+    view = await must(view, { do: "brought", partId: "own-pack" });
+    expect(inCradle()).toMatchObject({ waits: null, theirs: "here" });
+    expect(await act(view, { do: "brought", partId: "own-pack" })).toMatchObject({
+      ok: false,
+      error: { says: "That part is here already." },
+    });
+    // Taken to another shop as a file, it is that job's customer's there.
+    const file = (await exportJob(db, view.job.id, NOW))!.file;
+    expect(file.parts!.find((part) => part.id === "own-pack")).toMatchObject({ onlyFor: view.job.id });
   });
 
   test("a job begins from a usual bike, or from another job: what is not measured here is told", async () => {

@@ -283,7 +283,10 @@ describe("photographs", () => {
     const kept = await takePhoto(new Uint8Array(await picture(40, 30, "png")));
     if (!kept.ok) throw new Error(kept.error);
     let view = await viewOf("Hester");
-    view = await must(view, { do: "keep photo", photo: { ...kept.value, item: "cracks", says: "the line at the head" } });
+    view = await must(view, {
+      do: "keep photo",
+      photo: { ...kept.value, item: "cracks", step: null, says: "the line at the head" },
+    });
     expect(view.job.photos).toMatchObject([{ item: "cracks", by: "Ida", widthPx: 40 }]);
     view = await must(view, { do: "drop photo", id: kept.value.id });
     expect(view.job.photos).toEqual([]);

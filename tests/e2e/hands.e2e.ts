@@ -278,3 +278,42 @@ describe("orders and jobs", () => {
     expect(complaints).toEqual([]);
   });
 });
+
+describe("the customer's own", () => {
+  test("a part that the customer brings is entered for this job, chosen, awaited by its step, and ticked in", async () => {
+    const id = await jobId(stand, "Wenna");
+    const { page, complaints } = await openPage(stand, `/jobs/${id}/drive`);
+    await click(page, "charger", ".slots");
+    await click(page, "The customer brings one", ".candidates");
+    await shows(page, ".page-head", "brought by the customer, for that job alone");
+    const fill = async (label: string, typed: string) => {
+      await page.waitForSelector(box(page, label));
+      await page.type(box(page, label), typed);
+    };
+    await fill("Output when full, V", "42");
+    await fill("Output, A", "2");
+    await fill("Plug", "three charge");
+    await press(page, "ArrowDown", "Enter");
+    await click(page, "Store", ".page-head");
+    await shows(page, ".page-head", "Customer's own charger");
+    await click(page, "Back to the job", ".part-ways");
+    await page.waitForSelector(".slots");
+    await click(page, "charger", ".slots");
+    await shows(page, ".candidate", "the customer's own");
+    await click(page, "Customer's own charger", ".candidates");
+    await shows(page, ".slot", "Customer's own charger");
+    await click(page, "Sheet", ".knots-large");
+    await page.waitForSelector(".sheet");
+    await shows(page, ".lines", "Customer's own charger");
+    expect(complaints).toEqual([]);
+  }, 60_000);
+
+  test("a search that finds nothing leads to the catalogue and back", async () => {
+    const id = await jobId(stand, "Perran");
+    const { page } = await openPage(stand, `/jobs/${id}/drive`);
+    await page.type(box(page, "Find among them"), "zzzz");
+    await click(page, "Add it to the catalogue", ".candidates");
+    await click(page, "Back to the job", ".part-ways");
+    await onStage(page, "Drive");
+  });
+});

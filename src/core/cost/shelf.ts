@@ -57,7 +57,8 @@ export function allocate<L extends Line>(
   }
   return lines.map((line) => {
     if (!free(line)) return { ...line, short: null };
-    const source: Source = fromShelf.has(line) ? "stock" : told[line.key] === "customer" ? "customer" : "buy";
+    const theirs = (told[line.key] ?? (line.part!.onlyFor === undefined ? "buy" : "customer")) === "customer";
+    const source: Source = fromShelf.has(line) ? "stock" : theirs ? "customer" : "buy";
     return { ...line, source, short: short.get(line) ?? null };
   });
 }

@@ -23,7 +23,7 @@ export type Books = {
  * among, what the job holds already, and what is in every kit so taken. A shop's hundred offers of one washer stay at home.
  */
 export function booksOf(
-  job: Pick<Job, "choices" | "also" | "orders">,
+  job: Pick<Job, "id" | "choices" | "also" | "orders">,
   catalogue: Catalogue,
   house: HouseRules,
   today: string,
@@ -36,7 +36,8 @@ export function booksOf(
     taken.set(part.id, part);
     if (part.kind === "kit") for (const { partId } of part.spec.contents) take(catalogue.parts.get(partId));
   };
-  for (const kind of PART_KINDS) for (const part of catalogue.distinct(kind)) take(part as Part);
+  for (const kind of PART_KINDS)
+    for (const part of [...catalogue.distinct(kind), ...catalogue.broughtFor(job.id, kind)]) take(part as Part);
   const held = [
     ...Object.values(job.choices),
     ...job.also.map((line) => line.partId),

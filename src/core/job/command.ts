@@ -45,6 +45,7 @@ export const commandSchema = z.discriminatedUnion("do", [
     do: z.literal("note call"),
     says: z.string().trim().min(1, "say what was said").max(400, "at most 400 letters"),
   }),
+  z.strictObject({ do: z.literal("brought"), partId: z.string().max(60) }),
   z.strictObject({ do: z.literal("put aside"), why: reason }),
   z.strictObject({ do: z.literal("take up") }),
   z.strictObject({ do: z.literal("sign"), despite: reason.optional() }),

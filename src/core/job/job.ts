@@ -19,10 +19,11 @@ export const givenSheetSchema = z.strictObject({
   allInMinor: z.int(),
 });
 
-/** A photograph beside the database, of the job or of one measurement. */
+/** A photograph beside the database: of the bike, of one measurement, or of a step of the work. */
 export const photoSchema = z.strictObject({
   id: z.string().regex(/^[a-z0-9-]{8,40}$/),
   item: z.enum(DONOR_KEYS).nullable(),
+  step: z.string().max(60).nullable().default(null),
   widthPx: z.int().min(1),
   heightPx: z.int().min(1),
   says: text(120),
@@ -53,6 +54,8 @@ export const jobSchema = z.strictObject({
   /** Pieces that finished steps took from the shelf, by part: they are off its count. */
   taken: z.record(z.string().max(60), z.int().min(0)).default({}),
   ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200), despite })),
+  /** What the customer has brought of their own, by part. */
+  brought: z.record(z.string().max(60), z.strictObject(stamp)).default({}),
   /** What was said on the telephone, the latest last. */
   calls: z
     .array(z.strictObject({ ...stamp, says: text(400).min(1) }))
@@ -105,6 +108,7 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   orders: [],
   taken: {},
   ticks: {},
+  brought: {},
   calls: [],
   aside: null,
   signed: null,

@@ -45,6 +45,7 @@ const filePart = z.strictObject({
   massKg: z.number().min(0).max(60).nullable().optional(),
   offers: z.array(z.unknown()).max(20).optional(),
   inStock: z.int().min(0).optional(),
+  onlyFor: z.string().max(40).optional().describe("Brought by this job's customer; any text"),
   spec: z.record(z.string(), z.unknown()),
 });
 
@@ -179,7 +180,7 @@ export function writeJobFile(job: Job, parts: readonly Part[], house: HouseRules
     overrides: job.overrides,
     sources: job.sources,
     hand: job.hand,
-    parts: parts.map(({ id, kind, name, maker, massKg, offers, inStock, spec }) => ({
+    parts: parts.map(({ id, kind, name, maker, massKg, offers, inStock, onlyFor, spec }) => ({
       id,
       kind,
       name,
@@ -187,6 +188,7 @@ export function writeJobFile(job: Job, parts: readonly Part[], house: HouseRules
       massKg,
       offers,
       inStock,
+      ...(onlyFor !== undefined && { onlyFor }),
       spec: { ...spec },
     })),
     house,

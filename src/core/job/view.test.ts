@@ -131,13 +131,13 @@ describe("the string", () => {
   test("a new job has everything open but its name", () => {
     const empty = knots({ donor: {}, choices: {} });
     expect(Object.keys(empty)).toEqual([...STAGE_NAMES]);
-    expect(empty.Ask).toEqual(["half", 3]);
+    expect(empty.Ask).toEqual(["half", 4]);
     expect(empty.Survey![0]).toBe("open");
     expect(empty.Drive).toEqual(["open", 1]);
     expect([empty.Ride, empty.Prove, empty["Hand over"]].map((s) => s![0])).toEqual(["open", "later", "later"]);
   });
   test("the wish is tied when its figures are there; Fit counts what is open; Build what is not ticked", () => {
-    const wish = { ...job().wish, riderKg: 80, budgetMinor: 100000, readyBy: "2026-02-01" };
+    const wish = { ...job().wish, where: "EU, public roads", riderKg: 80, budgetMinor: 100000, readyBy: "2026-02-01" };
     expect(knots({ wish }).Ask).toEqual(["tied", 0]);
     const { fit, steps } = assess(job(), catalogue, house, TODAY);
     expect(knots({}).Fit![1]).toBe(fit.findings.filter((f) => f.verdict !== "clear" && !f.choose).length);

@@ -5,6 +5,7 @@ import type { AppliedRemedy, Accepted } from "../fit/engine";
 import { isOpen, type Finding, type Override, type Remedy } from "../fit/finding";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
+import type { Part } from "../parts/part";
 import type { Spec } from "../parts/specs";
 import { lacks, type Promise } from "../promise/promises";
 import type { Held } from "../work/held";
@@ -51,6 +52,8 @@ export type PartView = {
   readonly name: string;
   readonly quantity: number;
   readonly from: string;
+  /** Brought by the customer, and whether it is here. */
+  readonly theirs: "here" | "awaited" | null;
 };
 
 /** All that a job's screens show; plain data, so that it crosses from server to browser. */
@@ -102,6 +105,7 @@ export function viewOf(
     name: part.name,
     quantity,
     from: origin.type,
+    theirs: theirsOf(part, job),
   }));
   const findings = now.fit.findings.map((finding) => ({
     ...finding,
@@ -130,6 +134,7 @@ export function viewOf(
         name: part.name,
         quantity,
         from: origin.type,
+        theirs: theirsOf(part, job),
         waits: waits[i]!,
       })),
       held,
@@ -149,6 +154,9 @@ export function viewOf(
     shop: { name: house.shopName, address: house.shopAddress },
   };
 }
+
+const theirsOf = (part: Part, job: Job): PartView["theirs"] =>
+  part.onlyFor === undefined ? null : job.brought[part.id] ? "here" : "awaited";
 
 /** The job with the first remedy of every open finding taken that was not refused; null when there is none. */
 function assessedFirst(findings: readonly FindingView[], assessed: (more: Job["accepted"]) => Assessment): Assessment | null {

@@ -28,7 +28,9 @@ export function workOrderOf(job: Job, { fit, sheet, steps }: Pick<Assessment, "f
   const ticked = (id: string) => job.ticks[id] !== undefined;
   return {
     steps: steps.map((step) => {
-      const waits = step.parts.map(({ part, origin }) => waitsFor(part.id, origin, job, sheet));
+      const waits = step.parts.map(({ part, origin }) =>
+        part.onlyFor === undefined ? waitsFor(part.id, origin, job, sheet) : job.brought[part.id] ? null : NOT_BROUGHT,
+      );
       return {
         step,
         waits,
@@ -46,6 +48,9 @@ export function workOrderOf(job: Job, { fit, sheet, steps }: Pick<Assessment, "f
     goesBack: steps.length > 0 ? goesBack(fit.build).map(({ says, why }) => ({ says, why })) : [],
   };
 }
+
+/** What waits for the customer. */
+const NOT_BROUGHT = "not brought by the customer yet";
 
 /** Why a step cannot start yet for want of a part: not ordered, or ordered and not here. Null when it is here. */
 function waitsFor(partId: string, origin: { type: string; kitId?: string }, job: Job, sheet: Sheet): string | null {

@@ -23,11 +23,18 @@ export class Catalogue {
     this.broken = new Map(broken.map((part) => [part.id, part]));
     this.suppliers = new Map(suppliers.map((supplier) => [supplier.id, supplier]));
     for (const part of parts) {
+      // What a customer brings is known by its number and offered to nobody.
+      if (part.onlyFor !== undefined) continue;
       const list = this.kinds.get(part.kind);
       if (list) list.push(part);
       else this.kinds.set(part.kind, [part]);
     }
     for (const list of this.kinds.values()) list.sort((a, b) => pieceMinor(a) - pieceMinor(b) || (a.id < b.id ? -1 : 1));
+  }
+
+  /** What the customer of a job brings of a kind. */
+  broughtFor(jobId: string, kind: PartKind): Part[] {
+    return [...this.parts.values()].filter((part) => part.onlyFor === jobId && part.kind === kind);
   }
 
   /** All sound parts of a kind, cheapest piece first, those without an offer last. */

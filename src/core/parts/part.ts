@@ -35,6 +35,7 @@ const head = {
   massKg: z.number().min(0, "must be 0 to 60 kg").max(60, "must be 0 to 60 kg").nullable().describe("Mass, kg"),
   offers: z.array(offerSchema).max(20),
   inStock: z.int().min(0).max(10000).describe("In the shop's stock"),
+  onlyFor: z.string().min(1).max(40).optional().describe("Brought by the customer of this job, by its id"),
 };
 
 /** A part as typed or stored, its spec not yet looked into. */

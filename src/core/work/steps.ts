@@ -122,7 +122,13 @@ function stepOf(
   const detail = STEP_DETAILS[task];
   const torques = torquesOf(fastenersOf(task, build), build);
   const cautions = [
-    ...new Set([...(detail.cautions ?? []), ...because.flatMap((b) => (b.remedy.caution ? [b.remedy.caution] : []))]),
+    ...new Set([
+      ...(detail.cautions ?? []),
+      ...(task === "survey" && build.supplied.some(({ part }) => part.onlyFor !== undefined && part.kind === "battery")
+        ? ["packFire" as const]
+        : []),
+      ...because.flatMap((b) => (b.remedy.caution ? [b.remedy.caution] : [])),
+    ]),
   ].sort((a, b) => CAUTIONS[b].severity - CAUTIONS[a].severity);
   return {
     id: task,
@@ -158,9 +164,20 @@ function doesOf(task: TaskId, build: Build): string[] {
   const from = task === "roadTest" ? STAND_CHECKS.length : 0;
   if (checks)
     return checks.map((check, i) => `Check ${from + i + 1}. ${check.does}. Passes: ${check.passes}. Stop if ${check.stopsIf}.`);
+  if (task === "survey") return ownPartsOf(build);
   if (task !== "removeCranks") return [];
   return [`Shell: ${shellHand(build)?.says ?? "its standard is not known for sure: read the cup before it is turned"}`];
 }
+
+/** What a customer brings is looked at before anything is promised on it (common practice). */
+const ownPartsOf = (build: Build): string[] =>
+  build.supplied
+    .filter(({ part }) => part.onlyFor !== undefined)
+    .map(({ part }) =>
+      part.kind === "battery"
+        ? `${part.name}, the customer's own: no dent, swelling, water or smell; volts read and photographed; refused and set outdoors where in doubt`
+        : `${part.name}, the customer's own: whole, its figures read off it, photographed, its plug compared`,
+    );
 
 /** Steps that are done to each wheel that gets a motor. */
 const PER_WHEEL: ReadonlySet<TaskId> = new Set(["removeWheel", "checkWheel", "laceWheel", "moveTyre", "redish", "fitHub"]);

@@ -5,6 +5,7 @@ import * as road from "./003_road";
 import * as gives from "./004_gives";
 import * as ridersAndPlugs from "./005_riders_and_plugs";
 import * as freeOffers from "./006_free_offers";
+import * as ownParts from "./007_own_parts";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -18,6 +19,7 @@ const MIGRATIONS: Migration[] = [
   { name: "004_gives", ...gives, down: forwardsOnly },
   { name: "005_riders_and_plugs", ...ridersAndPlugs, down: forwardsOnly },
   { name: "006_free_offers", ...freeOffers, down: forwardsOnly },
+  { name: "007_own_parts", ...ownParts, down: forwardsOnly },
 ];
 
 export const migrationSource = {

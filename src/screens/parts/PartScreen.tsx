@@ -88,7 +88,10 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
       </p>
       <div className="page-head">
         <h1>{String(part.name) || "New part"}</h1>
-        <span className="soft">{KIND_NAMES[kind]}</span>
+        <span className="soft">
+          {KIND_NAMES[kind]}
+          {part.onlyFor !== undefined && ", brought by the customer, for that job alone"}
+        </span>
         <span className="fill" />
         {says && (
           <span className={says === "Stored." ? "good" : "bad"} role="status">

@@ -13,6 +13,7 @@ export const choose: UseCase<"choose"> = (job, { slot, partId }, { catalogue }) 
   if (broken) return refused(`${broken.name} cannot be chosen: ${brokenWords(broken)}. Mend it in Parts.`);
   const part = catalogue.parts.get(partId);
   if (!part) return refused("That part is not in the catalogue any more.");
+  if (part.onlyFor !== undefined && part.onlyFor !== job.id) return refused("That part is another customer's own.");
   if (!SLOT_KINDS[slot].includes(part.kind))
     return refused(`A ${KIND_NAMES[part.kind]} does not go in the place of the ${slot}.`);
   return done({ choices: { ...job.choices, [slot]: partId } }, `${slot}: ${part.name}`);
@@ -27,6 +28,7 @@ export const putIn: UseCase<"put in"> = (job, { partId, quantity }, { catalogue 
         ? "That part's sheet does not read: mend it in Parts."
         : "That part is not in the catalogue any more.",
     );
+  if (part.onlyFor !== undefined && part.onlyFor !== job.id) return refused("That part is another customer's own.");
   if (part.kind === "kit") return refused("A kit goes in its own place, above.");
   const also = [...job.also.filter((a) => a.partId !== partId), { partId, quantity }];
   return done({ also }, `Put in: ${quantity > 1 ? `${quantity} × ` : ""}${part.name}`);
@@ -35,4 +37,12 @@ export const putIn: UseCase<"put in"> = (job, { partId, quantity }, { catalogue 
 export const takeOut: UseCase<"take out"> = (job, { partId }) => {
   const also = job.also.filter((a) => a.partId !== partId);
   return also.length < job.also.length ? done({ also }, "Taken out of the build") : refused("That part was not put in by hand.");
+};
+
+/** The customer has brought a part of their own. */
+export const brought: UseCase<"brought"> = (job, { partId }, { catalogue, at, by }) => {
+  const part = catalogue.parts.get(partId);
+  if (part?.onlyFor !== job.id) return refused("That part is not one that this customer brings.");
+  if (job.brought[partId]) return refused("That part is here already.");
+  return done({ brought: { ...job.brought, [partId]: { at, by } } }, `Brought by the customer: ${part.name}`);
 };

@@ -4,7 +4,7 @@ import type { Result } from "@/core/result";
 import { refused, type Bench, type UseCase } from "../useCase";
 import { ASIDE, putAside, takeUp } from "./aside";
 import { sign, tick, untick } from "./build";
-import { choose, putIn, takeOut } from "./choose";
+import { brought, choose, putIn, takeOut } from "./choose";
 import { editWish } from "./editWish";
 import { noteCall } from "./noteCall";
 import { accept, offerAgain, override, refuse, takeBack, withdrawOverride } from "./findings";
@@ -38,6 +38,7 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   tick,
   untick,
   sign,
+  brought,
   "note call": noteCall,
   "put aside": putAside,
   "take up": takeUp,

@@ -322,7 +322,7 @@ describe("signing", () => {
 });
 
 describe("photographs", () => {
-  const photo = (id: string) => ({ id, item: null, widthPx: 10, heightPx: 10, says: "" });
+  const photo = (id: string) => ({ id, item: null, step: null, widthPx: 10, heightPx: 10, says: "" });
   const kept = (n: number) =>
     job({
       photos: Array.from({ length: n }, (_, i) => ({ ...photo(`photo-${String(i).padStart(3, "0")}`), at: bench.at, by: "" })),
@@ -331,6 +331,9 @@ describe("photographs", () => {
     expect(says(kept(119), { do: "keep photo", photo: photo("photo-new") })).toBe("done: Photograph of the bike");
     expect(says(kept(120), { do: "keep photo", photo: photo("photo-new") })).toBe("A job keeps 120 photographs: drop one first.");
     expect(says(kept(2), { do: "keep photo", photo: photo("photo-001") })).toBe("That photograph is already kept.");
+    expect(says(kept(2), { do: "keep photo", photo: { ...photo("photo-new"), step: "fitHub" } })).toBe(
+      "done: Photograph of a step",
+    );
     expect(says(kept(2), { do: "keep photo", photo: { ...photo("photo-new"), item: "topTubeMm" } })).toBe(
       "done: Photograph of a measurement",
     );

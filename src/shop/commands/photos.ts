@@ -8,7 +8,7 @@ export const keepPhoto: UseCase<"keep photo"> = (job, { photo }, bench) => {
   if (job.photos.some((p) => p.id === photo.id)) return refused("That photograph is already kept.");
   return done(
     { photos: [...job.photos, { ...photo, at: bench.at, by: bench.by }] },
-    photo.item ? "Photograph of a measurement" : "Photograph of the bike",
+    photo.item ? "Photograph of a measurement" : photo.step ? "Photograph of a step" : "Photograph of the bike",
   );
 };
 

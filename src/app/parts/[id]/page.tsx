@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { notFound } from "next/navigation";
 import { suppliersOf, openPart } from "@/shop/parts";
 import { PartScreen } from "@/screens/parts/PartScreen";
@@ -11,22 +12,26 @@ export default async function PartPage({
   searchParams,
 }: {
   params: Promise<{ id: string }>;
-  searchParams: Promise<{ kind?: string | string[] }>;
+  searchParams: Promise<{ kind?: string | string[]; only?: string | string[] }>;
 }) {
   const { id } = await params;
   const db = await database();
   if (id === "new") {
-    const { kind } = await searchParams;
+    const { kind, only } = await searchParams;
+    // What a customer brings: for that job alone, numbered so that it is nobody else's.
+    const own = typeof only === "string" && /^[a-z0-9-]{1,40}$/.test(only) ? only : null;
+    const ofKind = typeof kind === "string" ? kind : "tyre";
     return (
       <PartScreen
         page={{
           raw: {
-            id: "",
-            kind: typeof kind === "string" ? kind : "tyre",
-            name: "",
+            id: own === null ? "" : `own-${ofKind}-${randomUUID().slice(0, 8)}`,
+            kind: ofKind,
+            name: own === null ? "" : `Customer's own ${ofKind.replace("-", " ")}`,
             maker: "",
             massKg: null,
             inStock: 0,
+            ...(own !== null && { onlyFor: own }),
             offers: [],
             spec: {},
           },

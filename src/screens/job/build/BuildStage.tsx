@@ -9,6 +9,7 @@ import { hours } from "@/ui/format";
 import { useKeptText } from "@/ui/useKeptText";
 import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
+import { Photos } from "../Photos";
 import "./build.css";
 
 /** The work order at arm's length: one step large, the rest as a list; ticked and signed by name. */
@@ -16,6 +17,8 @@ export function BuildStage() {
   const { view, at: picked, setAt: setPicked } = useJob();
   const { steps, job } = view;
   const next = steps.find((step) => !job.ticks[step.id]);
+  const top = useRef<HTMLDivElement>(null);
+  useEffect(() => top.current?.parentElement?.scrollTo(0, 0), [picked]);
   const shown = steps.find((step) => step.id === picked) ?? next ?? steps[steps.length - 1];
   if (!shown)
     return (
@@ -58,7 +61,9 @@ export function BuildStage() {
       </section>
       <section className="eyes build">
         {view.work.changed.length > 0 && <Changed />}
+        <div ref={top} />
         <StepCard key={shown.id} step={shown} number={index + 1} onDone={() => setPicked(null)} />
+        <Photos key={`photos ${shown.id}`} step={shown.id} />
         <SignOff />
         {!view.work.signHeld.stop && (
           <>
@@ -176,6 +181,11 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
               <li key={part.id + part.from}>
                 {part.quantity > 1 && <span className="num">{part.quantity} × </span>}
                 {part.name} {part.waits && <b className="bad">{part.waits}</b>}
+                {part.theirs === "awaited" && (
+                  <button className="button" disabled={busy} onClick={() => void act({ do: "brought", partId: part.id })}>
+                    It is here
+                  </button>
+                )}
               </li>
             ))}
           </ul>

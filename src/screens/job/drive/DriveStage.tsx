@@ -123,7 +123,17 @@ export function DriveStage() {
                 <Link prefetch={false} href={`/parts/new?kind=${SLOT_KINDS[slot][0]}&back=${back}`}>
                   Add it to the catalogue
                 </Link>
-                ; what the customer brings is put there too, without a price, and marked as theirs on the sheet.
+                .
+              </li>
+            )}
+            {!loading && slot !== "kit" && (
+              <li className="small">
+                <Link
+                  prefetch={false}
+                  href={`/parts/new?kind=${SLOT_KINDS[slot][0]}&only=${encodeURIComponent(view.job.id)}&back=${back}`}
+                >
+                  The customer brings one
+                </Link>
               </li>
             )}
             {more > 0 && <li className="soft small">{more} more: type to narrow the list.</li>}

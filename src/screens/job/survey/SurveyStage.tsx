@@ -16,7 +16,7 @@ import { figure } from "@/ui/format";
 import { Key } from "@/ui/Key";
 import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
-import { Photos } from "./Photos";
+import { Photos } from "../Photos";
 import { firstInWalk, itemsToWalk, nextInWalk } from "./theWalk";
 import "./survey.css";
 
@@ -51,6 +51,9 @@ export function SurveyStage() {
     setSkipped(skips);
     goOn(view, skips);
   };
+  // Each question begins at its top.
+  const eyes = useRef<HTMLElement>(null);
+  useEffect(() => eyes.current?.scrollTo(0, 0), [here]);
   const left = items.filter((key) => donor[key] === undefined || settles.has(key)).length;
   return (
     <>
@@ -94,11 +97,11 @@ export function SurveyStage() {
           </div>
         ))}
       </section>
-      <section className="eyes survey">
+      <section className="eyes survey" ref={eyes}>
         {here === END ? (
           <>
             <WalkEnd items={items} settles={settles} onPick={setAt} />
-            <Photos item={null} />
+            <Photos />
           </>
         ) : (
           <>

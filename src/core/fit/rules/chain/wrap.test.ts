@@ -1,4 +1,4 @@
-import { hub, on, partOf, settled } from "../../../../../tests/bench.fixture";
+import { fitCase, hub, on, partOf, settled, SOUND } from "../../../../../tests/bench.fixture";
 import { motor } from "./rings.fixture";
 import { wrapCapacity } from "./wrap";
 
@@ -13,6 +13,11 @@ describe("chain/wrap", () => {
     const rear = [hub({ end: "rear", cluster: "spline-8-10" })];
     expect(on(wrapCapacity, rear, { ringCount: 3, ringLargeTeeth: 48, ringSmallTeeth: 28, wrapTeeth: 41 }).verdict).toBe("clear");
     expect(on(wrapCapacity, rear, { ringCount: 3, ringLargeTeeth: 48, ringSmallTeeth: 28, wrapTeeth: 40 }).verdict).toBe("adapt");
+  });
+  test("a front motor beside the old cogs and rings asks nothing of the derailleur; one with another cluster does", () => {
+    expect(fitCase({ donor: { ...SOUND, wrapTeeth: 1 }, parts: [hub()] }, [wrapCapacity]).findings).toEqual([]);
+    const wide = partOf("cluster", { interface: "spline-8-10", teeth: [11, 46], family: "A" });
+    expect(on(wrapCapacity, [hub(), wide], { wrapTeeth: 20, ringCount: 1 }).verdict).toBe("adapt");
   });
   test("a narrower cluster or the rider's word settles it", () => {
     const narrow = partOf("cluster", { interface: "spline-8-10", teeth: [13, 14, 15, 17, 19, 21, 23, 25, 28], family: "A" });

@@ -3,12 +3,16 @@ import { type Build, lastOf, type Motor, partsOf } from "../../build";
 import { judge } from "../../judge";
 import { bought } from "../../remedies";
 import { acknowledge, defineRule } from "../../rule";
-import { crankMotors, firstMotor } from "../subjects";
+import { crankMotors, firstMotor, rearHubMotors } from "../subjects";
 import { hasDerailleur } from "./rearCogs";
 
-/** A motor at the wheel with the old cogs and rings leaves the derailleur what it had to take up. */
+/** A front motor beside the old cogs and rings leaves the derailleur what it had to take up. */
 const changesTeeth = (build: Build) =>
-  crankMotors(build).length + partsOf(build, "cluster").length + partsOf(build, "chainring").length > 0;
+  crankMotors(build).length +
+    rearHubMotors(build).length +
+    partsOf(build, "cluster").length +
+    partsOf(build, "chainring").length >
+  0;
 
 export const wrapCapacity = defineRule<Motor>({
   id: "chain/wrap",

@@ -3,19 +3,21 @@
 import { useRef, useState } from "react";
 import { donorItem, type DonorKey } from "@/core/donor/items";
 import { formatDay } from "@/core/units/date";
-import { useJob } from "../JobContext";
+import { useJob } from "./JobContext";
+import "./photos.css";
 
 type Kept = { id: string; widthPx: number; heightPx: number };
 
-/** Photographs of the measurement at hand and of the bike: taken with the tablet's camera or from a file, kept beside the job. */
-export function Photos({ item }: { item: DonorKey | null }) {
+/** Photographs of the measurement or the step at hand, and of the bike: taken with the tablet's camera or from a file, kept beside the job. */
+export function Photos({ item = null, step = null }: { item?: DonorKey | null; step?: string | null }) {
   const { view, act } = useJob();
-  const [of, setOf] = useState<"item" | "bike">(item === null ? "bike" : "item");
+  const one = item !== null || step !== null;
+  const [of, setOf] = useState<"this" | "bike">(one ? "this" : "bike");
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
   const box = useRef<HTMLInputElement>(null);
-  const wanted = of === "item" ? item : null;
-  const photos = view.job.photos.filter((photo) => photo.item === wanted);
+  const wanted = of === "this" ? { item, step } : { item: null, step: null };
+  const photos = view.job.photos.filter((photo) => photo.item === wanted.item && photo.step === wanted.step);
   const take = async (files: FileList | null) => {
     if (!files || files.length === 0) return;
     setBusy(true);
@@ -25,7 +27,7 @@ export function Photos({ item }: { item: DonorKey | null }) {
         const answer = await fetch(`/api/jobs/${view.job.id}/photos`, { method: "POST", body: file });
         const kept = (await answer.json()) as Kept & { error?: string };
         if (!answer.ok) setSays(`${file.name}: ${kept.error ?? "not taken"}`);
-        else await act({ do: "keep photo", photo: { ...kept, item: wanted, says: "" } });
+        else await act({ do: "keep photo", photo: { ...kept, ...wanted, says: "" } });
       } catch {
         setSays(`${file.name}: the bench does not answer; the picture is still in the camera.`);
       }
@@ -37,9 +39,9 @@ export function Photos({ item }: { item: DonorKey | null }) {
   return (
     <div className="photos">
       <div className="photos-head">
-        {item !== null && (
-          <button className={`chip${of === "item" ? " on" : ""}`} onClick={() => setOf("item")}>
-            Photos of {donorItem(item).label.toLowerCase()}
+        {one && (
+          <button className={`chip${of === "this" ? " on" : ""}`} onClick={() => setOf("this")}>
+            Photos of {item === null ? "this step" : donorItem(item).label.toLowerCase()}
           </button>
         )}
         <button className={`chip${of === "bike" ? " on" : ""}`} onClick={() => setOf("bike")}>
