@@ -147,6 +147,7 @@ describe("the address", () => {
     await onStage(page, "Order");
     await page.goto(`${stand.base}/jobs/${id}/build`, { waitUntil: "networkidle0" });
     await page.click(".steps li:nth-child(3) button");
+    await page.waitForSelector(".step-card h1");
     const title = await text(page, ".step-card h1");
     await page.type('input[aria-label="Note on this step"]', "half a note");
     await page.reload({ waitUntil: "networkidle0" });
@@ -219,7 +220,7 @@ describe("the walk", () => {
     await shows(page, ".ticket", "Walker");
     await click(page, "Survey", ".knots-large");
     await shows(page, ".walk", "Choose a drive first");
-    const badge = await text(page, ".knots-large .here .knot-count");
+    const badge = parseInt(await text(page, ".knots-large .here .knot-count"), 10);
     await shows(page, ".walk-head", `${badge} left of`);
     const id = await jobId(stand, "Hester");
     await page.goto(`${stand.base}/jobs/${id}/survey?at=end`, { waitUntil: "networkidle0" });
@@ -266,7 +267,7 @@ describe("orders and jobs", () => {
     await click(page, "Put aside", ".ant-modal");
     await shows(page, ".aside-bar", "the customer is abroad until spring");
     await page.goto(`${stand.base}/`, { waitUntil: "networkidle0" });
-    await shows(page, ".page-head", "jobs");
+    await shows(page, ".page-head", "open");
     expect(await page.$$eval(".tag", (all) => all.map((tag) => (tag as HTMLElement).innerText).join())).not.toContain("Tegen");
     await page.evaluate(() =>
       [...document.querySelectorAll<HTMLElement>(".ant-segmented-item")].find((one) => one.innerText === "Put aside")!.click(),

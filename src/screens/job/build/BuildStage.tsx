@@ -18,7 +18,7 @@ export function BuildStage() {
   const { steps, job } = view;
   const next = steps.find((step) => !job.ticks[step.id]);
   const top = useRef<HTMLDivElement>(null);
-  useEffect(() => top.current?.parentElement?.scrollTo(0, 0), [picked]);
+  useEffect(() => void top.current?.parentElement?.scrollTo(0, 0), [picked]);
   const shown = steps.find((step) => step.id === picked) ?? next ?? steps[steps.length - 1];
   if (!shown)
     return (

@@ -53,7 +53,7 @@ export function SurveyStage() {
   };
   // Each question begins at its top.
   const eyes = useRef<HTMLElement>(null);
-  useEffect(() => eyes.current?.scrollTo(0, 0), [here]);
+  useEffect(() => void eyes.current?.scrollTo(0, 0), [here]);
   const left = items.filter((key) => donor[key] === undefined || settles.has(key)).length;
   return (
     <>
