@@ -189,6 +189,7 @@ export function RoadBox({ onKeep }: { onKeep: (change: Partial<Wish>) => Promise
             <Input
               value={wayKm}
               suffix="km"
+              inputMode="decimal"
               onChange={(e) => setWayKm(e.target.value)}
               onPressEnter={() => void byHand()}
               aria-label="Way there and back, km"
@@ -199,6 +200,7 @@ export function RoadBox({ onKeep }: { onKeep: (change: Partial<Wish>) => Promise
             <Input
               value={climbM}
               suffix="m"
+              inputMode="decimal"
               onChange={(e) => setClimbM(e.target.value)}
               onPressEnter={() => void byHand()}
               aria-label="Climb, m"

@@ -122,7 +122,7 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
   const box = useRef<InputRef>(null);
   useEffect(() => {
     // A keypad that opens by itself would cover the step.
-    if (window.matchMedia("(pointer: fine)").matches) box.current?.focus({ preventScroll: true });
+    if (!window.matchMedia("(pointer: coarse)").matches) box.current?.focus({ preventScroll: true });
   }, []);
   const { by } = useSettings();
   const [despite, setDespite] = useKeptText(`${view.job.id} ${step.id} despite`);

@@ -250,6 +250,7 @@ function AddLine() {
         onChange={(event) => setQuantity(event.target.value)}
         aria-label="Quantity"
         className="num add-quantity"
+        inputMode="numeric"
         maxLength={3}
       />
       <Input
@@ -258,6 +259,7 @@ function AddLine() {
         placeholder="price each"
         aria-label="Price each, before tax"
         className="num add-price"
+        inputMode="decimal"
         maxLength={12}
       />
       <Input
@@ -265,7 +267,8 @@ function AddLine() {
         onChange={(event) => setCost(event.target.value)}
         placeholder="cost each"
         aria-label="What one costs the shop, if it is known"
-        className="num add-price"
+        className="num add-price shop-only"
+        inputMode="decimal"
         maxLength={12}
       />
       <Select
