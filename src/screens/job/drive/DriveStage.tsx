@@ -94,7 +94,7 @@ export function DriveStage() {
                 >
                   <span className="candidate-name">
                     <b>{part.name}</b>
-                    <span className="num">
+                    <span className="num shop-only">
                       {part.priceMinor !== null && part.currency ? money(part.priceMinor, part.currency) : "no offer"}
                     </span>
                   </span>
