@@ -204,7 +204,17 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     chargerAmps,
     twoMotors,
   ],
-  wiring: [controllerRoom, controllerAir, controllerWater, leadLength, midBatteryLead, batteryLead, fuseAndCable, plugRating, converter],
+  wiring: [
+    controllerRoom,
+    controllerAir,
+    controllerWater,
+    leadLength,
+    midBatteryLead,
+    batteryLead,
+    fuseAndCable,
+    plugRating,
+    converter,
+  ],
   "whole bike": [
     frameKindRule,
     loadLimit,

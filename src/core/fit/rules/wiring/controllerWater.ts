@@ -60,7 +60,13 @@ export const controllerWater = defineRule<PartOf<"controller">>({
       };
     }
     if (runsIn)
-      return { verdict: "adapt", says: "Its leads leave upwards: water runs along them into it.", figures, margin, remedies: [turn] };
+      return {
+        verdict: "adapt",
+        says: "Its leads leave upwards: water runs along them into it.",
+        figures,
+        margin,
+        remedies: [turn],
+      };
     const how = exits === "up" ? "Turned, its leads downwards" : covered ? "Under its cover" : "Made for what reaches it";
     return { verdict: "clear", says: `${how}; a drip loop below it, plugs greased.`, figures, margin };
   },
