@@ -32,7 +32,7 @@ export function head(title: string, view: JobView): Content[] {
   ];
 }
 
-/** What is open, on top of every paper of a job: the stops first. */
+/** What is open, on top of every paper of a job that the shop or its customer reads: the stops first. */
 export function openFindings(view: JobView): Content[] {
   const open = view.findings.filter(isOpen);
   const part = (title: string, color: string, some: typeof open): Content[] =>

@@ -3,7 +3,7 @@ import type { JobView } from "@/core/job/view";
 import { formatMoney } from "@/core/money/money";
 import type { PlacedOrder } from "@/core/supply/placedOrder";
 import { formatDay } from "@/core/units/date";
-import { jobNumber, shopHead } from "./jobHead";
+import { jobNumber, openFindings, shopHead } from "./jobHead";
 import { table, type Paper } from "./paper";
 
 /** A purchase order as it was placed, or as it would be. */
@@ -29,6 +29,8 @@ export function orderPaper(view: JobView, order: PlacedOrder): Paper {
         style: "soft",
         margin: [0, 0, 0, 10],
       },
+      // Before it is placed the shop reads it; the supplier's copy holds nothing of the customer's bike.
+      ...(order.placed.at === "" ? openFindings(view) : []),
       ...(order.off
         ? [{ text: `${order.off.how === "cancelled" ? "Cancelled" : "Sent back"}: ${order.off.why}`, bold: true } as Content]
         : []),

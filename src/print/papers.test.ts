@@ -277,6 +277,21 @@ describe("an order", () => {
     arrived: null,
     off: null,
   };
+  test("before it is placed says that it is not, and what is open; the supplier's copy says nothing of the bike; one called off says why", async () => {
+    const view = await viewOf("Perran");
+    const open = view.findings.filter((finding) => finding.verdict !== "clear" && !finding.settled);
+    expect(open.length).toBeGreaterThan(0);
+    const of = (over: Partial<PlacedOrder>) => texts(orderPaper(view, { ...order, ...over }).content);
+    const draft = of({ placed: { at: "", by: "" } });
+    expect(draft).toContain(`Not placed yet, for job 0${view.job.number}`);
+    for (const { verdict, title, says } of open) {
+      expect(draft).toContain(`${verdict}: ${title}. ${says}`);
+      expect(of({}).join()).not.toContain(title);
+    }
+    const off = { at: "2026-11-26T09:00:00.000Z", by: "Ida", how: "cancelled" as const, why: "the wrong axle was sent" };
+    expect(of({ off })).toContain("Cancelled: the wrong axle was sent");
+    expect(of({ off: { ...off, how: "returned" } })).toContain("Sent back: the wrong axle was sent");
+  });
   test("holds what is bought in packs at the supplier's price, the sums in the shop's money, and the dangerous goods", async () => {
     const view = await viewOf("Maud");
     const { title, content } = orderPaper(view, order);
