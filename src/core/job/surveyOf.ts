@@ -33,7 +33,10 @@ export function surveyOf(job: Job, fit: Fit, catalogue: Catalogue, house: HouseR
     if (first.length === 0) break;
     accepted = [...accepted, ...first];
     ahead = fitOf({ ...job, accepted: accepted as Job["accepted"] }, catalogue, house);
+    const before = needed.size;
     for (const key of readsOf(ahead.build)) needed.add(key);
+    // A round that asks for nothing new is the last: each one is a fit of the whole bike.
+    if (needed.size === before) break;
   }
   const missing = [...needed].filter((key) => job.donor[key] === undefined);
   const doubtful = fit.findings.filter((finding) => isOpen(finding) && finding.verdict === "measure").flatMap((f) => f.settle);
