@@ -103,15 +103,25 @@ export function doubtOf(key: DonorKey, { value, confirmed }: Pick<Reading, "valu
 
 /** The survey without the figures that are in doubt: what the rules, the drawings and the sums see, whichever door a figure came in by. */
 export function trusted(donor: Donor): Donor {
-  const doubted = doubtsIn(donor);
-  if (doubted.length === 0) return donor;
-  const sound = { ...donor };
-  for (const { key } of doubted) delete sound[key];
-  return sound;
+  const doubted = new Set(doubtsIn(donor).map(({ key }) => key));
+  if (doubted.size === 0) return donor;
+  return Object.fromEntries(Object.entries(donor).filter(([key]) => !doubted.has(key as DonorKey)));
 }
 
 /** Every figure in doubt, and what is wrong with it. */
-export function doubtsIn(donor: Donor): { key: DonorKey; says: string }[] {
+export function doubtsIn(donor: Donor): readonly Doubt[] {
+  const known = doubts.get(donor);
+  if (known) return known;
+  const found = lookForDoubts(donor);
+  doubts.set(donor, found);
+  return found;
+}
+
+type Doubt = { readonly key: DonorKey; readonly says: string };
+/** A survey is never changed in place, and is looked at anew for each part that is tried on it. */
+const doubts = new WeakMap<Donor, readonly Doubt[]>();
+
+function lookForDoubts(donor: Donor): Doubt[] {
   const single = (Object.entries(donor) as [DonorKey, Reading][]).flatMap(([key, reading]) => {
     const says = doubtOf(key, reading);
     return says === undefined ? [] : [{ key, says }];

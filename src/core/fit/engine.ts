@@ -34,7 +34,15 @@ export function fit(
   overrides: readonly Override[] = [],
   rules: readonly Rule[] = RULES,
 ): Fit {
-  const base = { ...given, donor: trusted(given.donor), doubts: doubtsIn(given.donor) };
+  // Field by field: what begins with a spread and then gains a field has a shape of its own at every run, which slows what reads it.
+  const base: Omit<Build, "geometry"> = {
+    donor: trusted(given.donor),
+    supplied: given.supplied,
+    house: given.house,
+    catalogue: given.catalogue,
+    asked: given.asked,
+    doubts: doubtsIn(given.donor),
+  };
   const survey = surveyOf(base.donor);
   let inForce = accepted;
   for (;;) {
@@ -151,7 +159,8 @@ export function readsOf(build: Build, rules: readonly Rule[] = RULES): Set<Donor
 
 function findingOf(rule: Rule, subject: unknown, key: string, survey: Survey, build: Build): Writable<Finding> {
   const outcome = settleUncertainty(outcomeOf(rule, subject, survey, build));
-  const acknowledged = outcome.verdict === "adapt" && build.geometry.flags.has(`acknowledged ${key}`);
+  const acknowledged =
+    outcome.verdict === "adapt" && build.geometry.flags.size > 0 && build.geometry.flags.has(`acknowledged ${key}`);
   // Plain assignments: this runs for every rule of every preview, and spreading would cost more than most rules.
   const finding: Writable<Finding> = {
     key,

@@ -92,11 +92,16 @@ function unitOf(key: NumberKey) {
 
 /** @param reads collects every item that a rule looks at, so that the walk can ask for no more than what decides something */
 export function surveyOf(donor: Donor, reads?: Set<DonorKey>): Survey {
+  // Rules read the same few items over and over.
+  const known = new Map<NumberKey, Measured>();
   const seen = (key: NumberKey): Measured | undefined => {
+    const before = known.get(key);
+    if (before) return before;
     const reading = donor[key];
-    return typeof reading?.value === "number"
-      ? { value: reading.value, unit: unitOf(key), how: reading.how, plusMinus: reading.plusMinus }
-      : undefined;
+    if (typeof reading?.value !== "number") return undefined;
+    const measured: Measured = { value: reading.value, unit: unitOf(key), how: reading.how, plusMinus: reading.plusMinus };
+    known.set(key, measured);
+    return measured;
   };
   return {
     seen,

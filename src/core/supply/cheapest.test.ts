@@ -184,4 +184,16 @@ test("what was cut is never called proved: too many ways to fill a part, with an
   const many = { quantity: 60, offers: [1, 2, 3, 4, 5, 6, 7, 8, 9].map((size) => sold(0, 100 * size - size, size)) };
   expect(cheapest([many], [plain(0)]).proved).toBe(false);
   expect(cheapest([many], [plain(500, { freeFrom: 5_990 })]).proved).toBe(false);
+  // Beside a part that is bought in one way only.
+  const one = { quantity: 1, offers: [sold(0, 700)] };
+  expect(cheapest([one, many], [plain(500, { freeFrom: 6_690 })])).toMatchObject({
+    packs: [[1], expect.any(Array)],
+    proved: false,
+  });
+});
+
+test("ways enough for any line of a shop are counted to their end", () => {
+  // Thirty-two pieces in packs of one to four that all cost the same apiece: no way is left out for its price.
+  const line = { quantity: 32, offers: [1, 2, 3, 4].map((size) => sold(0, 99 * size, size)) };
+  expect(cheapest([line], [plain(0)])).toMatchObject({ total: 32 * 99, proved: true });
 });

@@ -22,7 +22,6 @@ export type Filled = Fill & { readonly whole: boolean };
 /** The cheapest packs of these offers that hold what is wanted; null when none may be used. A knapsack over the pieces. */
 export function cheapestFill(part: PartIn, bits: number, shares: readonly number[]): Filled | null {
   const usable = part.offers.map((_, j) => j).filter((j) => (bits & (1 << j)) !== 0);
-  if (usable.length === 0) return null;
   if (usable.length === 1) {
     const j = usable[0]!;
     const packs = Math.ceil(part.quantity / part.offers[j]!.packSize);
@@ -43,8 +42,9 @@ export function cheapestFill(part: PartIn, bits: number, shares: readonly number
   const cheapFirst = usable.filter((b) => !usable.some((a) => beats(a, b))).sort((a, b) => apiece(a) - apiece(b));
   let best: Fill | null = null;
   const whole = forEachFill(part, cheapFirst, shares, (packs, cost) => {
-    if (best === null || cost < best.cost) best = { packs: [...packs], cost };
-    return best.cost;
+    // Only what costs less than the last one is told.
+    best = { packs: [...packs], cost };
+    return cost;
   });
   return best === null ? null : { ...(best as Fill), whole };
 }

@@ -7,6 +7,7 @@ import { useState } from "react";
 import { parseMoney } from "@/core/money/money";
 import { CURRENCIES, type Supplier } from "@/core/parts/part";
 import { CELL_VOLTS, packVolts } from "@/core/power/batteryPack";
+import { exampleAt } from "@/core/parts/examples";
 import { figuresOf, tellIssue } from "@/core/parts/tellIssue";
 import { Figures, TypedBox } from "@/ui/figures/Figures";
 import { typedNumber } from "@/core/figures/schema";
@@ -121,6 +122,7 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
               disabled={!isNew}
               onChange={(event) => set("id", event.target.value)}
               maxLength={60}
+              placeholder="such as front-hub-250"
               aria-label="Part number"
             />
           </Field>
@@ -139,6 +141,7 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
               value={String(part.name)}
               onChange={(event) => set("name", event.target.value)}
               maxLength={90}
+              placeholder="such as Front hub 250 W, laced in 622"
               aria-label="Name"
             />
           </Field>
@@ -147,11 +150,12 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
               value={String(part.maker)}
               onChange={(event) => set("maker", event.target.value)}
               maxLength={60}
+              placeholder="as on the part or its sheet"
               aria-label="Maker"
             />
           </Field>
           <Field label="Mass, kg" wrong={wrong("massKg")}>
-            <NumberBox value={part.massKg} onChange={(value) => set("massKg", value)} label="Mass, kg" />
+            <NumberBox value={part.massKg} onChange={(value) => set("massKg", value)} label="Mass, kg" example="such as 2.4" />
           </Field>
           <Field label="On our shelf" wrong={wrong("inStock")}>
             <NumberBox value={part.inStock} onChange={(value) => set("inStock", value ?? 0)} label="On our shelf" />
@@ -163,7 +167,12 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
             schema={figures}
             value={spec}
             onChange={(next) => set("spec", next)}
-            place={{ path: "spec", wrong: exactly, beside: (path, value) => besideOf(path, value, page.names, spec) }}
+            place={{
+              path: "spec",
+              wrong: exactly,
+              beside: (path, value) => besideOf(path, value, page.names, spec),
+              example: (path) => exampleAt(kind, path.split(".").slice(1)),
+            }}
           />
           {unknown.length > 0 && (
             <p className="bad small">
@@ -201,9 +210,15 @@ function Field({ label, wrong, children }: { label: string; wrong: string; child
 }
 
 /** A number as typed; nothing is no number. */
-const NumberBox = ({ value, onChange, label }: { value: unknown; onChange: (value: unknown) => void; label: string }) => (
-  <TypedBox value={value} read={(text) => (text.trim() === "" ? null : typedNumber(text))} onChange={onChange} label={label} />
-);
+const NumberBox = ({
+  example,
+  ...of
+}: {
+  value: unknown;
+  onChange: (value: unknown) => void;
+  label: string;
+  example?: string;
+}) => <TypedBox {...of} read={(text) => (text.trim() === "" ? null : typedNumber(text))} example={example} />;
 
 /** What a figure means, beside it: the volts of so many cells, the name of a kit's part with the way to it. */
 function besideOf(path: string, value: unknown, names: Page["names"], spec: Raw) {
@@ -244,6 +259,7 @@ function MoneyBox({ minor, onChange }: { minor: unknown; onChange: (minor: numbe
       className="num"
       value={text}
       aria-label="Price of a pack, before tax"
+      placeholder="such as 24.50"
       maxLength={20}
       onChange={(event) => {
         setText(event.target.value);

@@ -10,6 +10,8 @@ export type Place = {
   readonly path: string;
   readonly wrong: (path: string) => string;
   readonly beside?: (path: string, value: unknown) => ReactNode;
+  /** What an empty box shows of what may be typed there. */
+  readonly example?: (path: string) => string;
 };
 type Of = {
   readonly schema: FieldSchema;
@@ -105,6 +107,7 @@ function Figure({ schema, value, optional, onChange, label, place }: Of & { opti
         unit={unitOf(schema.description ?? of.description ?? (typeof of.items === "object" ? of.items.description : undefined))}
         wrong={wrong !== ""}
         clearable={nullable || optional}
+        example={place.example?.(place.path)}
       />
       {place.beside?.(place.path, value)}
       {wrong && <span className="wrong">{wrong}</span>}
@@ -252,7 +255,8 @@ function Leaf({
   unit,
   wrong,
   clearable,
-}: Omit<Of, "place"> & { unit: string; wrong: boolean; clearable: boolean }) {
+  example,
+}: Omit<Of, "place"> & { unit: string; wrong: boolean; clearable: boolean; example: string | undefined }) {
   // Said with its unit, which stands inside the box.
   const spoken = unit ? `${label}, ${unit}` : label;
   if (schema.enum)
@@ -270,7 +274,17 @@ function Leaf({
       <Switch checked={value === true} onChange={onChange} checkedChildren="yes" unCheckedChildren="no" aria-label={spoken} />
     );
   if (schema.type === "array")
-    return <TypedBox value={value} read={typedNumbers} onChange={onChange} label={spoken} unit={unit} wrong={wrong} />;
+    return (
+      <TypedBox
+        value={value}
+        read={typedNumbers}
+        onChange={onChange}
+        label={spoken}
+        unit={unit}
+        wrong={wrong}
+        example={example}
+      />
+    );
   if (schema.type === "string" && schema.suggests)
     return (
       <AutoComplete
@@ -280,6 +294,7 @@ function Leaf({
         filterOption={(typed, option) => (option?.value ?? "").toLowerCase().includes(typed.trim().toLowerCase())}
         status={wrong ? "error" : ""}
         allowClear={clearable}
+        placeholder={example}
         maxLength={80}
         aria-label={spoken}
       />
@@ -290,6 +305,7 @@ function Leaf({
         value={typeof value === "string" ? value : ""}
         onChange={(event) => onChange(event.target.value)}
         status={wrong ? "error" : ""}
+        placeholder={example}
         maxLength={80}
         aria-label={spoken}
       />
@@ -302,6 +318,7 @@ function Leaf({
       label={spoken}
       unit={unit}
       wrong={wrong}
+      example={example}
     />
   );
 }
@@ -321,6 +338,7 @@ export function TypedBox({
   label,
   unit,
   wrong = false,
+  example,
 }: {
   value: unknown;
   read: (text: string) => unknown;
@@ -328,6 +346,7 @@ export function TypedBox({
   label: string;
   unit?: string | undefined;
   wrong?: boolean;
+  example?: string | undefined;
 }) {
   const [text, setText] = useState(() => shown(value));
   return (
@@ -335,6 +354,7 @@ export function TypedBox({
       className="num"
       value={text}
       suffix={unit}
+      placeholder={example}
       aria-label={label}
       status={wrong ? "error" : ""}
       maxLength={400}
