@@ -7,7 +7,7 @@ import type { HistoryLine, JobView } from "@/core/job/view";
 import { appendEvent, editsToStep, findJob, history, markUndone, updateJob } from "@/data/jobs";
 import type { Wish } from "@/core/wish/wish";
 import { carryOut } from "./commands";
-import { NAMES } from "./commands/editWish";
+import { WISH_NAMES } from "@/core/wish/names";
 import { takeFromShelf } from "@/data/catalogue";
 import { takenBy } from "@/core/job/taken";
 import { benchOf, summaryOf, viewFrom } from "./jobView";
@@ -128,7 +128,7 @@ function sentence(error: z.ZodError): string {
   return error.issues
     .map((issue) => {
       const path = issue.path.filter((p) => p !== "command" && p !== "wish");
-      const field = path.map((p) => (p in NAMES ? NAMES[p as keyof Wish] : String(p))).join(".");
+      const field = path.map((p) => (p in WISH_NAMES ? WISH_NAMES[p as keyof Wish] : String(p))).join(".");
       return field ? `${field}: ${issue.message}` : issue.message;
     })
     .join("; ");

@@ -253,7 +253,7 @@ describe("what is done to a job", () => {
     expect((await history(db, view.job.id)).map((line) => [line.version, line.says, line.by, line.undone])).toEqual([
       [4, "Undone: motor: The hub-250", "Tam", false],
       [3, "motor: The hub-250", "Tam", true],
-      [2, "Ask: rider's mass", "Tam", false],
+      [2, "Ask: the rider's mass", "Tam", false],
       [1, `Job ${view.job.number} taken in`, "Tam", false],
     ]);
   });

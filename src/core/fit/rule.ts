@@ -1,3 +1,4 @@
+import { WISH_NAMES } from "../wish/names";
 import type { Basis } from "../basis";
 import type { ChoiceKey, ChoiceOf, DonorKey, NumberKey } from "../donor/items";
 import { KIND_UNIT } from "../donor/item";
@@ -68,22 +69,9 @@ export class Unasked {
 /** What the wish says, or the engine turns the rule's answer into `measure`: ask the customer. */
 export function asked<K extends keyof Asked>(build: Build, key: K): NonNullable<Asked[K]> {
   const value = build.asked[key];
-  if (value === null || value === "") throw new Unasked(ASKED_NAMES[key]);
+  if (value === null || value === "") throw new Unasked(WISH_NAMES[key]);
   return value as NonNullable<Asked[K]>;
 }
-
-const ASKED_NAMES: Record<keyof Asked, string> = {
-  throttle: "whether a throttle is wanted",
-  where: "where it will be ridden",
-  riderKg: "the rider's mass",
-  loadKg: "the load",
-  assistKmh: "the speed at which the assist ends",
-  hillPercent: "the steepest hill",
-  hillKm: "the longest hill",
-  coldestC: "the coldest day it is ridden on",
-  chargeHours: "how long a charge may take",
-  tows: "what it tows",
-};
 
 function unitOf(key: NumberKey) {
   const item = donorItem(key);

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { doubtOfDay, doubtOfFigure, readWishFigure, WISH_FIELDS, WISH_FIGURES, type WishFigure } from "./readWish";
+import { doubtOfDay, doubtOfFigure, readWishFigure, showFigure, WISH_FIELDS, WISH_FIGURES, type WishFigure } from "./readWish";
 import { askedOfWish } from "./asked";
 import { EMPTY_WISH, wishSchema } from "./wish";
 
@@ -33,6 +33,29 @@ describe("a figure that cannot be, or is unusual, is asked about", () => {
         }
       }),
       { seed: 4 },
+    );
+  });
+  test("is asked about in the units that are shown, and its figure reads back to itself in both", () => {
+    expect(doubtOfFigure("riderKg", 680.389, "imperial")).toMatchObject({
+      says: "Rider: 1500 lb cannot be; as a rule it is 77.2 to 352.7 lb. 150 lb?",
+      perhaps: 68.039,
+    });
+    expect(doubtOfFigure("assistKmh", 250, "imperial")!.says).toMatch(/^Assist ends at: 155.3 mph cannot be.* 15.5 mph\?$/);
+    expect(doubtOfFigure("coldestC", -39, "imperial")!.says).toContain("−39 °C");
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...WISH_FIELDS),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.constantFrom("metric" as const, "imperial" as const),
+        (field, part, system) => {
+          const [least, most] = WISH_FIGURES[field].likely;
+          const value = least + part * (most - least);
+          const read = readWishFigure(field, showFigure(field, value, system), system);
+          // Shown to a tenth of its unit, the largest of which is a mile; plain figures to a hundredth.
+          expect(read.ok && Math.abs(read.value - value)).toBeLessThanOrEqual(0.09);
+        },
+      ),
+      { seed: 12 },
     );
   });
   test("a day that is past is named with its year, and the next such day is offered; one far off is asked about", () => {

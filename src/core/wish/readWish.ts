@@ -1,21 +1,28 @@
 import { bad, good, type Result } from "../result";
 import { formatDay } from "../units/date";
-import { formatNumber } from "../units/formatQuantity";
+import { shownUnit, type Dimension, type UnitSystem } from "../units/dimension";
+import { formatNumber, formatQuantity } from "../units/formatQuantity";
 import { parseQuantity } from "../units/parseQuantity";
 import { wishSchema, type Wish } from "./wish";
 
 /** What a customer's figure is called, and what is ordinary for it; what cannot be is the wish's own schema. */
-type FigureOf = { readonly label: string; readonly unit: string; readonly likely: readonly [least: number, most: number] };
+type FigureOf = {
+  readonly label: string;
+  readonly unit: string;
+  readonly likely: readonly [least: number, most: number];
+  /** What the chosen units show it in; its own unit where none changes it. */
+  readonly dimension?: Dimension;
+};
 
 export const WISH_FIGURES = {
-  riderKg: { label: "Rider", unit: "kg", likely: [35, 160] },
-  loadKg: { label: "Load carried", unit: "kg", likely: [0, 120] },
-  massKg: { label: "Bike no heavier than", unit: "kg", likely: [10, 80] },
-  assistKmh: { label: "Assist ends at", unit: "km/h", likely: [10, 50] },
+  riderKg: { label: "Rider", unit: "kg", likely: [35, 160], dimension: "mass" },
+  loadKg: { label: "Load carried", unit: "kg", likely: [0, 120], dimension: "mass" },
+  massKg: { label: "Bike no heavier than", unit: "kg", likely: [10, 80], dimension: "mass" },
+  assistKmh: { label: "Assist ends at", unit: "km/h", likely: [10, 50], dimension: "speed" },
   hillPercent: { label: "Steepest hill", unit: "%", likely: [0, 25] },
   hillKm: { label: "Its length", unit: "km", likely: [0, 20] },
-  rangeKm: { label: "Range wanted", unit: "km", likely: [5, 200] },
-  hillKmh: { label: "Up the hill at", unit: "km/h", likely: [5, 35] },
+  rangeKm: { label: "Range wanted", unit: "km", likely: [5, 200], dimension: "distance" },
+  hillKmh: { label: "Up the hill at", unit: "km/h", likely: [5, 35], dimension: "speed" },
   coldestC: { label: "Coldest ride", unit: "°C", likely: [-25, 20] },
   chargeHours: { label: "Charged in, from empty", unit: "h", likely: [1, 14] },
   riderW: { label: "Rider's own power", unit: "W", likely: [40, 400] },
@@ -31,17 +38,31 @@ const SLIPS = [10, 100, 1000, 0.1];
 /** Where metres are the likelier slip. */
 const METRES_FIRST = [1000, 10, 100, 0.1];
 
-/** What is doubtful about a figure of the wish; null where it is an ordinary one. */
-export function doubtOfFigure(field: WishFigure, value: number): WishDoubt | null {
-  const { label, unit, likely } = WISH_FIGURES[field];
+/** The unit that a figure of the wish is shown and typed in. */
+export function unitOfFigure(field: WishFigure, system: UnitSystem): string {
+  const { unit, dimension }: FigureOf = WISH_FIGURES[field];
+  return dimension ? shownUnit(dimension, system) : unit;
+}
+
+/** A figure of the wish as it is shown: in the chosen units where there is a choice. */
+export function showFigure(field: WishFigure, value: number, system: UnitSystem): string {
+  const { unit, dimension }: FigureOf = WISH_FIGURES[field];
+  return dimension ? formatQuantity(value, dimension, system) : `${formatNumber(value, 2)} ${unit}`;
+}
+
+/** What is doubtful about a figure of the wish, asked in the chosen units; null where it is an ordinary one. */
+export function doubtOfFigure(field: WishFigure, value: number, system: UnitSystem = "metric"): WishDoubt | null {
+  const { label, unit, likely }: FigureOf = WISH_FIGURES[field];
+  const show = (one: number) => showFigure(field, one, system);
   const within = (one: number) => one >= likely[0] && one <= likely[1];
   if (within(value)) return null;
   const possible = wishSchema.shape[field].safeParse(value).success;
   const slips = unit === "km" ? METRES_FIRST : SLIPS;
   const slip = slips.map((by) => Math.round((value / by) * 1000) / 1000).find((one) => one !== 0 && within(one)) ?? null;
-  const guess = slip === null ? "" : ` ${formatNumber(slip, 2)} ${unit}?`;
-  const range = `${formatNumber(likely[0], 0)} to ${formatNumber(likely[1], 0)} ${unit}`;
-  const what = `${label}: ${formatNumber(value, 2)} ${unit}`;
+  const guess = slip === null ? "" : ` ${show(slip)}?`;
+  const unitless = show(likely[0]).slice(0, show(likely[0]).lastIndexOf(" "));
+  const range = `${unitless} to ${show(likely[1])}`;
+  const what = `${label}: ${show(value)}`;
   return {
     says: `${possible ? `${what} is unusual, ${range} is usual.` : `${what} cannot be; as a rule it is ${range}.`}${guess}`,
     perhaps: slip,
@@ -90,16 +111,16 @@ const WRITTEN: Partial<Record<WishFigure, readonly [words: RegExp, to: (value: n
 };
 
 /**
- * A figure of the wish that no toggle changes, as typed: `-5 C` or `23 F`, `4°` or `1:14` for a grade, `90 min`, `600 m` for a length.
+ * A figure of the wish as typed: `72` in the chosen units or `11 lb`, `-5 C` or `23 F`, `4°` or `1:14` for a grade, `90 min`, `600 m`.
  *
  * @returns the figure in its stored unit, rounded to a thousandth, or a sentence that says what was expected
  */
-export function readWishFigure(field: WishFigure, text: string): Result<number> {
-  const { unit } = WISH_FIGURES[field];
+export function readWishFigure(field: WishFigure, text: string, system: UnitSystem = "metric"): Result<number> {
+  const { unit, dimension }: FigureOf = WISH_FIGURES[field];
   const rounded = (value: number) => good(Math.round(value * 1000) / 1000);
   const expected = bad(`expected a figure in ${unit}, got “${text.slice(0, 30)}”`);
-  if (field === "hillKm" || field === "rangeKm") {
-    const typed = parseQuantity(text, "distance", "km");
+  if (dimension || field === "hillKm") {
+    const typed = parseQuantity(text, dimension ?? "distance", unitOfFigure(field, system));
     return typed.ok ? rounded(typed.value) : typed;
   }
   const ratio = field === "hillPercent" ? /^\s*1\s*(?::|in)\s*(\d+(?:[.,]\d+)?)\s*$/i.exec(text) : null;

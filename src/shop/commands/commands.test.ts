@@ -210,6 +210,6 @@ describe("the wish", () => {
   test("changes only what was edited, and says what that was", () => {
     const edited = done(job(), { do: "edit wish", wish: { riderKg: 80, throttle: true } });
     expect(edited.wish).toEqual({ ...job().wish, riderKg: 80, throttle: true });
-    expect(says(job(), { do: "edit wish", wish: { riderKg: 80 } })).toBe("done: Ask: rider's mass");
+    expect(says(job(), { do: "edit wish", wish: { riderKg: 80 } })).toBe("done: Ask: the rider's mass");
   });
 });

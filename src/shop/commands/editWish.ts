@@ -1,34 +1,8 @@
+import { WISH_NAMES } from "@/core/wish/names";
 import { wishSchema, type Wish } from "@/core/wish/wish";
 import { bad } from "@/core/result";
 import { doubtOfDay, doubtOfFigure, WISH_FIGURES, type WishFigure } from "@/core/wish/readWish";
 import { done, refused, type UseCase } from "../useCase";
-
-/** What a field of the wish is called in the history and in a refusal. */
-export const NAMES: Record<keyof Wish, string> = {
-  customer: "customer",
-  contact: "contact",
-  bike: "bike",
-  purpose: "purpose",
-  where: "where it is ridden",
-  riderKg: "rider's mass",
-  loadKg: "load",
-  budgetMinor: "budget",
-  massKg: "mass wanted",
-  assistKmh: "assist limit",
-  readyBy: "date",
-  throttle: "throttle",
-  hillPercent: "steepest hill",
-  hillKm: "longest hill",
-  coldestC: "coldest ride",
-  chargeHours: "charging time",
-  riderW: "rider's power",
-  tows: "what it tows",
-  gives: "what gives first",
-  notes: "notes",
-  route: "road",
-  rangeKm: "range wanted",
-  hillKmh: "speed on the hill",
-};
 
 /** Writes down what the customer wants, field by field. A figure that is unusual is asked about, as the survey does. */
 export const editWish: UseCase<"edit wish"> = (job, command, bench) => {
@@ -41,5 +15,5 @@ export const editWish: UseCase<"edit wish"> = (job, command, bench) => {
     const day = field === "readyBy" && typeof value === "string" ? doubtOfDay(value, bench.at) : null;
     if (day) return bad({ kind: "ask", says: day.says, perhaps: null, value: 0 });
   }
-  return done({ wish }, `Ask: ${changed.map(([field]) => NAMES[field]).join(", ")}`);
+  return done({ wish }, `Ask: ${changed.map(([field]) => WISH_NAMES[field]).join(", ")}`);
 };

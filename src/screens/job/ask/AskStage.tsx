@@ -5,17 +5,22 @@ import { telephonesIn } from "@/core/wish/telephone";
 import { useKeptText } from "@/ui/useKeptText";
 import { formatDay, formatMoment, parseDay } from "@/core/units/date";
 import { parseMoney } from "@/core/money/money";
-import { good, type Result } from "@/core/result";
+import type { Result } from "@/core/result";
 import type { Wish } from "@/core/wish/wish";
 import { askedOfWish } from "@/core/wish/asked";
-import { doubtOfDay, doubtOfFigure, readWishFigure, WISH_FIGURES, type WishFigure } from "@/core/wish/readWish";
+import {
+  doubtOfDay,
+  doubtOfFigure,
+  readWishFigure,
+  showFigure,
+  unitOfFigure,
+  WISH_FIGURES,
+  type WishFigure,
+} from "@/core/wish/readWish";
 import { useState } from "react";
-import type { Dimension } from "@/core/units/dimension";
 import { legalClassOf, PLACES_RIDDEN } from "@/core/standards/law";
 import { PROMISE_IDS, type PromiseId } from "@/core/wish/promiseIds";
-import { shownUnit } from "@/core/units/dimension";
 import { formatNumber, formatQuantity } from "@/core/units/formatQuantity";
-import { parseQuantity } from "@/core/units/parseQuantity";
 import { money } from "@/ui/format";
 import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
@@ -67,61 +72,31 @@ export function AskStage() {
             </p>
           )}
           <div className="ask-grid">
-            <QuantityField
-              field="riderKg"
-              dimension="mass"
-              value={wish.riderKg}
-              onKeep={(riderKg, sure) => edit({ riderKg }, sure)}
-            />
-            <QuantityField
-              field="loadKg"
-              dimension="mass"
-              value={wish.loadKg}
-              onKeep={(loadKg, sure) => edit({ loadKg }, sure)}
-            />
+            <FigureField field="riderKg" value={wish.riderKg} onKeep={(riderKg, sure) => edit({ riderKg }, sure)} />
+            <FigureField field="loadKg" value={wish.loadKg} onKeep={(loadKg, sure) => edit({ loadKg }, sure)} />
             <MoneyField
               label={`Budget, all in (${view.sheet.currency})`}
               value={wish.budgetMinor}
               onKeep={(budgetMinor) => edit({ budgetMinor })}
             />
-            <QuantityField
-              field="massKg"
-              dimension="mass"
-              value={wish.massKg}
-              onKeep={(massKg, sure) => edit({ massKg }, sure)}
-            />
-            <QuantityField
-              field="assistKmh"
-              dimension="speed"
-              value={wish.assistKmh}
-              onKeep={(assistKmh, sure) => edit({ assistKmh }, sure)}
-            />
+            <FigureField field="massKg" value={wish.massKg} onKeep={(massKg, sure) => edit({ massKg }, sure)} />
+            <FigureField field="assistKmh" value={wish.assistKmh} onKeep={(assistKmh, sure) => edit({ assistKmh }, sure)} />
             <DayField label="Ready by" value={wish.readyBy} onKeep={(readyBy, sure) => edit({ readyBy }, sure)} />
-            <PlainField
+            <FigureField
               field="hillPercent"
               value={wish.hillPercent}
               onKeep={(hillPercent, sure) => edit({ hillPercent }, sure)}
             />
-            <PlainField field="hillKm" value={wish.hillKm} onKeep={(hillKm, sure) => edit({ hillKm }, sure)} />
-            <QuantityField
-              field="rangeKm"
-              dimension="distance"
-              value={wish.rangeKm}
-              onKeep={(rangeKm, sure) => edit({ rangeKm }, sure)}
-            />
-            <QuantityField
-              field="hillKmh"
-              dimension="speed"
-              value={wish.hillKmh}
-              onKeep={(hillKmh, sure) => edit({ hillKmh }, sure)}
-            />
-            <PlainField field="coldestC" value={wish.coldestC} onKeep={(coldestC, sure) => edit({ coldestC }, sure)} />
-            <PlainField
+            <FigureField field="hillKm" value={wish.hillKm} onKeep={(hillKm, sure) => edit({ hillKm }, sure)} />
+            <FigureField field="rangeKm" value={wish.rangeKm} onKeep={(rangeKm, sure) => edit({ rangeKm }, sure)} />
+            <FigureField field="hillKmh" value={wish.hillKmh} onKeep={(hillKmh, sure) => edit({ hillKmh }, sure)} />
+            <FigureField field="coldestC" value={wish.coldestC} onKeep={(coldestC, sure) => edit({ coldestC }, sure)} />
+            <FigureField
               field="chargeHours"
               value={wish.chargeHours}
               onKeep={(chargeHours, sure) => edit({ chargeHours }, sure)}
             />
-            <PlainField field="riderW" value={wish.riderW} onKeep={(riderW, sure) => edit({ riderW }, sure)} />
+            <FigureField field="riderW" value={wish.riderW} onKeep={(riderW, sure) => edit({ riderW }, sure)} />
             <label className="field">
               <span>Child seat or trailer</span>
               <Select
@@ -399,20 +374,18 @@ function TypedField<T>({
 
 type FieldOf<T> = { value: T | null; onKeep: (value: T | null, sure?: true) => Promise<boolean> };
 
-function QuantityField({ field, dimension, value, onKeep }: FieldOf<number> & { field: WishFigure; dimension: Dimension }) {
+/** A figure of the wish, in the chosen units where there is a choice; other units are read and brought to its own. */
+function FigureField({ field, value, onKeep }: FieldOf<number> & { field: WishFigure }) {
   const { system } = useSettings();
-  const unit = shownUnit(dimension, system);
+  const unit = unitOfFigure(field, system);
   return (
     <TypedField
       label={WISH_FIGURES[field].label}
       unit={unit}
-      shown={value === null ? "" : formatQuantity(value, dimension, system).replace(/ .*/, "")}
-      read={(draft) => {
-        const typed = parseQuantity(draft, dimension, unit);
-        return typed.ok ? good(Math.round(typed.value * 1000) / 1000) : typed;
-      }}
-      doubt={(typed) => doubtOfFigure(field, typed)}
-      written={(guess) => formatQuantity(guess, dimension, system)}
+      shown={value === null ? "" : showFigure(field, value, system).replace(` ${unit}`, "")}
+      read={(draft) => readWishFigure(field, draft, system)}
+      doubt={(typed) => doubtOfFigure(field, typed, system)}
+      written={(guess) => showFigure(field, guess, system)}
       onKeep={onKeep}
     />
   );
@@ -429,19 +402,6 @@ const DayField = ({ label, value, onKeep }: FieldOf<string> & { label: string })
     written={formatDay}
     onKeep={onKeep}
     letters
-  />
-);
-
-/** A figure that no toggle changes; other units are read and brought to its own. */
-const PlainField = ({ field, value, onKeep }: FieldOf<number> & { field: WishFigure }) => (
-  <TypedField
-    label={WISH_FIGURES[field].label}
-    unit={WISH_FIGURES[field].unit}
-    shown={value === null ? "" : formatNumber(value, 2)}
-    read={(draft) => readWishFigure(field, draft)}
-    doubt={(typed) => doubtOfFigure(field, typed)}
-    written={(guess) => `${formatNumber(guess, 2)} ${WISH_FIGURES[field].unit}`}
-    onKeep={onKeep}
   />
 );
 
