@@ -5,6 +5,8 @@ import { saveHouse } from "@/shop/houseRules";
 import { importJob } from "@/shop/jobFiles";
 import { savePart } from "@/shop/parts";
 import { perform, type Answer } from "@/shop/perform";
+import { clearSample, loadSample } from "@/shop/sample";
+import type { Result } from "@/core/result";
 import { database } from "@/shop/openShop";
 
 const now = () => new Date().toISOString();
@@ -29,6 +31,19 @@ export async function storePart(
 export async function storeHouse(raw: unknown): Promise<{ ok: true } | { ok: false; says: string }> {
   const saved = await saveHouse(await database(), raw);
   return saved.ok ? { ok: true } : { ok: false, says: saved.error };
+}
+
+type Told = { ok: true; value: string } | { ok: false; says: string };
+const told = (result: Result<string>): Told => (result.ok ? result : { ok: false, says: result.error });
+
+/** Puts the sample job into an empty shop. @returns the job's id */
+export async function putSampleIn(by: string): Promise<Told> {
+  return told(await loadSample(await database(), String(by).slice(0, 40), now()));
+}
+
+/** @returns what was taken out, in words */
+export async function takeSampleOut(): Promise<Told> {
+  return told(await clearSample(await database()));
 }
 
 export async function takeJobFile(

@@ -1,7 +1,7 @@
 import type { Knex } from "knex";
 import { DEFAULT_HOUSE_RULES, houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
 
-async function read(db: Knex, key: string): Promise<unknown> {
+export async function readSetting(db: Knex, key: string): Promise<unknown> {
   const row = await db<{ key: string; value: string }>("setting").where({ key }).first();
   return row ? (JSON.parse(row.value) as unknown) : undefined;
 }
@@ -15,7 +15,7 @@ export async function writeSetting(db: Knex, key: string, value: unknown): Promi
 
 /** The shop's rules; a setting that no longer reads falls back to its default, one by one. */
 export async function houseRules(db: Knex): Promise<HouseRules> {
-  const stored = await read(db, "house");
+  const stored = await readSetting(db, "house");
   if (typeof stored !== "object" || stored === null) return DEFAULT_HOUSE_RULES;
   let rules = DEFAULT_HOUSE_RULES;
   for (const [key, value] of Object.entries(stored)) {
@@ -25,7 +25,7 @@ export async function houseRules(db: Knex): Promise<HouseRules> {
   return rules;
 }
 
-export const catalogueRevision = async (db: Knex): Promise<number> => Number((await read(db, "catalogue revision")) ?? 0);
+export const catalogueRevision = async (db: Knex): Promise<number> => Number((await readSetting(db, "catalogue revision")) ?? 0);
 
 /** Said after each change of parts or suppliers, so that every process drops its copy. */
 export const bumpCatalogue = async (db: Knex): Promise<void> =>

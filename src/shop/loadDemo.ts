@@ -50,32 +50,7 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
     if (!answer.ok) throw new Error(`demo job of ${demo.customer}, ${command.do}: ${answer.error.says}`);
     job = answer.value;
   };
-  const { readyInDays, ...wish } = demo.wish;
-  const { rangeKm, hillKmh, stops, surfaces = [] } = demo.road;
-  const recorded = "recorded" in demo.road;
-  const road =
-    "recorded" in demo.road
-      ? profileOf(recordedTrack(demo.road.recorded))
-      : routeByHand({ ...demo.road, hillPercent: wish.hillPercent ?? null, hillKm: wish.hillKm ?? null });
-  if (!road.ok) throw new Error(`demo road of ${demo.customer}: ${road.error}`);
-  const name = "recorded" in demo.road ? demo.road.recorded.name : (wish.purpose ?? "").slice(0, 80);
-  const route = { name, source: recorded ? ("file" as const) : ("by hand" as const), ...road.value, stops, surfaces };
-  await act({
-    do: "edit wish",
-    wish: {
-      ...wish,
-      rangeKm,
-      hillKmh,
-      readyBy: new Date(Date.parse(now) + readyInDays * DAY_MS).toISOString().slice(0, 10),
-    },
-  });
-  for (const [key, entry] of Object.entries(demo.survey) as [DonorKey, string | [string, "tape"]][]) {
-    const item = donorItem(key);
-    const [text, how] = typeof entry === "string" ? [entry, item.kind === "choice" ? ("seen" as const) : item.tool] : entry;
-    await act({ do: "measure", key, text, system: "metric", how, confirmed: false });
-  }
-  await act({ do: "edit wish", wish: { route } });
-  for (const [slot, partId] of Object.entries(demo.choices)) await act({ do: "choose", slot: slot as "kit", partId });
+  for (const command of beginningOf(demo, now)) await act(command);
   for (const [finding, remedy] of demo.accept) await act(acceptCommand(assessed().fit.findings, finding, remedy));
   if (demo.through === "order" || demo.through === "build") await placeOrders(demo, () => assessed().sheet.plan.orders, act);
   if (demo.through === "build") {
@@ -89,6 +64,31 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
         });
     await act({ do: "sign" });
   }
+}
+
+/** What is done to a demo job before its findings are answered: the wish, the survey, the road, the drive. */
+export function beginningOf(demo: DemoJob, now: string): Command[] {
+  const { readyInDays, ...wish } = demo.wish;
+  const { rangeKm, hillKmh, stops, surfaces = [] } = demo.road;
+  const recorded = "recorded" in demo.road;
+  const road =
+    "recorded" in demo.road
+      ? profileOf(recordedTrack(demo.road.recorded))
+      : routeByHand({ ...demo.road, hillPercent: wish.hillPercent ?? null, hillKm: wish.hillKm ?? null });
+  if (!road.ok) throw new Error(`demo road of ${demo.customer}: ${road.error}`);
+  const name = "recorded" in demo.road ? demo.road.recorded.name : (wish.purpose ?? "").slice(0, 80);
+  const route = { name, source: recorded ? ("file" as const) : ("by hand" as const), ...road.value, stops, surfaces };
+  const readyBy = new Date(Date.parse(now) + readyInDays * DAY_MS).toISOString().slice(0, 10);
+  return [
+    { do: "edit wish", wish: { ...wish, rangeKm, hillKmh, readyBy } },
+    ...(Object.entries(demo.survey) as [DonorKey, string | [string, "tape"]][]).map(([key, entry]): Command => {
+      const item = donorItem(key);
+      const [text, how] = typeof entry === "string" ? [entry, item.kind === "choice" ? ("seen" as const) : item.tool] : entry;
+      return { do: "measure", key, text, system: "metric", how, confirmed: false };
+    }),
+    { do: "edit wish", wish: { route } },
+    ...Object.entries(demo.choices).map(([slot, partId]): Command => ({ do: "choose", slot: slot as "kit", partId })),
+  ];
 }
 
 async function placeOrders(

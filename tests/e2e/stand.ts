@@ -122,8 +122,27 @@ export async function shows(page: Page, selector: string, words: string): Promis
     });
 }
 
-/** Clicks the button or link that holds the words. */
-export async function click(page: Page, words: string, within = "body"): Promise<void> {
+/** What a pair of hands does to a page, counted where it arrives: every key that goes down, every press of a button or a finger. */
+export async function countHands(page: Page): Promise<{ keys: number; presses: number }> {
+  const counted = { keys: 0, presses: 0 };
+  await page.exposeFunction("countHand", (what: "keys" | "presses") => void (counted[what] += 1));
+  const listen = () => {
+    const tell = (what: string) => (event: Event) => {
+      if (event.isTrusted) (window as unknown as { countHand: (what: string) => void }).countHand(what);
+    };
+    window.addEventListener("keydown", tell("keys"), { capture: true });
+    window.addEventListener("pointerdown", tell("presses"), { capture: true });
+  };
+  await page.evaluateOnNewDocument(listen);
+  await page.evaluate(listen);
+  return counted;
+}
+
+/** A mouse's button or a finger. */
+export type Pointer = "click" | "tap";
+
+/** Clicks, or taps, the button or link that holds the words. */
+export async function click(page: Page, words: string, within = "body", by: Pointer = "click"): Promise<void> {
   const handle = await page
     .waitForFunction(
       (w: string, root: string) =>
@@ -137,7 +156,7 @@ export async function click(page: Page, words: string, within = "body"): Promise
     .catch(() => {
       throw new Error(`nothing to click in ${within} says “${words}”`);
     });
-  await (handle.asElement() as unknown as { click: () => Promise<void> }).click();
+  await (handle.asElement() as unknown as Record<Pointer, () => Promise<void>>)[by]();
 }
 
 /** Presses Tab until what is focused holds the words (its text, label or placeholder). */

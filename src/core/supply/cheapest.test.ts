@@ -85,6 +85,16 @@ describe("against the integer-programming solver HiGHS", () => {
     expect(proved).toBeGreaterThanOrEqual(size.proves);
   });
 
+  test("who sends free from nothing at all asks no carriage, and saves none by not being bought from", () => {
+    const parts = [{ quantity: 2, offers: [sold(0, 400), sold(1, 300)] }];
+    const suppliers = [plain(900, { freeFrom: 0 }), plain(250)];
+    expect(cheapest(parts, suppliers)).toMatchObject({ packs: [[2, 0]], total: 800, proved: true });
+    expect(reference(parts, suppliers)).toBe(800);
+    const dearer = [{ quantity: 2, offers: [sold(0, 500), sold(1, 300)] }];
+    expect(cheapest(dearer, suppliers)).toMatchObject({ packs: [[0, 2]], total: 850 });
+    expect(reference(dearer, suppliers)).toBe(850);
+  });
+
   // Three hundred pieces in packs of one to six have more ways than anybody can count: settled at once, and never called proved in vain.
   test.each([null, 20_000, 29_000, 30_300, 31_500])("hundreds of pieces in many pack sizes, free from %s", (freeFrom) => {
     const offers = [1, 2, 3, 4, 5, 6].map((size) => sold(0, 100 * size + 7 * (size % 3), size));
@@ -196,4 +206,11 @@ test("ways enough for any line of a shop are counted to their end", () => {
   // Thirty-two pieces in packs of one to four that all cost the same apiece: no way is left out for its price.
   const line = { quantity: 32, offers: [1, 2, 3, 4].map((size) => sold(0, 99 * size, size)) };
   expect(cheapest([line], [plain(0)])).toMatchObject({ total: 32 * 99, proved: true });
+  // Thousands of one kind of piece are one way.
+  expect(cheapest([{ quantity: 6_000, offers: [sold(0, 2)] }], [plain(0)])).toMatchObject({ total: 12_000, proved: true });
+  // Sixty where the larger packs are far cheaper apiece: what costs more than the best so far is not counted out ...
+  const steep = { quantity: 60, offers: [1, 2, 3, 4, 5, 6].map((size) => sold(0, 100 * size - 9 * size * size, size)) };
+  expect(cheapest([steep], [plain(0)])).toMatchObject({ total: 10 * (600 - 324), proved: true });
+  // ... but every way counts where dearer ones may reach a free carriage: then it is cut, and said.
+  expect(cheapest([steep], [plain(5_000, { freeFrom: 3_000 })]).proved).toBe(false);
 });

@@ -32,6 +32,17 @@ const told = (plan: ReturnType<typeof planOf>) =>
     .sort();
 
 describe("one supplier", () => {
+  test("a line split over two packs holds what is wanted, and what is over stands on the last of them", () =>
+    // Seven pieces as a pack of five and one of three: 900 + 600, where two of five are 1,800 and three of three 1,800.
+    expect(
+      told(
+        planOf(
+          [part("a", [offer("quay", 9_00, { packSize: 5 }), offer("quay", 6_00, { packSize: 3 })])],
+          [supplier("quay", { carriageMinor: 0 })],
+          { a: 7 },
+        ),
+      ),
+    ).toEqual([["quay", ["5 a in 1 for 900", "2 a in 1 for 600"], 15_00, 0]]));
   const quay = (over: Partial<Supplier> = {}) => [supplier("quay", over)];
   test.each([
     [199_99, 5_00],

@@ -13,6 +13,7 @@ export function KeyList({ onClose }: { onClose: () => void }) {
     ["Esc", "in Survey: skip the item; in a dialog: close it"],
     ["+ − arrows", "on a drawing: larger, smaller, along"],
     ["m", "the next measurement"],
+    ["g", "to the next step on this screen, which Enter takes; while typing with Alt"],
     ["/", "find"],
     ["u", "millimetres or inches"],
     ["p", "print: the sheet, or in Build the work order"],

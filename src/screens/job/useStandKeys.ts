@@ -6,6 +6,16 @@ import { useKeys } from "@/ui/useKeys";
 import { useSettings } from "../settings";
 import { useJob } from "./JobContext";
 
+/** Puts the focus on the next step that the stage offers; Enter takes it, so that nothing is ordered or signed by a slip. */
+function toNextStep(): void {
+  const steps = document.querySelectorAll<HTMLButtonElement>(
+    "main .main-action:not(:disabled), main [data-next-step]:not(:disabled)",
+  );
+  const next = [...steps].find((one) => one.checkVisibility());
+  next?.focus();
+  next?.scrollIntoView({ block: "nearest" });
+}
+
 /** The keys of the stand; they rest while something is typed or a dialog is open. */
 export function useStandKeys(showKeys: () => void, stepBack: (way: "undo" | "redo") => Promise<void>) {
   const { view, goTo, at, setAt, shown, stage } = useJob();
@@ -29,6 +39,8 @@ export function useStandKeys(showKeys: () => void, stepBack: (way: "undo" | "red
   });
   useKeys("f", () => step(1));
   useKeys("shift+f", () => step(-1));
+  useKeys("g", toNextStep);
+  useKeys("alt+g", toNextStep, { enableOnFormTags: true });
   useKeys("m", () => void goTo("Survey", stage === "Fit" ? shown?.measureNext?.key : undefined));
   useKeys("u", toggleSystem);
   useKeys("z, mod+z", () => void stepBack("undo"));

@@ -9,6 +9,7 @@ import { useKeys } from "@/ui/useKeys";
 import { ONLY, SORTS, type JobList, type JobTicket, type Listing } from "@/core/job/summary";
 import { FUTURE_STAGES, STAGE_NAMES } from "@/core/job/stageNames";
 import { formatDay } from "@/core/units/date";
+import { useNotices } from "../notices";
 import { useSettings } from "../settings";
 import { Knots } from "@/ui/Knots";
 import { money } from "@/ui/format";
@@ -45,7 +46,17 @@ const SORT_SAYS: Readonly<Record<Listing["sort"], string>> = {
 type TakeJobFile = (text: string, by: string) => Promise<{ ok: true; id: string } | { ok: false; issues: FileIssue[] }>;
 
 /** Every job as its hang-tag, found by typing; a new job in one step. */
-export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; first: JobList; takeJobFile: TakeJobFile }) {
+export function JobsScreen({
+  find: asked,
+  first,
+  takeJobFile,
+  sample,
+}: {
+  find: string;
+  first: JobList;
+  takeJobFile: TakeJobFile;
+  sample: Sample;
+}) {
   const [find, setFind] = useState(asked);
   const [limit, setLimit] = useState(PAGE);
   const [aside, setAside] = useState(false);
@@ -109,7 +120,7 @@ export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; 
       </div>
       {shown.rows.length === 0 &&
         (shown.total === 0 && !find && !aside && only === "all" && at === "" ? (
-          <FirstDay />
+          <FirstDay putIn={sample.putIn} />
         ) : (
           <p className="card jobs-none">
             {find
@@ -119,6 +130,7 @@ export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; 
                 : "No job is like that."}
           </p>
         ))}
+      {sample.isIn && <SampleIsIn takeOut={sample.takeOut} />}
       <div className="tickets">
         {shown.rows.map((job) => (
           <Ticket key={job.id} job={job} />
@@ -134,8 +146,13 @@ export function JobsScreen({ find: asked, first, takeJobFile }: { find: string; 
   );
 }
 
+type Told = { ok: true; value: string } | { ok: false; says: string };
+export type Sample = { isIn: boolean; putIn: (by: string) => Promise<Told>; takeOut: () => Promise<Told> };
+
+const NO_ANSWER: Told = { ok: false, says: "The bench does not answer: try again." };
+
 /** An empty shop: what to do first. */
-const FirstDay = () => (
+const FirstDay = ({ putIn }: { putIn: Sample["putIn"] }) => (
   <ol className="card first-day">
     <li>
       <Link prefetch={false} href="/house">
@@ -153,11 +170,65 @@ const FirstDay = () => (
       <b>New job</b>, above: who it is for and which bike; then Ask, Survey, Drive, Fit, from left to right.
     </li>
     <li>
-      To try it first: stop it, run <code>npm run demo</code>, and look through an invented shop with twelve jobs. It never
-      touches your own.
+      To try it first: <PutSampleIn putIn={putIn} /> with its parts and suppliers, all invented. It is taken out again with one
+      click.
     </li>
   </ol>
 );
+
+function PutSampleIn({ putIn }: { putIn: Sample["putIn"] }) {
+  const { by } = useSettings();
+  const router = useRouter();
+  const [busy, setBusy] = useState(false);
+  const [says, setSays] = useState("");
+  const put = async () => {
+    setBusy(true);
+    const answer = await putIn(by).catch(() => NO_ANSWER);
+    if (answer.ok) return router.push(`/jobs/${answer.value}/fit`);
+    setSays(answer.says);
+    setBusy(false);
+  };
+  return (
+    <>
+      <button className="button" disabled={busy} onClick={() => void put()}>
+        Put a sample job in
+      </button>
+      {says && <span className="bad"> {says}</span>}
+    </>
+  );
+}
+
+/** The way out of the sample, asked once more before it goes. */
+function SampleIsIn({ takeOut }: { takeOut: Sample["takeOut"] }) {
+  const router = useRouter();
+  const notices = useNotices();
+  const [asks, setAsks] = useState(false);
+  const out = async () => {
+    const answer = await takeOut().catch(() => NO_ANSWER);
+    notices.open({ title: answer.ok ? answer.value : answer.says, placement: "bottomLeft" });
+    setAsks(false);
+    if (answer.ok) router.refresh();
+  };
+  return (
+    <p className="card sample-line" role="status">
+      A sample job and its parts are here to be tried. Nothing of it is real.
+      {asks ? (
+        <>
+          <button className="button" onClick={() => void out()}>
+            Take it out, with all that was done to it
+          </button>{" "}
+          <button className="button quiet" onClick={() => setAsks(false)}>
+            Leave it
+          </button>
+        </>
+      ) : (
+        <button className="button quiet" onClick={() => setAsks(true)}>
+          Take the sample out
+        </button>
+      )}
+    </p>
+  );
+}
 
 /** Reads a job file in as a new job; what is wrong with it is told by its path, and nothing is stored. */
 function ReadFile({ takeJobFile }: { takeJobFile: TakeJobFile }) {

@@ -188,7 +188,12 @@ function Placed({ order }: { order: ReturnType<typeof useJob>["view"]["job"]["or
         <span className="fill" />
         <b className="num">{money(order.goodsMinor + order.carriageMinor, order.currency)}</b>
         {!order.arrived && !order.off && (
-          <button className="button" disabled={busy} onClick={() => void act({ do: "arrived", orderId: order.id })}>
+          <button
+            className="button"
+            data-next-step
+            disabled={busy}
+            onClick={() => void act({ do: "arrived", orderId: order.id })}
+          >
             It is here
           </button>
         )}
