@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "puppeteer-core";
+import sharp from "sharp";
 import { click, jobId, openPage, openStand, shows, type Stand } from "./stand";
 
 /** Whoever stands there: what is read out, seen or touched. */
@@ -64,6 +65,52 @@ test("so do the dialogs: a new job, the list of keys, the history", async () => 
   await shows(page, ".ant-modal", "What was done");
   expect(await wrongs(page)).toEqual([]);
 }, 60_000);
+
+/** A mark as it is drawn, brought to 36 px, each pixel ink or paper. */
+async function inkOf(page: Page, selector: string): Promise<boolean[] | null> {
+  const clip = await page.$$eval(selector, (marks) => {
+    const mark = marks.find((one) => one.checkVisibility() && one.getBoundingClientRect().width > 0);
+    if (!mark) return null;
+    mark.scrollIntoView({ block: "center" });
+    const { x, y, width, height } = mark.getBoundingClientRect();
+    return { x, y, width, height };
+  });
+  if (!clip) return null;
+  const { data } = await sharp(await page.screenshot({ clip }))
+    .resize(36, 36, { fit: "fill" })
+    .greyscale()
+    .normalise()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return [...data].map((grey) => grey < 128);
+}
+
+test("without colours the verdicts are told apart by shape, and every mark is said in words", async () => {
+  const { page } = await openPage(
+    stand,
+    views.find((view) => view.endsWith("/fit"))!,
+  );
+  await page.emulateVisionDeficiency("achromatopsia");
+  const inks = new Map<string, boolean[]>();
+  for (const path of views.filter((view) => /fit|sheet/.test(view))) {
+    await page.goto(stand.base + path, { waitUntil: "networkidle0" });
+    for (const verdict of ["clear", "adapt", "measure", "stop"].filter((one) => !inks.has(one))) {
+      const ink = await inkOf(page, `.mark-${verdict}`);
+      if (ink) inks.set(verdict, ink);
+    }
+    expect(await page.$$eval(".mark", (marks) => marks.filter((mark) => !mark.getAttribute("aria-label")).length)).toBe(0);
+  }
+  expect([...inks.keys()].sort()).toEqual(["adapt", "clear", "measure", "stop"]);
+  for (const [one, a] of inks)
+    for (const [other, b] of inks) {
+      const differ = a.filter((ink, i) => ink !== b[i]).length / a.length;
+      if (one !== other) expect([one, other, differ > 0.06]).toEqual([one, other, true]);
+    }
+  // What holds a job back is told with its word in the list, not by a mark alone.
+  await page.goto(stand.base + views.filter((view) => view.endsWith("/fit")).at(-1)!, { waitUntil: "networkidle0" });
+  await shows(page, ".findings-head", "4 stop");
+  await shows(page, ".finding-card", "stop");
+}, 90_000);
 
 test("on a tablet all that is touched is 44 px high or more, nothing runs out of the screen, and the tally is a line that opens", async () => {
   const { page, complaints } = await openPage(stand, "/");

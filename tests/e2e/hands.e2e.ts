@@ -210,6 +210,47 @@ describe("Ask", () => {
   }, 60_000);
 });
 
+describe("a first day", () => {
+  test("an empty shop says what to do first, takes a sample in to try, and is empty again when it is taken out", async () => {
+    const empty = await openStand({ demo: false });
+    const { page, complaints } = await openPage(empty, "/");
+    await shows(page, ".first-day", "House rules");
+    await click(page, "Put a sample job in");
+    await shows(page, ".findings-head", "adapt");
+    await page.goto(`${empty.base}/parts?kind=kit`, { waitUntil: "networkidle0" });
+    await shows(page, ".parts-list", "Front kit 250 W");
+    await page.goto(`${empty.base}/`, { waitUntil: "networkidle0" });
+    await shows(page, ".sample-line", "Nothing of it is real");
+    await click(page, "Take the sample out");
+    await click(page, "Take it out, with all that was done to it");
+    await shows(page, ".first-day", "New job");
+    await shows(page, ".ant-notification", "The sample is taken out: its job, its parts and its suppliers.");
+    expect(await (await fetch(`${empty.base}/api/jobs`)).json()).toMatchObject({ rows: [], total: 0 });
+    expect(complaints).toEqual([]);
+    await empty.stop();
+  }, 60_000);
+
+  test("a figure that cannot be is asked about in the units on the screen; a part's empty boxes show examples", async () => {
+    const { page } = await openPage(stand, `/jobs/${await jobId(stand, "Hester")}/ask`);
+    await inBody(page);
+    await press(page, "u");
+    await typeInto(page, "Rider", "1500");
+    await shows(page, ".ask-doubt", "1500 lb cannot be; as a rule it is 77.2 to 352.7 lb. 150 lb?");
+    await click(page, "150 lb", ".ask-doubt");
+    await page.waitForFunction(
+      (rider: string) => document.querySelector<HTMLInputElement>(rider)!.value === "150",
+      {},
+      box(page, "Rider"),
+    );
+    await page.goto(`${stand.base}/parts/new?kind=battery`, { waitUntil: "networkidle0" });
+    const examples = await page.$$eval(".part-columns input.ant-input", (boxes) =>
+      (boxes as HTMLInputElement[]).filter((one) => one.value === "").map((one) => one.placeholder),
+    );
+    expect(examples.length).toBeGreaterThan(10);
+    expect(examples.filter((one) => one === "")).toEqual([]);
+  }, 60_000);
+});
+
 describe("the walk", () => {
   test("says that a drive makes it short, and at its end what is left, and leads on", async () => {
     const { page, complaints } = await openPage(stand, "/");

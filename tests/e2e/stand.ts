@@ -42,11 +42,12 @@ const chromium = () =>
     encoding: "utf8",
   }).trim();
 
-export async function openStand(): Promise<Stand> {
+/** @param demo whether the demo's shop is in it; else an empty one */
+export async function openStand({ demo = true } = {}): Promise<Stand> {
   const folder = mkdtempSync(join(tmpdir(), "gull-e2e-"));
   const database = join(folder, "shop.sqlite");
   const env = { ...process.env, GULL_DB: database, NEXT_TELEMETRY_DISABLED: "1" };
-  copyFileSync(process.env.GULL_E2E_DEMO!, database);
+  if (demo) copyFileSync(process.env.GULL_E2E_DEMO!, database);
   const port = await freePort();
   const base = `http://127.0.0.1:${port}`;
   let server: ChildProcess | undefined;
