@@ -351,6 +351,25 @@ describe("the customer's own", () => {
     expect(complaints).toEqual([]);
   }, 60_000);
 
+  test("what a customer brings is asked for shortly: what must be known, and the rest opens", async () => {
+    const id = await jobId(stand, "Perran");
+    const { page } = await openPage(stand, `/parts/new?kind=battery&only=${id}`);
+    await shows(page, ".figures-more summary", "What else its label or sheet says");
+    const shown = () => page.$$eval(".part-columns input.ant-input", (all) => all.filter((one) => one.checkVisibility()).length);
+    const short = await shown();
+    await page.click(".figures-more summary");
+    expect(await shown()).toBeGreaterThan(short + 5);
+    expect(short).toBeLessThan(14);
+    // Left as it is, what is missing is what has a star.
+    await click(page, "Store");
+    await shows(page, ".page-head", "Not stored");
+    const wrong = await page.$$eval(".field:has(.wrong) > span:first-child", (labels) =>
+      labels.map((one) => one.textContent ?? ""),
+    );
+    expect(wrong.length).toBeGreaterThan(4);
+    expect(wrong.filter((label) => !label.includes("*"))).toEqual([]);
+  });
+
   test("a search that finds nothing leads to the catalogue and back", async () => {
     const id = await jobId(stand, "Perran");
     const { page } = await openPage(stand, `/jobs/${id}/drive`);

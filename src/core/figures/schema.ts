@@ -98,3 +98,18 @@ export function labelAt(schema: FieldSchema, path: readonly string[]): string {
   }
   return words.join(": ");
 }
+
+/** A group in which nothing is said yet: what may be answered with nothing is, so that only what must be filled in is missing. */
+export const nothingIn = (group: FieldSchema): Record<string, null> =>
+  Object.fromEntries((group.required ?? []).filter((key) => inner(group.properties![key]!).nullable).map((key) => [key, null]));
+
+/** The fields of a group in two: those that must be filled in, and those that may be left out or empty. */
+export function partedByNeed(group: FieldSchema): { readonly must: FieldSchema; readonly may: FieldSchema } {
+  const required = new Set(group.required ?? []);
+  const must = (key: string, field: FieldSchema) => required.has(key) && !inner(field).nullable;
+  const some = (wanted: boolean): FieldSchema => ({
+    ...group,
+    properties: Object.fromEntries(Object.entries(group.properties ?? {}).filter(([key, field]) => must(key, field) === wanted)),
+  });
+  return { must: some(true), may: some(false) };
+}

@@ -2,7 +2,7 @@ import { EXAMPLES, exampleAt } from "./examples";
 import { PART_KINDS } from "./kinds";
 import { SPECS } from "./specs";
 import { figuresOf } from "./tellIssue";
-import { inner, type FieldSchema } from "../figures/schema";
+import { inner, nothingIn, partedByNeed, type FieldSchema } from "../figures/schema";
 import { PLUG_AMPS } from "../standards/plugs";
 
 /** Every box of a kind's form, by its path; a list of groups by its first row. */
@@ -40,3 +40,15 @@ test("a plug named in an example tells what it carries, or is one of the usual s
   const known = new Set([...Object.keys(PLUG_AMPS), "nine-pin", "five-pin", "three-pin", "two-pin"]);
   expect([...new Set(named)].filter((plug) => !known.has(plug))).toEqual([]);
 });
+
+test.each(PART_KINDS)(
+  "%s: what must be filled in and what may be left out are all its fields, and the first alone make a part",
+  (kind) => {
+    const group = figuresOf(kind);
+    const { must, may } = partedByNeed(group);
+    const keys = (one: FieldSchema) => Object.keys(one.properties ?? {});
+    expect([...keys(must), ...keys(may)].sort()).toEqual(keys(group).sort());
+    const given = Object.entries(EXAMPLES[kind]).filter(([key]) => keys(must).includes(key));
+    expect(SPECS[kind].safeParse({ ...nothingIn(group), ...Object.fromEntries(given) }).error?.issues ?? []).toEqual([]);
+  },
+);

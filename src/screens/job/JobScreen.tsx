@@ -115,6 +115,9 @@ function Stand() {
       </div>
       <footer className="keys">
         <span>
+          <Key>g</Key> next step
+        </span>
+        <span>
           <Key>f</Key> next finding
         </span>
         <span>

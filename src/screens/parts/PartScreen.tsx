@@ -10,7 +10,7 @@ import { CELL_VOLTS, packVolts } from "@/core/power/batteryPack";
 import { exampleAt } from "@/core/parts/examples";
 import { figuresOf, tellIssue } from "@/core/parts/tellIssue";
 import { Figures, TypedBox } from "@/ui/figures/Figures";
-import { typedNumber } from "@/core/figures/schema";
+import { nothingIn, partedByNeed, typedNumber } from "@/core/figures/schema";
 import { KIND_NAMES, PART_KINDS, type PartKind } from "@/core/parts/kinds";
 import "./parts.css";
 
@@ -21,7 +21,7 @@ type Page = { raw: Raw; issues: Issue[]; suppliers: Supplier[]; names: Record<st
 
 /** A part's page: its head, its spec field by field from the one schema, and who sells it. What is wrong stands at its field. */
 export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: boolean; storePart: StorePart }) {
-  const [part, setPart] = useState<Raw>(page.raw);
+  const [part, setPart] = useState<Raw>(isNew ? { ...page.raw, spec: emptyOf(kindOf(page.raw)) } : page.raw);
   const [issues, setIssues] = useState(page.issues);
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
@@ -31,7 +31,7 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
   // Come from a job's finding: the way back is kept.
   const from = useSearchParams().get("back") ?? "";
   const back = from.startsWith("/jobs/") ? from : null;
-  const kind = (PART_KINDS as readonly string[]).includes(String(part.kind)) ? (part.kind as PartKind) : "tyre";
+  const kind = kindOf(part);
   const figures = figuresOf(kind);
   const fields = figures.properties ?? {};
   const spec = (typeof part.spec === "object" && part.spec !== null ? part.spec : {}) as Raw;
@@ -70,6 +70,19 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
     setSays("Stored.");
     if (isNew) router.push(`/parts/${answer.id}${back ? `?back=${encodeURIComponent(back)}` : ""}`);
     else router.refresh();
+  };
+  // What a customer brings has a label and seldom a sheet: what must be known stands first, the rest opens.
+  const short = part.onlyFor !== undefined;
+  const parted = partedByNeed(figures);
+  const ofSpec = {
+    value: spec,
+    onChange: (next: Raw) => set("spec", next),
+    place: {
+      path: "spec",
+      wrong: exactly,
+      beside: (path: string, value: unknown) => besideOf(path, value, page.names, spec),
+      example: (path: string) => exampleAt(kind, path.split(".").slice(1)),
+    },
   };
   const unknown = Object.keys(spec).filter((key) => !(key in fields));
   return (
@@ -130,7 +143,7 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
             <Field label="Kind" wrong={wrong("kind")}>
               <Select
                 value={kind}
-                onChange={(value) => setPart({ ...part, kind: value, spec: {} })}
+                onChange={(value) => setPart({ ...part, kind: value, spec: emptyOf(value) })}
                 options={PART_KINDS.map((value) => ({ value, label: KIND_NAMES[value] }))}
                 aria-label="Kind"
               />
@@ -163,17 +176,13 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
         </section>
         <section className="card">
           <h2>Its figures</h2>
-          <Figures
-            schema={figures}
-            value={spec}
-            onChange={(next) => set("spec", next)}
-            place={{
-              path: "spec",
-              wrong: exactly,
-              beside: (path, value) => besideOf(path, value, page.names, spec),
-              example: (path) => exampleAt(kind, path.split(".").slice(1)),
-            }}
-          />
+          <Figures schema={short ? parted.must : figures} {...ofSpec} />
+          {short && (
+            <details className="figures-more" open={issues.some(({ path }) => path.startsWith("spec."))}>
+              <summary>What else its label or sheet says: each figure lets one more check be made</summary>
+              <Figures schema={parted.may} {...ofSpec} />
+            </details>
+          )}
           {unknown.length > 0 && (
             <p className="bad small">
               Fields that this kind does not have: {unknown.join(", ")}.{" "}
@@ -198,6 +207,9 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
     </div>
   );
 }
+
+const kindOf = (part: Raw): PartKind => PART_KINDS.find((one) => one === part.kind) ?? "tyre";
+const emptyOf = (kind: PartKind): Raw => nothingIn(figuresOf(kind));
 
 function Field({ label, wrong, children }: { label: string; wrong: string; children: React.ReactNode }) {
   return (
