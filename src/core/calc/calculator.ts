@@ -13,6 +13,16 @@ export type Calculator = {
 export type CalcIssue = { path: string; message: string };
 export type CalcError = { calculator: string | null; issues: CalcIssue[] };
 
+/** Thrown by a calculator whose figures are each in range and together are no case to reckon with. */
+export class Refused extends Error {
+  constructor(
+    readonly path: string,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
 /** Ties the pure function to its schemas; the registry forgets the exact types, this checks them once. */
 export function defineCalculator<I extends z.ZodType, O extends z.ZodType>(definition: {
   name: string;
@@ -38,6 +48,7 @@ export function runCalculator(calculator: Calculator, raw: unknown): Result<unkn
     const output = calculator.run(parsed.data);
     return isFinite(output) ? good(output) : refuse(overflow);
   } catch (error) {
+    if (error instanceof Refused) return refuse([{ path: error.path, message: error.message }]);
     if (error instanceof RangeError) return refuse(overflow);
     throw error;
   }

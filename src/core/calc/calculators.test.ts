@@ -214,7 +214,7 @@ describe("bad input is never a number out", () => {
     ["wire-drop", { lengthM: 1, currentA: 1, voltageV: 36 }, ["awg"]],
     ["wire-drop", { awg: 12, areaMm2: 3, lengthM: 1, currentA: 1, voltageV: 36 }, ["areaMm2"]],
     ["wire-drop", { awg: 12, lengthM: 1, currentA: 1, voltageV: 36, temperatureC: -234 }, ["temperatureC"]],
-    ["wheel-size", { beadSeatMm: 1e308, tyreWidthMm: 1e308 }, [""]],
+    ["wheel-size", { beadSeatMm: 1e308, tyreWidthMm: 1e308 }, ["beadSeatMm", "tyreWidthMm"]],
   ])("%s %j", (name, input, paths) => expect(issues(name, input)).toEqual(paths));
 
   test.each(["constructor", "toString", "__proto__", "", "spoke"])("there is no calculator %s", (name) =>

@@ -63,10 +63,11 @@ export function planOf(p: RideInput): RidePlan {
  * @param fineness share of the usual step, over 0: at half of it no figure moves by 0.2 %
  * @param change what is put into the plan before it is ridden: other gears, say
  * @returns km, s, Wh, km/h, W, °C, percent of charge; figures of the first run of the route, but for rangeKm
- * @throws RangeError when the figures are too large to compute with
+ * @param mostWork the budget of reckoning, see RideRun
+ * @throws RangeError when the figures are too large to compute with; TooLong when the budget is used up
  */
-export function ride(p: RideInput, fineness = 1, change: (plan: RidePlan) => RidePlan = (plan) => plan) {
-  const run = new RideRun(change(planOf(p)), fineness);
+export function ride(p: RideInput, fineness = 1, change: (plan: RidePlan) => RidePlan = (plan) => plan, mostWork = Infinity) {
+  const run = new RideRun(change(planOf(p)), fineness, mostWork);
   const { points, watch } = tracer(
     p.segments.reduce((sum, segment) => sum + segment.lengthM, 0),
     p.segments.filter((segment) => segment.stopS !== undefined).length,

@@ -44,6 +44,9 @@ export type RidePlan = {
   readonly drags?: boolean | undefined;
 };
 
+/** A ride that would take more reckoning than it was given. */
+export class TooLong extends Error {}
+
 export type Ended = "route" | "reserve" | "stalled" | "cut";
 
 /** Folded back to this share of its current a controller drives no more. */
@@ -123,9 +126,13 @@ export class RideRun {
   private pathM = 0;
   private endAccel = 0;
 
+  private worked = 0;
+
+  /** @param mostWork how many times the drive may be balanced before it is too much; a step takes some */
   constructor(
     private readonly plan: RidePlan,
     private readonly fineness = 1,
+    private readonly mostWork = Infinity,
   ) {
     const { battery, ambientC } = plan;
     this.machine = plan.machine;
@@ -254,6 +261,8 @@ export class RideRun {
   }
 
   private settle(usedAh: number, windingC: number): void {
+    this.worked += 1;
+    if (this.worked > this.mostWork) throw new TooLong("the ride takes too many steps to reckon");
     const { chemistry, series, capacityAh } = this.plan.battery;
     this.openV = series * openCircuitV(chemistry, 100 * (1 - usedAh / capacityAh));
     this.windingOhm = this.machine.windingOhm * (1 + COPPER_PER_K * (windingC - 20));
@@ -263,6 +272,7 @@ export class RideRun {
   private balance(v: number, out = this.full): number {
     const { battery, riderW, massKg } = this.plan;
     const { machine } = this;
+    this.worked += 1;
     fullThrottle(machine, v, this.openV, battery.internalOhm, this.windingOhm, out);
     if (this.assistRatio < Infinity) this.boundByRider(v, out);
     this.holdBack(v, out);

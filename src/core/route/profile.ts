@@ -1,5 +1,6 @@
 import { bad, good, type Result } from "../result";
 import type { Track } from "./readGpx";
+import { STEEPEST_WAY } from "./limits";
 import { wayM } from "./trackPoint";
 
 /** A route as it is kept: way and height at even steps, what was done to get there. */
@@ -56,7 +57,10 @@ export function evenProfile({ way, height, place, repairs }: Way): Result<Profil
     const [a, b] = [place[i], place[i + 1]];
     if (a && b) plan.push([round(a[0] + share * (b[0] - a[0]), 3), round(a[1] + share * (b[1] - a[1]), 3)]);
   }
-  return good({ stepM, elevationM, plan, climbBeforeM: climbOf(height), climbM: climbOf(elevationM), repairs });
+  const climbM = climbOf(elevationM);
+  if (climbM > STEEPEST_WAY * lengthM)
+    return bad(`The heights climb ${Math.round(climbM)} m on ${round(lengthM / 1000, 2)} km: no road does. Look at the heights.`);
+  return good({ stepM, elevationM, plan, climbBeforeM: climbOf(height), climbM, repairs });
 }
 
 const round = (value: number, digits: number): number => Number(value.toFixed(digits));

@@ -1,6 +1,6 @@
 import { SaxesParser } from "saxes";
 import { bad, good, type Result } from "../result";
-import { ROUTE_LIMITS } from "./limits";
+import { isHeight, ROUTE_LIMITS } from "./limits";
 import type { TrackPoint } from "./trackPoint";
 
 export type Track = { name: string; points: TrackPoint[]; repairs: string[] };
@@ -59,7 +59,7 @@ function parse(text: string): Result<Track> {
     const local = path.pop();
     const said = words.trim();
     words = "";
-    if (local === "ele" && point && said !== "" && Number.isFinite(Number(said)) && Math.abs(Number(said)) < 12_000)
+    if (local === "ele" && point && said !== "" && Number.isFinite(Number(said)) && isHeight(Number(said)))
       point.elevationM = Number(said);
     else if (local === "name" && name === "" && ["trk", "rte", "metadata"].includes(path.at(-1) ?? "")) name = said.slice(0, 80);
     else if ((local === "trkpt" || local === "rtept") && point) {

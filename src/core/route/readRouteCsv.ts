@@ -1,6 +1,6 @@
 import Papa from "papaparse";
 import { bad, good, type Result } from "../result";
-import { ROUTE_LIMITS } from "./limits";
+import { isHeight, ROUTE_LIMITS } from "./limits";
 import { evenProfile, filled, type Profile } from "./profile";
 
 /** Words that a head may use, in small letters; a column called just km or m is the distance too. */
@@ -38,8 +38,8 @@ export function readRouteCsv(text: string): Result<Profile> {
     if (at === null) return bad(`Line ${line}: the distance “${(row[d] ?? "").slice(0, 20)}” is no figure.`);
     if (way.length > 0 && at < way.at(-1)!) return bad(`Line ${line}: the distance goes backwards, from ${way.at(-1)} to ${at}.`);
     const height = figure(row[e]);
-    if (height !== null && Math.abs(height) >= 12_000)
-      return bad(`Line ${line}: an elevation of ${height} m is nowhere on earth.`);
+    if (height !== null && !isHeight(height))
+      return bad(`Line ${line}: an elevation of ${height} m is no height that anybody rides at.`);
     if (at === way.at(-1)) continue;
     way.push(at);
     heights.push(height);

@@ -190,7 +190,7 @@ describe("a table of distance and elevation", () => {
   test.each([
     ["km,ele\n0,1\n2,1\n1,1", "Line 4: the distance goes backwards, from 2 to 1."],
     ["km,ele\n0,1\nfar,1", "Line 3: the distance “far” is no figure."],
-    ["km,ele\n0,1\n1,99999", "Line 3: an elevation of 99999 m is nowhere on earth."],
+    ["km,ele\n0,1\n1,99999", "Line 3: an elevation of 99999 m is no height that anybody rides at."],
     ["speed,heart\n1,2", "The first line must name the columns “distance” and “elevation”, or the file hold just those two."],
     ["km,ele\n0,\n1,", "The file has no heights: export it with elevation, or give the route by hand."],
     ["km,ele\n0,3", "The file holds one point only: a route wants two or more."],
