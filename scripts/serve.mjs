@@ -27,7 +27,7 @@ export function serve(mode, env = {}) {
   const next = spawn(process.execPath, [join(root, "node_modules/next/dist/bin/next"), mode, "-H", host, "-p", String(port)], {
     cwd: root,
     stdio: "inherit",
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", ...env },
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", HOST: host, ...env },
   });
   for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => next.kill(signal));
   next.on("exit", (code) => process.exit(code ?? 0));

@@ -41,6 +41,8 @@ export const metadata: Metadata = {
   title: "Gull Bench",
   description: "Converting bicycles to electric, to order: fit, price, parts, work.",
 };
+/** Every page carries the word of its own answer for its scripts, so none is made beforehand. */
+export const dynamic = "force-dynamic";
 export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 
 export default function RootLayout({ children }: { children: React.ReactNode }) {

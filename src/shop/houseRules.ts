@@ -1,3 +1,4 @@
+import { setImmediate } from "node:timers/promises";
 import type { Knex } from "knex";
 import { houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
 import { houseSentence } from "@/core/house/schools";
@@ -43,6 +44,8 @@ export async function previewHouse(db: Knex, raw: unknown, now: string): Promise
   const changed: JobChange[] = [];
   let [unchanged, signed] = [0, 0];
   for (const ticket of tickets) {
+    // Other requests have their turn between two jobs.
+    await setImmediate();
     const job = (await findJob(db, ticket.id))!;
     if (job.signed) {
       signed += 1;

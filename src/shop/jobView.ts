@@ -38,6 +38,12 @@ export async function openJob(db: Knex, id: string, now: string): Promise<JobVie
   return job && viewFrom(db, job, await benchOf(db, now, "", id));
 }
 
+/** Whether there is such a job. */
+export const jobExists = async (db: Knex, id: string): Promise<boolean> =>
+  (await db("job")
+    .where({ id: id.slice(0, 40) })
+    .first("id")) !== undefined;
+
 /** Of plain data, short. */
 export const hashOf = (data: unknown): string => createHash("sha256").update(JSON.stringify(data)).digest("hex").slice(0, 12);
 

@@ -2,7 +2,7 @@
 
 import dynamic from "next/dynamic";
 import Link from "next/link";
-import { useState } from "react";
+import { useMemo, useState, useSyncExternalStore } from "react";
 import { calculate } from "@/core/calc/registry";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { ToolDrawing } from "@/draw/ToolDrawing";
@@ -13,6 +13,10 @@ import "./tools.css";
 
 const ToolChart = dynamic(() => import("./ToolChart").then((m) => m.ToolChart), { ssr: false });
 const CHARTED = new Set(["gear-table", "wire-drop"]);
+
+const NEVER_CHANGES = () => () => undefined;
+const IN_BROWSER = () => true;
+const ON_SERVER = () => false;
 
 /** One calculator, live: figures in, figures out, a drawing or chart where it helps, and a link that carries the inputs. */
 export function ToolScreen({
@@ -31,8 +35,10 @@ export function ToolScreen({
   const carried = Object.keys(query).some((key) => key in (input.properties ?? {}));
   const [values, setValues] = useState(() => (carried ? inputOf(input, query) : (EXAMPLES[name] ?? {})));
   const [copied, setCopied] = useState("");
-  const answer = calculate(name, values);
-  const issues = answer.ok ? [] : answer.error.issues;
+  // What a link carries is reckoned in the browser that opened it, never while the page is made.
+  const here = useSyncExternalStore(NEVER_CHANGES, IN_BROWSER, ON_SERVER) || !carried;
+  const answer = useMemo(() => (here ? calculate(name, values) : null), [here, name, values]);
+  const issues = answer === null || answer.ok ? [] : answer.error.issues;
   const wrong = (path: string) =>
     issues
       .filter((issue) => issue.path === path)
@@ -71,7 +77,9 @@ export function ToolScreen({
           <Figures schema={input} value={values} onChange={set} place={{ path: "", wrong }} />
         </section>
         <section className="card tool-result">
-          {answer.ok ? (
+          {answer === null ? (
+            <p className="soft">Reckoning …</p>
+          ) : answer.ok ? (
             <Results output={output} value={answer.value as Record<string, unknown>} />
           ) : (
             <p className="bad">
@@ -81,8 +89,8 @@ export function ToolScreen({
                 .join("; ") || "A figure on the left is missing or wrong: it says which."}
             </p>
           )}
-          {answer.ok && <ToolDrawing name={name} input={values} output={answer.value as Record<string, unknown>} />}
-          {answer.ok && CHARTED.has(name) && <ToolChart name={name} input={values} />}
+          {answer?.ok && <ToolDrawing name={name} input={values} output={answer.value as Record<string, unknown>} />}
+          {answer?.ok && CHARTED.has(name) && <ToolChart name={name} input={values} />}
         </section>
       </div>
     </div>

@@ -1,13 +1,12 @@
 import { previewHouse } from "@/shop/houseRules";
 import { database } from "@/shop/openShop";
+import { readJson } from "@/server/readBody";
+
+const MOST_BYTES = 200_000;
 
 export async function POST(request: Request): Promise<Response> {
-  let raw: unknown;
-  try {
-    raw = await request.json();
-  } catch {
-    return Response.json({ error: "not JSON" }, { status: 400 });
-  }
-  const tried = await previewHouse(await database(), raw, new Date().toISOString());
+  const body = await readJson(request, MOST_BYTES);
+  if (!body.ok) return Response.json({ error: body.error }, { status: 400 });
+  const tried = await previewHouse(await database(), body.value, new Date().toISOString());
   return tried.ok ? Response.json(tried.value) : Response.json({ error: tried.error }, { status: 400 });
 }

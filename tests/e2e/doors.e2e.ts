@@ -1,0 +1,142 @@
+import { request } from "node:http";
+import { COMMUTE } from "../ride.fixture";
+import { click, jobId, openPage, openStand, shows, type Stand } from "./stand";
+
+/** Who knocks, and what one of them may do to the others. */
+let stand: Stand;
+beforeAll(async () => {
+  stand = await openStand();
+}, 120_000);
+afterAll(() => stand.stop());
+
+/** A request with any head, as no browser would let a page send it. */
+function knock(
+  path: string,
+  headers: Record<string, string>,
+  method = "GET",
+  body = "",
+): Promise<{ status: number; says: string }> {
+  const { port } = new URL(stand.base);
+  return new Promise((resolve, reject) => {
+    const asked = request({ host: "127.0.0.1", port, path, method, headers }, (answer) => {
+      let says = "";
+      answer.setEncoding("utf8").on("data", (piece: string) => (says += piece));
+      answer.on("end", () => resolve({ status: answer.statusCode!, says }));
+    });
+    asked.on("error", reject);
+    asked.end(body);
+  });
+}
+
+test("a name that is not this bench's gets nothing, whatever it asks for", async () => {
+  const id = await jobId(stand, "Perran");
+  for (const path of ["/", `/jobs/${id}/sheet`, `/api/jobs/${id}/job.json`, "/api/jobs", "/tools"]) {
+    const { status, says } = await knock(path, { host: "rebound.example:4170" });
+    expect([path, status]).toEqual([path, 421]);
+    expect(says).not.toContain("Perran");
+  }
+  expect((await knock("/", { host: new URL(stand.base).host })).status).toBe(200);
+});
+
+test("another page reads and does nothing: by picture, form or script; its link is followed", async () => {
+  const { host } = new URL(stand.base);
+  const id = await jobId(stand, "Perran");
+  const evil = { host, origin: "http://rebound.example", "sec-fetch-site": "cross-site", "content-type": "text/plain" };
+  for (const [path, method] of [
+    ["/api/calc/ride", "POST"],
+    ["/api/house/preview", "POST"],
+    [`/api/jobs/${id}/photos`, "POST"],
+    [`/jobs/${id}/ask`, "POST"],
+    [`/api/jobs/${id}/job.json`, "GET"],
+    ["/tools/chainline?cogs=1000000000&shellWidthMm=68", "GET"],
+  ] as const)
+    expect([
+      path,
+      (
+        await knock(
+          path,
+          { ...evil, "sec-fetch-mode": "no-cors", "sec-fetch-dest": "image" },
+          method,
+          method === "POST" ? "{}" : "",
+        )
+      ).status,
+    ]).toEqual([path, 403]);
+  const followed = { host, "sec-fetch-site": "cross-site", "sec-fetch-mode": "navigate", "sec-fetch-dest": "document" };
+  expect((await knock(`/jobs/${id}/ask`, followed)).status).toBe(200);
+});
+
+test("every answer is guarded, and a page runs under its policy without a complaint", async () => {
+  for (const path of ["/", "/tools", "/nowhere", "/api/jobs", "/api/calc/nothing"]) {
+    const head = (
+      await fetch(stand.base + path, {
+        method: path.includes("calc") ? "POST" : "GET",
+        body: path.includes("calc") ? "{}" : null,
+      })
+    ).headers;
+    expect([path, head.get("x-content-type-options"), head.get("x-frame-options")]).toEqual([path, "nosniff", "DENY"]);
+    expect([path, head.get("content-security-policy")]).toEqual([path, expect.stringContaining("frame-ancestors 'none'")]);
+  }
+  const { page, complaints } = await openPage(stand, "/nowhere");
+  await shows(page, "body", "not");
+  // The missing page itself is told by the browser.
+  expect(complaints.filter((one) => !one.includes("404"))).toEqual([]);
+  // What slips in as markup is markup: nothing of it runs.
+  const ran = await page.evaluate(async () => {
+    const slipped = document.createElement("div");
+    slipped.innerHTML = '<img src="data:image/png;base64,none" onerror="window.sneaked = true">';
+    document.body.append(slipped);
+    await new Promise((resolve) => slipped.querySelector("img")!.addEventListener("error", resolve));
+    return (window as unknown as { sneaked?: boolean }).sneaked === true;
+  });
+  expect(ran).toBe(false);
+});
+
+test("while somebody's rides are reckoned to their budget's end, others are answered, and the rides say so", async () => {
+  const { segments: _, ...rest } = COMMUTE;
+  const endless = {
+    ...rest,
+    riderW: 1_000,
+    battery: { ...COMMUTE.battery, capacityAh: 2_000 },
+    segments: Array.from({ length: 10_000 }, (_one, i) => ({ lengthM: 500, gradePercent: i % 2 === 0 ? 60 : -60 })),
+  };
+  const rides = Array.from({ length: 3 }, () =>
+    fetch(`${stand.base}/api/calc/ride`, { method: "POST", body: JSON.stringify(endless) }).then(
+      async (answer) => [answer.status, await answer.json()] as const,
+    ),
+  );
+  let done = 0;
+  void Promise.all(rides).then(() => (done += 1));
+  // Each of them takes a second or more: on one thread nobody would be answered before the first was done.
+  const answer = await fetch(`${stand.base}/api/calc/wheel-size`, {
+    method: "POST",
+    body: JSON.stringify({ beadSeatMm: 622, tyreWidthMm: 37 }),
+  });
+  expect(answer.status).toBe(200);
+  expect((await fetch(`${stand.base}/api/jobs`)).status).toBe(200);
+  expect(done).toBe(0);
+  for (const [status, says] of await Promise.all(rides)) {
+    expect(status).toBe(400);
+    expect(says).toMatchObject({ error: { calculator: "ride", issues: [{ path: "segments" }] } });
+  }
+}, 60_000);
+
+test("a picture wants a job, a body ends at its limit, brackets without end are no figures", async () => {
+  const { host } = new URL(stand.base);
+  expect((await knock("/api/jobs/nobody/photos", { host }, "POST", "x")).status).toBe(404);
+  const id = await jobId(stand, "Perran");
+  const large = await knock(`/api/jobs/${id}/photos`, { host }, "POST", "x".repeat(15_500_000)).catch(() => ({ status: 413 }));
+  expect(large.status).toBe(413);
+  const deep = await knock("/api/calc/ride", { host }, "POST", "[".repeat(900_000));
+  expect(deep).toMatchObject({ status: 400, says: expect.stringContaining("nested too deep") });
+});
+
+test("a tool's link is reckoned in the browser that opens it, not where the page is made", async () => {
+  const path = "/tools/wheel-size?beadSeatMm=622&tyreWidthMm=37";
+  const { says } = await knock(path, { host: new URL(stand.base).host });
+  expect(says).toContain("Reckoning");
+  expect(says).not.toContain("2186");
+  const { page, complaints } = await openPage(stand, path);
+  await shows(page, ".tool-result", "2187 mm");
+  await click(page, "all tools");
+  expect(complaints).toEqual([]);
+});
