@@ -190,6 +190,41 @@ describe("the rest", () => {
       expect([told.exit, told.out, told.error?.startsWith("gull: the workshop's sums")]).toEqual([exit, undefined, true]);
     }
   });
+  test("asked for its usage by an option, it tells it and succeeds", async () => {
+    for (const option of ["--help", "-h"])
+      expect(await gull(option)).toEqual({ exit: 0, out: expect.stringContaining("gull backup FILE") as string });
+  });
+  test("a batch has a last line and a line a last letter", async () => {
+    const line = '{"id":1,"name":"wheel-size","input":{"beadSeatMm":622,"tyreWidthMm":37}}';
+    const long = `{"id":2,"name":"wheel-size","input":{"x":"${"y".repeat(4_000_000)}"}}`;
+    const told = (await gull("calc --batch", `${line}\n${long}\n${line}`)).out!.trim().split("\n");
+    expect(told.map((one) => read(one).id)).toEqual([1, null, 1]);
+    expect(told[1]).toContain("longer than 4,000,000 bytes");
+    expect(await gull("calc --batch", "\n".repeat(1_000_001))).toMatchObject({
+      exit: 2,
+      error: expect.stringContaining("at most 1,000,000 lines") as string,
+    });
+  });
+  test("a shop is backed up and put back; what is no backup is refused with exit 2", async () => {
+    const shop = join(folder, "kept.sqlite");
+    const copy = join(folder, "kept.backup");
+    process.env.GULL_DB = shop;
+    expect(await gull(`backup ${copy}`)).toEqual({ exit: 2, error: `There is no shop in ${shop}.\n` });
+    await (await openDatabase(shop)).destroy();
+    expect(await gull(`backup ${copy}`)).toEqual({
+      exit: 0,
+      out: `0 jobs, 0 parts, 0 photographs in ${copy}, read back whole\n`,
+    });
+    expect(await gull(`restore ${shop}`)).toMatchObject({
+      exit: 2,
+      error: expect.stringContaining("no backup of a shop") as string,
+    });
+    const back = await gull(`restore ${copy}`);
+    expect(back.exit).toBe(0);
+    expect(back.out).toMatch(/as of 2026-11-25T09:00:00.000Z, in .*kept.sqlite; the shop that was there is in .*before-/);
+    for (const line of ["backup", "restore", "backup a b"]) expect(await gull(line)).toMatchObject({ exit: 2 });
+    process.env.GULL_DB = join(folder, "none.sqlite");
+  });
   test("migrate makes the database, demo fills it once and says where", async () => {
     const file = join(folder, "demo.sqlite");
     process.env.GULL_DB = file;

@@ -15,7 +15,11 @@ const USAGE = `gull: the workshop's sums on the command line
   gull schema job         JSON Schema of a job file
   gull demo               loads the invented shop into the database in GULL_DB
   gull migrate            brings the database in GULL_DB up to date
+  gull backup FILE        the shop in GULL_DB with its photographs in one file, checked; the shop may go on
+  gull restore FILE       puts a backup in the place of GULL_DB, the old shop kept beside it; the shop must be stopped
 `;
+
+const MOST_LINES = 1_000_000;
 
 /** Bad input: nothing on standard output, the error as JSON on standard error. */
 const refuse = (error: unknown): Told => ({ exit: 2, error: `${JSON.stringify({ error })}\n` });
@@ -31,6 +35,12 @@ export async function run(argv: readonly string[], setting: Setting): Promise<To
       return fitting(words, setting);
     case "schema":
       return schema(words);
+    case "backup":
+    case "restore":
+      return keeping(command, words, setting);
+    case "--help":
+    case "-h":
+      return { exit: 0, out: USAGE };
     case "demo":
     case "migrate":
       return withDatabase(command, setting);
@@ -41,14 +51,17 @@ export async function run(argv: readonly string[], setting: Setting): Promise<To
 
 function calc([first, second]: readonly string[], { input }: Setting): Told {
   if (first === "--list") return lines(CALCULATORS.map((c) => `${c.name}\t${c.title}`));
-  if (first === "--batch")
+  if (first === "--batch") {
+    const asked = input().split("\n");
+    if (asked.length > MOST_LINES + 1)
+      return refuse({ calculator: null, issues: [{ path: "", message: "a batch has at most 1,000,000 lines" }] });
     return lines(
-      input()
-        .split("\n")
+      asked
         .map(answerBatchLine)
         .filter((answer) => answer !== undefined)
         .map((answer) => JSON.stringify(answer)),
     );
+  }
   if (first === "--schema") {
     const calculator = getCalculator(second);
     return calculator ? lines([JSON.stringify(calculatorSchema(calculator))]) : refuse(unknownCalculator(second));
@@ -75,6 +88,20 @@ async function withDatabase(work: "demo" | "migrate", { now }: Setting): Promise
   } finally {
     await db.destroy();
   }
+}
+
+async function keeping(work: "backup" | "restore", [file, ...more]: readonly string[], { now }: Setting): Promise<Told> {
+  if (file === undefined || more.length > 0) return { exit: 2, error: USAGE };
+  const { databaseFile } = await import("@/data/connection");
+  const { backUp, restore } = await import("@/data/backup");
+  const shop = databaseFile();
+  const done = work === "backup" ? await backUp(shop, file, now()) : await restore(file, shop, now());
+  if (!done.ok) return { exit: 2, error: `${done.error}\n` };
+  const { jobs, parts, photos, at } = done.value;
+  const kept =
+    "kept" in done.value && typeof done.value.kept === "string" ? `; the shop that was there is in ${done.value.kept}` : "";
+  const what = `${jobs} jobs, ${parts} parts, ${photos} photographs`;
+  return lines([work === "backup" ? `${what} in ${file}, read back whole` : `${what}, as of ${at}, in ${shop}${kept}`]);
 }
 
 async function fitting(words: readonly string[], { input }: Setting): Promise<Told> {

@@ -1,4 +1,4 @@
-import { mkdirSync } from "node:fs";
+import { chmodSync, existsSync, mkdirSync } from "node:fs";
 import { dirname, resolve } from "node:path";
 import knexFactory, { type Knex } from "knex";
 import { migrationSource } from "./migrations";
@@ -8,10 +8,15 @@ export const databaseFile = () => resolve(/* turbopackIgnore: true */ process.cw
 
 type Pragmas = { pragma: (text: string) => void };
 
-/** Opens a database and brings its schema up to date. Everything is synced fully: an order or signature must survive a pulled plug. */
-export async function openDatabase(file: string): Promise<Knex> {
-  if (file !== ":memory:") mkdirSync(dirname(file), { recursive: true });
-  const knex = knexFactory({
+const SILENT = { warn() {}, error() {}, deprecate() {}, debug() {} };
+
+/**
+ * A connection as the shop's are, to a database as it is. Everything is synced fully: an order or signature must survive a pulled plug.
+ * @param quiet what is wrong with the file is told by who asked, not on the console too
+ */
+export function connect(file: string, quiet = false): Knex {
+  return knexFactory({
+    ...(quiet && { log: SILENT }),
     client: "better-sqlite3",
     connection: { filename: file },
     useNullAsDefault: true,
@@ -28,7 +33,18 @@ export async function openDatabase(file: string): Promise<Knex> {
     },
     migrations: { migrationSource },
   });
+}
+
+/** What is nobody's business but the shop's. */
+const OWN_FOLDER = 0o700;
+const OWN_FILE = 0o600;
+
+/** Opens a database and brings its schema up to date. */
+export async function openDatabase(file: string): Promise<Knex> {
+  if (file !== ":memory:") mkdirSync(dirname(file), { recursive: true, mode: OWN_FOLDER });
+  const knex = connect(file);
   await knex.migrate.latest();
+  if (file !== ":memory:") for (const one of [file, `${file}-wal`, `${file}-shm`]) if (existsSync(one)) chmodSync(one, OWN_FILE);
   return knex;
 }
 

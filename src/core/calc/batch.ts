@@ -2,9 +2,12 @@ import { calculate } from "./registry";
 
 const unreadable = (message: string) => ({ id: null, error: { calculator: null, issues: [{ path: "", message }] } });
 
+const LONGEST_LINE = 4_000_000;
+
 /** Answers one line of a batch, `{"id","name","input"}`; undefined for a blank line. Never throws. */
 export function answerBatchLine(line: string): object | undefined {
   if (line.trim() === "") return undefined;
+  if (line.length > LONGEST_LINE) return unreadable("the line is longer than 4,000,000 bytes");
   let parsed: unknown;
   try {
     parsed = JSON.parse(line);

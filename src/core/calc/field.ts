@@ -73,8 +73,8 @@ export const share = (says: string) =>
 export const whole = (least: number, says: string, most: number) =>
   z
     .int(`must be a whole number of at least ${least}`)
-    .min(least, `must be a whole number of at least ${least}`)
-    .max(most, atMost(most))
+    .min(least, `must be ${least} to ${shown(most)}`)
+    .max(most, `must be ${least} to ${shown(most)}`)
     .describe(says);
 export const teeth = (says: string) => whole(3, says, GREATEST.teeth);
 export const celsius = (says: string, over: number) =>
