@@ -6,6 +6,10 @@ import { root } from "./setup.mjs";
 
 export const host = process.env.HOST ?? "127.0.0.1";
 export const port = Number(process.env.PORT ?? 4170);
+if (!Number.isInteger(port) || port < 1 || port > 65_535) {
+  console.error(`PORT must be a whole number, 1 to 65535, not “${process.env.PORT}”.`);
+  process.exit(2);
+}
 
 export function refuseTakenPort() {
   return new Promise((resolve) => {

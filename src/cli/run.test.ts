@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chainLength } from "@/core/chain/chainLength";
@@ -223,6 +223,17 @@ describe("the rest", () => {
     expect(back.exit).toBe(0);
     expect(back.out).toMatch(/as of 2026-11-25T09:00:00.000Z, in .*kept.sqlite; the shop that was there is in .*before-/);
     for (const line of ["backup", "restore", "backup a b"]) expect(await gull(line)).toMatchObject({ exit: 2 });
+    process.env.GULL_DB = join(folder, "none.sqlite");
+  });
+  test("a file that is no shop is told and left as it is", async () => {
+    const file = join(folder, "notes.txt");
+    process.env.GULL_DB = file;
+    for (const text of ["", "a list of things to do"]) {
+      writeFileSync(file, text);
+      for (const line of ["migrate", "demo"])
+        expect(await gull(line)).toMatchObject({ exit: 2, error: expect.stringContaining("is no shop's database") as string });
+      expect(readFileSync(file, "utf8")).toBe(text);
+    }
     process.env.GULL_DB = join(folder, "none.sqlite");
   });
   test("migrate makes the database, demo fills it once and says where", async () => {

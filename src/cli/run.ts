@@ -78,9 +78,14 @@ function calc([first, second]: readonly string[], { input }: Setting): Told {
 }
 
 async function withDatabase(work: "demo" | "migrate", { now }: Setting): Promise<Told> {
-  const { openDatabase, databaseFile } = await import("@/data/connection");
+  const { openDatabase, databaseFile, NoShop } = await import("@/data/connection");
   const file = databaseFile();
-  const db = await openDatabase(file);
+  const opened = await openDatabase(file).catch((error: unknown) => {
+    if (error instanceof NoShop) return error;
+    throw error;
+  });
+  if (opened instanceof NoShop) return { exit: 2, error: `${opened.message}\n` };
+  const db = opened;
   try {
     if (work === "migrate") return { exit: 0 };
     const { loadDemo } = await import("@/shop/loadDemo");

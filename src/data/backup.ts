@@ -1,9 +1,9 @@
 import { createHash, randomUUID } from "node:crypto";
-import { closeSync, existsSync, fsyncSync, openSync, readdirSync, readFileSync, readSync, renameSync, rmSync } from "node:fs";
+import { closeSync, existsSync, fsyncSync, openSync, readdirSync, readFileSync, renameSync, rmSync } from "node:fs";
 import { dirname, join } from "node:path";
 import type { Knex } from "knex";
 import { bad, good, type Result } from "@/core/result";
-import { connect } from "./connection";
+import { connect, isDatabase } from "./connection";
 import { findJob } from "./jobs";
 import { photosBeside, storePhotoFile } from "./photos";
 
@@ -24,17 +24,6 @@ async function withFile<T>(file: string, work: (db: Knex) => Promise<T>): Promis
 
 const countOf = async (db: Knex, table: string): Promise<number> =>
   Number((await db(table).count<{ n: number }[]>({ n: "*" }))[0]!.n);
-
-/** SQLite's own file, by its first bytes; an empty one is none. */
-function isDatabase(file: string): boolean {
-  const head = Buffer.alloc(16);
-  const open = openSync(file, "r");
-  try {
-    return readSync(open, head, 0, 16, 0) === 16 && head.toString("latin1") === "SQLite format 3\0";
-  } finally {
-    closeSync(open);
-  }
-}
 
 /**
  * One file with everything of a shop, its photographs too, taken while the shop goes on: the database as it stood at one moment.

@@ -1,4 +1,4 @@
-import { chmodSync, existsSync, mkdirSync } from "node:fs";
+import { chmodSync, closeSync, existsSync, mkdirSync, openSync, readSync } from "node:fs";
 import { dirname, resolve } from "node:path";
 import knexFactory, { type Knex } from "knex";
 import { migrationSource } from "./migrations";
@@ -35,6 +35,20 @@ export function connect(file: string, quiet = false): Knex {
   });
 }
 
+/** SQLite's own file, by its first bytes; an empty one is none. */
+export function isDatabase(file: string): boolean {
+  const head = Buffer.alloc(16);
+  const open = openSync(file, "r");
+  try {
+    return readSync(open, head, 0, 16, 0) === 16 && head.toString("latin1") === "SQLite format 3\0";
+  } finally {
+    closeSync(open);
+  }
+}
+
+/** The file named is there and is no shop's: it is left as it is. */
+export class NoShop extends Error {}
+
 /** What is nobody's business but the shop's. */
 const OWN_FOLDER = 0o700;
 const OWN_FILE = 0o600;
@@ -42,6 +56,9 @@ const OWN_FILE = 0o600;
 /** Opens a database and brings its schema up to date. */
 export async function openDatabase(file: string): Promise<Knex> {
   if (file !== ":memory:") mkdirSync(dirname(file), { recursive: true, mode: OWN_FOLDER });
+  // An empty file of that name may be what is left of a shop: a new one in its place would hide it.
+  if (file !== ":memory:" && existsSync(file) && !isDatabase(file))
+    throw new NoShop(`${file} is no shop's database: it is empty, or something else. Move it away, or restore a backup.`);
   const knex = connect(file);
   await knex.migrate.latest();
   if (file !== ":memory:") for (const one of [file, `${file}-wal`, `${file}-shm`]) if (existsSync(one)) chmodSync(one, OWN_FILE);

@@ -5,6 +5,7 @@ import { NO_PIECES, piecesFromShelf } from "@/core/cost/shelf";
 import type { Assessment } from "@/core/job/assess";
 import { viewOf, type JobView } from "@/core/job/view";
 import type { Job } from "@/core/job/job";
+import type { Catalogue } from "@/core/parts/catalogue";
 import { loadCatalogue } from "@/data/catalogue";
 import { surveyOf, withSurvey } from "@/core/job/surveyOf";
 import type { Summary } from "@/core/job/summary";
@@ -25,11 +26,35 @@ export async function benchOf(db: Knex, at: string, by: string, jobId: string | 
   return { catalogue, house, at, by, newId: randomUUID, heldElsewhere };
 }
 
+/**
+ * What a job comes to depends on the job, the parts, the house's rules, the day and what others hold, and on nothing else: it is worked
+ * out once for each of these and kept, the last ones, as long as the parts stay as they are.
+ */
+const kept = new WeakMap<Catalogue, Map<string, JobView>>();
+const MOST_KEPT = 64;
+
+async function keptView(job: Job, bench: Bench): Promise<JobView> {
+  const { catalogue, house, at, heldElsewhere } = bench;
+  const today = at.slice(0, 10);
+  const views = kept.get(catalogue) ?? new Map<string, JobView>();
+  kept.set(catalogue, views);
+  const key = hashOf([job, house, today, heldElsewhere]);
+  const known = views.get(key);
+  views.delete(key);
+  const shown = () => viewOf(job, catalogue, house, today, [], heldElsewhere);
+  let view = known ?? shown();
+  if (!known && (await provePlan(view.sheet.plan, bench))) view = shown();
+  // The one that was not asked for the longest goes.
+  views.set(key, view);
+  for (const oldest of views.keys()) {
+    if (views.size <= MOST_KEPT) break;
+    views.delete(oldest);
+  }
+  return view;
+}
+
 export async function viewFrom(db: Knex, job: Job, bench: Bench): Promise<JobView> {
-  const lines = await history(db, job.id);
-  const shown = () => viewOf(job, bench.catalogue, bench.house, bench.at.slice(0, 10), lines, bench.heldElsewhere);
-  const view = shown();
-  return (await provePlan(view.sheet.plan, bench)) ? shown() : view;
+  return { ...(await keptView(job, bench)), history: await history(db, job.id) };
 }
 
 /** A job as its screens show it today; undefined for an unknown id. */
@@ -45,7 +70,7 @@ export const jobExists = async (db: Knex, id: string): Promise<boolean> =>
     .first("id")) !== undefined;
 
 /** Of plain data, short. */
-export const hashOf = (data: unknown): string => createHash("sha256").update(JSON.stringify(data)).digest("hex").slice(0, 12);
+export const hashOf = (data: unknown): string => createHash("sha256").update(JSON.stringify(data)).digest("hex").slice(0, 24);
 
 /** Changes with every change of parts, suppliers, house rules or day. */
 export const stampOf = async (db: Knex, house: HouseRules, now: string): Promise<string> =>
@@ -62,8 +87,7 @@ function holdsOf(job: Job, now: Assessment): Summary["holds"] {
 }
 
 /** What the list of jobs keeps beside the job, so that a list of hundreds need not assess them all. */
-export function summaryOf(job: Job, bench: Bench): Summary {
-  const now = assessOn(job, bench);
+export function summaryOf(job: Job, bench: Bench, now: Assessment = assessOn(job, bench)): Summary {
   return {
     verdicts: countVerdicts(now.fit.findings),
     stages: withSurvey(now.stages, job, surveyOf(job, now.fit, bench.catalogue, bench.house)),

@@ -78,10 +78,13 @@ export async function execute(db: Knex, raw: unknown, now: string): Promise<Resu
     if (!outcome.ok) return outcome;
     const made = jobSchema.parse({ ...job, ...outcome.value.job, version: version + 1 });
     // A finished step took its pieces off the shelf; one that is opened again puts them back. Undo follows by itself.
-    const next = { ...made, taken: takenBy(made, assessOn(made, bench)) };
+    const assessed = assessOn(made, bench);
+    const next = { ...made, taken: takenBy(made, assessed) };
     const ids = new Set([...Object.keys(job.taken), ...Object.keys(next.taken)]);
     const moved = Object.fromEntries([...ids].map((id) => [id, (next.taken[id] ?? 0) - (job.taken[id] ?? 0)]));
-    const stored = await updateJob(trx, next, version, summaryOf(next, bench), now);
+    // What is on the shelf counts in the sums: without a move they are those of before.
+    const moves = Object.values(moved).some((pieces) => pieces !== 0);
+    const stored = await updateJob(trx, next, version, moves ? summaryOf(next, bench) : summaryOf(next, bench, assessed), now);
     if (!stored) throw new Error("the job changed inside its own transaction");
     await takeFromShelf(trx, moved);
     await appendEvent(trx, {
