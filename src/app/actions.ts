@@ -7,6 +7,7 @@ import { savePart } from "@/shop/parts";
 import { perform, type Answer } from "@/shop/perform";
 import { clearSample, loadSample } from "@/shop/sample";
 import type { Result } from "@/core/result";
+import { copyShop } from "@/server/copies";
 import { database } from "@/shop/openShop";
 
 const now = () => new Date().toISOString();
@@ -44,6 +45,14 @@ export async function putSampleIn(by: string): Promise<Told> {
 /** @returns what was taken out, in words */
 export async function takeSampleOut(): Promise<Told> {
   return told(await clearSample(await database()));
+}
+
+/** Copies the shop now. @returns what is in the copy, in words */
+export async function makeCopy(): Promise<Told> {
+  const made = await copyShop(now());
+  if (!made.ok) return { ok: false, says: made.error };
+  const { jobs, parts, photos } = made.value;
+  return { ok: true, value: `Copied just now: ${jobs} jobs, ${parts} parts, ${photos} photographs, read back whole.` };
 }
 
 export async function takeJobFile(

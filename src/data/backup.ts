@@ -47,7 +47,7 @@ export async function backUp(from: string, to: string, at: string): Promise<Resu
       const folder = photosBeside(from);
       const names = existsSync(folder) ? readdirSync(folder).filter((name) => name.endsWith(".webp")) : [];
       for (const name of names) {
-        const bytes = readFileSync(join(folder, name));
+        const bytes = readFileSync(join(/* turbopackIgnore: true */ folder, name));
         await db("backup_photo").insert({ id: name.replace(/\.webp$/, ""), sha256: sha256(bytes), bytes });
       }
       await db("backup_made").insert({ at });

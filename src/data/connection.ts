@@ -61,7 +61,9 @@ export async function openDatabase(file: string): Promise<Knex> {
     throw new NoShop(`${file} is no shop's database: it is empty, or something else. Move it away, or restore a backup.`);
   const knex = connect(file);
   await knex.migrate.latest();
-  if (file !== ":memory:") for (const one of [file, `${file}-wal`, `${file}-shm`]) if (existsSync(one)) chmodSync(one, OWN_FILE);
+  if (file !== ":memory:")
+    for (const one of [file, `${file}-wal`, `${file}-shm`])
+      if (existsSync(/* turbopackIgnore: true */ one)) chmodSync(/* turbopackIgnore: true */ one, OWN_FILE);
   return knex;
 }
 

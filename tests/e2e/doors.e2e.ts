@@ -130,6 +130,17 @@ test("a picture wants a job, a body ends at its limit, brackets without end are 
   expect(deep).toMatchObject({ status: 400, says: expect.stringContaining("nested too deep") });
 });
 
+test("a copy of the shop is made at a click beside the server's thread, and its age is told", async () => {
+  const { page, complaints } = await openPage(stand, "/house");
+  await shows(page, ".house-copies", "None yet");
+  await click(page, "Make a copy now");
+  await shows(page, ".house-copies", "Copied just now: 12 jobs");
+  await page.reload({ waitUntil: "networkidle0" });
+  await shows(page, ".house-copies", "The last of 1 is of");
+  await shows(page, ".house-copies", "under an hour old");
+  expect(complaints).toEqual([]);
+});
+
 test("a tool's link is reckoned in the browser that opens it, not where the page is made", async () => {
   const path = "/tools/wheel-size?beadSeatMm=622&tyreWidthMm=37";
   const { says } = await knock(path, { host: new URL(stand.base).host });

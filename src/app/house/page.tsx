@@ -1,10 +1,12 @@
 import { HouseScreen } from "@/screens/house/HouseScreen";
 import { houseRules } from "@/shop/houseRules";
 import { database } from "@/shop/openShop";
-import { storeHouse } from "../actions";
+import { shopCopies } from "@/shop/copies";
+import { makeCopy, storeHouse } from "../actions";
 
 export const dynamic = "force-dynamic";
 
 export default async function HousePage() {
-  return <HouseScreen first={await houseRules(await database())} storeHouse={storeHouse} />;
+  const copies = shopCopies(new Date().toISOString());
+  return <HouseScreen first={await houseRules(await database())} storeHouse={storeHouse} copies={copies} makeCopy={makeCopy} />;
 }

@@ -10,6 +10,7 @@ import { signedMoney } from "@/ui/format";
 import { typedNumber } from "@/core/figures/schema";
 import { TypedBox } from "@/ui/figures/Figures";
 import { VerdictMark } from "@/ui/VerdictMark";
+import { Copies, type CopiesOf, type MakeCopy } from "./Copies";
 import "./house.css";
 
 type Preview = {
@@ -30,8 +31,12 @@ type Preview = {
 export function HouseScreen({
   first,
   storeHouse,
+  copies,
+  makeCopy,
 }: {
   first: HouseRules;
+  copies: CopiesOf;
+  makeCopy: MakeCopy;
   storeHouse: (raw: unknown) => Promise<{ ok: true } | { ok: false; says: string }>;
 }) {
   const [kept, setKept] = useState(first);
@@ -102,37 +107,40 @@ export function HouseScreen({
             </section>
           ))}
         </div>
-        <aside className="house-effects card" aria-live="polite">
-          <h2>What it changes</h2>
-          {changed.length === 0 && (
-            <p className="soft">{says || "Change a rule: here stands what it does to the open jobs, before it is kept."}</p>
-          )}
-          {changed.length > 0 && (
-            <>
-              <p>
-                {changed.length} {changed.length === 1 ? "rule" : "rules"} changed, not kept yet.
-              </p>
-              {!wrong.success && <p className="bad">{houseSentence(wrong.error.issues)}.</p>}
-              {wrong.success && preview && <Effects preview={preview} />}
-              {says && <p className="bad">{says}</p>}
-              <div className="house-buttons">
-                <button className="button main-action" disabled={busy || !wrong.success} onClick={() => void keep()}>
-                  Keep them
-                </button>
-                <button
-                  className="button"
-                  onClick={() => {
-                    setDraft(kept);
-                    setTurn(turn + 1);
-                    setPreview(null);
-                  }}
-                >
-                  As they were
-                </button>
-              </div>
-            </>
-          )}
-        </aside>
+        <div className="house-side">
+          <aside className="house-effects card" aria-live="polite">
+            <h2>What it changes</h2>
+            {changed.length === 0 && (
+              <p className="soft">{says || "Change a rule: here stands what it does to the open jobs, before it is kept."}</p>
+            )}
+            {changed.length > 0 && (
+              <>
+                <p>
+                  {changed.length} {changed.length === 1 ? "rule" : "rules"} changed, not kept yet.
+                </p>
+                {!wrong.success && <p className="bad">{houseSentence(wrong.error.issues)}.</p>}
+                {wrong.success && preview && <Effects preview={preview} />}
+                {says && <p className="bad">{says}</p>}
+                <div className="house-buttons">
+                  <button className="button main-action" disabled={busy || !wrong.success} onClick={() => void keep()}>
+                    Keep them
+                  </button>
+                  <button
+                    className="button"
+                    onClick={() => {
+                      setDraft(kept);
+                      setTurn(turn + 1);
+                      setPreview(null);
+                    }}
+                  >
+                    As they were
+                  </button>
+                </div>
+              </>
+            )}
+          </aside>
+          <Copies copies={copies} makeCopy={makeCopy} />
+        </div>
       </div>
     </div>
   );
