@@ -38,6 +38,9 @@ test("what is backed up comes back as it was, photographs too; the shop that sto
     ok: true,
     value: { at: NOW, jobs: 1, parts: 0, photos: 1 },
   });
+  // It stands alone: no journal of its own, and none beside it.
+  expect([...readFileSync(at("one.backup")).subarray(18, 20)]).toEqual([1, 1]);
+  expect(readdirSync(folder).filter((name) => name.startsWith("one.backup"))).toEqual(["one.backup"]);
   await takeIn(shop, "Came after");
   await shop.destroy();
 

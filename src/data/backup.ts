@@ -13,8 +13,8 @@ export type BackedUp = { readonly at: string; readonly jobs: number; readonly pa
 const sha256 = (bytes: Uint8Array): string => createHash("sha256").update(bytes).digest("hex");
 const BATCH = 200;
 
-async function withFile<T>(file: string, work: (db: Knex) => Promise<T>): Promise<T> {
-  const db = connect(file, true);
+async function withFile<T>(file: string, work: (db: Knex) => Promise<T>, looked = false): Promise<T> {
+  const db = connect(file, looked);
   try {
     return await work(db);
   } finally {
@@ -51,6 +51,8 @@ export async function backUp(from: string, to: string, at: string): Promise<Resu
         await db("backup_photo").insert({ id: name.replace(/\.webp$/, ""), sha256: sha256(bytes), bytes });
       }
       await db("backup_made").insert({ at });
+      // One file that stands alone, without a journal beside it.
+      await db.raw("pragma journal_mode = delete");
     });
     const checked = await checkBackup(part);
     if (!checked.ok) return checked;
@@ -70,32 +72,36 @@ export async function checkBackup(file: string): Promise<Result<BackedUp>> {
   if (!existsSync(file)) return bad(`There is no file ${file}.`);
   if (!isDatabase(file)) return bad(`${file} is no backup: it is empty, or something else.`);
   try {
-    return await withFile(file, async (db) => {
-      if (!(await db.schema.hasTable("backup_made")) || !(await db.schema.hasTable("job")))
-        return bad(`${file} is a database, but no backup of a shop.`);
-      const whole = (await db.raw("pragma integrity_check")) as { integrity_check: string }[];
-      if (whole[0]?.integrity_check !== "ok")
-        return bad(`${file} is damaged: ${whole[0]?.integrity_check ?? "it does not read"}.`);
-      for (let from = 0; ; from += BATCH) {
-        const photos = (await db("backup_photo").orderBy("id").limit(BATCH).offset(from)) as {
-          id: string;
-          sha256: string;
-          bytes: Buffer;
-        }[];
-        for (const photo of photos)
-          if (sha256(photo.bytes) !== photo.sha256)
-            return bad(`${file} is damaged: photograph ${photo.id} is not what was stored.`);
-        if (photos.length < BATCH) break;
-      }
-      for (const { id } of (await db("job").select("id")) as { id: string }[]) await findJob(db, id);
-      const { at } = (await db("backup_made").first()) as { at: string };
-      return good({
-        at,
-        jobs: await countOf(db, "job"),
-        parts: await countOf(db, "part"),
-        photos: await countOf(db, "backup_photo"),
-      });
-    });
+    return await withFile(
+      file,
+      async (db) => {
+        if (!(await db.schema.hasTable("backup_made")) || !(await db.schema.hasTable("job")))
+          return bad(`${file} is a database, but no backup of a shop.`);
+        const whole = (await db.raw("pragma integrity_check")) as { integrity_check: string }[];
+        if (whole[0]?.integrity_check !== "ok")
+          return bad(`${file} is damaged: ${whole[0]?.integrity_check ?? "it does not read"}.`);
+        for (let from = 0; ; from += BATCH) {
+          const photos = (await db("backup_photo").orderBy("id").limit(BATCH).offset(from)) as {
+            id: string;
+            sha256: string;
+            bytes: Buffer;
+          }[];
+          for (const photo of photos)
+            if (sha256(photo.bytes) !== photo.sha256)
+              return bad(`${file} is damaged: photograph ${photo.id} is not what was stored.`);
+          if (photos.length < BATCH) break;
+        }
+        for (const { id } of (await db("job").select("id")) as { id: string }[]) await findJob(db, id);
+        const { at } = (await db("backup_made").first()) as { at: string };
+        return good({
+          at,
+          jobs: await countOf(db, "job"),
+          parts: await countOf(db, "part"),
+          photos: await countOf(db, "backup_photo"),
+        });
+      },
+      true,
+    );
   } catch (error) {
     return bad(`${file} does not read: ${error instanceof Error ? error.message : String(error)}.`);
   }
@@ -130,14 +136,18 @@ export async function restore(
   const part = `${to}.${randomUUID().slice(0, 8)}.part`;
   const kept = there ? `${to}.before-${now.replace(/[:.]/g, "-")}` : null;
   try {
-    await withFile(from, async (db) => {
-      await db.raw("vacuum into ?", [part]);
-      for (let at = 0; ; at += BATCH) {
-        const photos = (await db("backup_photo").orderBy("id").limit(BATCH).offset(at)) as { id: string; bytes: Buffer }[];
-        for (const photo of photos) await storePhotoFile(photo.id, new Uint8Array(photo.bytes), photosBeside(to));
-        if (photos.length < BATCH) break;
-      }
-    });
+    await withFile(
+      from,
+      async (db) => {
+        await db.raw("vacuum into ?", [part]);
+        for (let at = 0; ; at += BATCH) {
+          const photos = (await db("backup_photo").orderBy("id").limit(BATCH).offset(at)) as { id: string; bytes: Buffer }[];
+          for (const photo of photos) await storePhotoFile(photo.id, new Uint8Array(photo.bytes), photosBeside(to));
+          if (photos.length < BATCH) break;
+        }
+      },
+      true,
+    );
     await withFile(part, async (db) => {
       await db.schema.dropTable("backup_photo");
       await db.schema.dropTable("backup_made");

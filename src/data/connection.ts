@@ -12,19 +12,19 @@ const SILENT = { warn() {}, error() {}, deprecate() {}, debug() {} };
 
 /**
  * A connection as the shop's are, to a database as it is. Everything is synced fully: an order or signature must survive a pulled plug.
- * @param quiet what is wrong with the file is told by who asked, not on the console too
+ * @param looked only looked at, from a stick that cannot be written too; what is wrong with it is told by who looks, not on the console
  */
-export function connect(file: string, quiet = false): Knex {
+export function connect(file: string, looked = false): Knex {
   return knexFactory({
-    ...(quiet && { log: SILENT }),
+    ...(looked && { log: SILENT }),
     client: "better-sqlite3",
-    connection: { filename: file },
+    connection: { filename: file, ...(looked && { options: { readonly: true } }) },
     useNullAsDefault: true,
     pool: {
       min: 1,
       max: 1,
       afterCreate(connection: Pragmas, done: (error: Error | null, connection: Pragmas) => void) {
-        connection.pragma("journal_mode = WAL");
+        if (!looked) connection.pragma("journal_mode = WAL");
         connection.pragma("foreign_keys = ON");
         connection.pragma("busy_timeout = 5000");
         connection.pragma("synchronous = FULL");
@@ -53,6 +53,15 @@ export class NoShop extends Error {}
 const OWN_FOLDER = 0o700;
 const OWN_FILE = 0o600;
 
+/** A file that belongs to somebody else is theirs to shut. */
+function keepOwn(file: string): void {
+  try {
+    chmodSync(/* turbopackIgnore: true */ file, OWN_FILE);
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== "EPERM") throw error;
+  }
+}
+
 /** Opens a database and brings its schema up to date. */
 export async function openDatabase(file: string): Promise<Knex> {
   if (file !== ":memory:") mkdirSync(dirname(file), { recursive: true, mode: OWN_FOLDER });
@@ -62,8 +71,7 @@ export async function openDatabase(file: string): Promise<Knex> {
   const knex = connect(file);
   await knex.migrate.latest();
   if (file !== ":memory:")
-    for (const one of [file, `${file}-wal`, `${file}-shm`])
-      if (existsSync(/* turbopackIgnore: true */ one)) chmodSync(/* turbopackIgnore: true */ one, OWN_FILE);
+    for (const one of [file, `${file}-wal`, `${file}-shm`]) if (existsSync(/* turbopackIgnore: true */ one)) keepOwn(one);
   return knex;
 }
 
