@@ -34,6 +34,22 @@ test("this thread has its turn while a hand is busy", async () => {
   clearInterval(clock);
   expect(turns).toBeGreaterThan(5);
 });
+test("a hand that breaks while it is idle is replaced, and nobody else notices", async () => {
+  const made: Worker[] = [];
+  const pool = new Pool<Task, string>(
+    () => {
+      made.push(hand());
+      return made.at(-1)!;
+    },
+    32,
+    1,
+  );
+  expect(await pool.run({ ms: 1, says: "one" }, 5_000)).toEqual({ ok: true, value: "one" });
+  made[0]!.postMessage({ ms: 0, breaks: true });
+  await new Promise((resolve) => made[0]!.once("exit", resolve));
+  expect(await pool.run({ ms: 1, says: "two" }, 5_000)).toEqual({ ok: true, value: "two" });
+  expect(made).toHaveLength(2);
+});
 test("a hand that breaks is told and replaced; past the queue's end a task is turned away", async () => {
   const pool = new Pool<Task, string>(hand, 2, 1);
   expect(await pool.run({ ms: 0, breaks: true }, 5_000)).toEqual({ ok: false, why: "broke" });

@@ -6,7 +6,10 @@ export type Answered<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly why: "deadline" | "busy" | "broke" };
 
 type Task<I, O> = { input: I; deadlineMs: number; done: (answer: Answered<O>) => void };
-type Hand = { worker: Worker; busy: boolean };
+/** `broke` is told when its worker is gone, at work or idle. */
+type Hand = { worker: Worker; busy: boolean; broke: () => void };
+
+const NOBODY = () => undefined;
 
 /**
  * Workers that reckon beside the server's own thread, so that no other request waits. A task over its deadline is given up and its
@@ -39,12 +42,11 @@ export class Pool<I, O> {
     const { worker } = free;
     const end = (answer: Answered<O>, gone: boolean) => {
       clearTimeout(timer);
-      worker.off("message", answered).off("error", broke).off("exit", broke);
+      worker.off("message", answered);
+      free.broke = NOBODY;
       free.busy = false;
       if (gone) {
-        this.hands.splice(this.hands.indexOf(free), 1);
-        // What is still thrown on its way out is nobody's any more.
-        worker.on("error", () => undefined);
+        this.dismiss(free);
         void worker.terminate();
       } else {
         // A shop that is closed need not wait for idle hands.
@@ -56,14 +58,25 @@ export class Pool<I, O> {
     worker.ref();
     const timer = setTimeout(() => end({ ok: false, why: "deadline" }, true), task.deadlineMs);
     const answered = (value: O) => end({ ok: true, value }, false);
-    const broke = () => end({ ok: false, why: "broke" }, true);
-    worker.on("message", answered).on("error", broke).on("exit", broke);
+    free.broke = () => end({ ok: false, why: "broke" }, true);
+    worker.on("message", answered);
     worker.postMessage(task.input);
   }
 
   private hire(): Hand {
-    const hand = { worker: this.start(), busy: false };
+    const hand: Hand = { worker: this.start(), busy: false, broke: NOBODY };
+    // Heard as long as the worker lives: what nobody hears would end the server.
+    const gone = () => {
+      this.dismiss(hand);
+      hand.broke();
+    };
+    hand.worker.on("error", gone).on("exit", gone);
     this.hands.push(hand);
     return hand;
+  }
+
+  private dismiss(hand: Hand): void {
+    const at = this.hands.indexOf(hand);
+    if (at >= 0) this.hands.splice(at, 1);
   }
 }

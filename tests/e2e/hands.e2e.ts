@@ -355,6 +355,8 @@ describe("the customer's own", () => {
     const id = await jobId(stand, "Perran");
     const { page } = await openPage(stand, `/parts/new?kind=battery&only=${id}`);
     await shows(page, ".figures-more summary", "What else its label or sheet says");
+    await shows(page, ".part-columns", "Nothing: it is the customer's own");
+    expect(await page.$$eval(".part-columns h2", (heads) => heads.map((one) => one.textContent))).not.toContain("Who sells it");
     const shown = () => page.$$eval(".part-columns input.ant-input", (all) => all.filter((one) => one.checkVisibility()).length);
     const short = await shown();
     await page.click(".figures-more summary");

@@ -231,7 +231,7 @@ describe("ride", () => {
   test("figures without bounds are refused, not run for ever", () =>
     expect(paths("ride", { ...input, riderW: 1e308, load: { ...COMMUTE.load, massKg: 1e-300 } })).toEqual(["riderW"]));
   test("a ride of more steps than its budget is refused by its way", () => {
-    // A thousand watts of rider on next to no mass, over and over a way of a millimetre: hours of reckoning.
+    // Ten thousand walls up and down, and a charge that outlasts them.
     const answer = calculate("ride", {
       ...input,
       riderW: 1_000,

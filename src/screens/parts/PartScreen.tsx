@@ -170,9 +170,11 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
           <Field label="Mass, kg" wrong={wrong("massKg")}>
             <NumberBox value={part.massKg} onChange={(value) => set("massKg", value)} label="Mass, kg" example="such as 2.4" />
           </Field>
-          <Field label="On our shelf" wrong={wrong("inStock")}>
-            <NumberBox value={part.inStock} onChange={(value) => set("inStock", value ?? 0)} label="On our shelf" />
-          </Field>
+          {!short && (
+            <Field label="On our shelf" wrong={wrong("inStock")}>
+              <NumberBox value={part.inStock} onChange={(value) => set("inStock", value ?? 0)} label="On our shelf" />
+            </Field>
+          )}
         </section>
         <section className="card">
           <h2>Its figures</h2>
@@ -197,12 +199,19 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
             </p>
           )}
         </section>
-        <Offers
-          offers={Array.isArray(part.offers) ? (part.offers as Raw[]) : []}
-          suppliers={page.suppliers}
-          onChange={(offers) => set("offers", offers)}
-          wrong={wrong}
-        />
+        {short ? (
+          <section className="card">
+            <h2>What it costs</h2>
+            <p>Nothing: it is the customer&apos;s own. It is awaited by the step that fits it, and looked at in the first one.</p>
+          </section>
+        ) : (
+          <Offers
+            offers={Array.isArray(part.offers) ? (part.offers as Raw[]) : []}
+            suppliers={page.suppliers}
+            onChange={(offers) => set("offers", offers)}
+            wrong={wrong}
+          />
+        )}
       </div>
     </div>
   );
