@@ -33,7 +33,7 @@ export async function benchOf(db: Knex, at: string, by: string, jobId: string | 
 const kept = new WeakMap<Catalogue, Map<string, JobView>>();
 const MOST_KEPT = 64;
 
-async function keptView(job: Job, bench: Bench): Promise<JobView> {
+async function keptView(job: Job, bench: Bench, now?: Assessment): Promise<JobView> {
   const { catalogue, house, at, heldElsewhere } = bench;
   const today = at.slice(0, 10);
   const views = kept.get(catalogue) ?? new Map<string, JobView>();
@@ -41,8 +41,8 @@ async function keptView(job: Job, bench: Bench): Promise<JobView> {
   const key = hashOf([job, house, today, heldElsewhere]);
   const known = views.get(key);
   views.delete(key);
-  const shown = () => viewOf(job, catalogue, house, today, [], heldElsewhere);
-  let view = known ?? shown();
+  const shown = (from?: Assessment) => viewOf(job, catalogue, house, today, [], heldElsewhere, from);
+  let view = known ?? shown(now);
   if (!known && (await provePlan(view.sheet.plan, bench))) view = shown();
   // The one that was not asked for the longest goes.
   views.set(key, view);
@@ -53,8 +53,9 @@ async function keptView(job: Job, bench: Bench): Promise<JobView> {
   return view;
 }
 
-export async function viewFrom(db: Knex, job: Job, bench: Bench): Promise<JobView> {
-  return { ...(await keptView(job, bench)), history: await history(db, job.id) };
+/** @param now the job as it was just assessed on this bench, where it was */
+export async function viewFrom(db: Knex, job: Job, bench: Bench, now?: Assessment): Promise<JobView> {
+  return { ...(await keptView(job, bench, now)), history: await history(db, job.id) };
 }
 
 /** A job as its screens show it today; undefined for an unknown id. */

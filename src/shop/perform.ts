@@ -2,6 +2,7 @@ import type { Knex } from "knex";
 import { z } from "zod";
 import { commandSchema, type Done, type Refusal } from "@/core/job/command";
 import { jobSchema, type Job } from "@/core/job/job";
+import type { Assessment } from "@/core/job/assess";
 import { bad, good, type Result } from "@/core/result";
 import type { HistoryLine, JobView } from "@/core/job/view";
 import { appendEvent, editsToStep, findJob, history, markUndone, updateJob } from "@/data/jobs";
@@ -11,7 +12,7 @@ import { WISH_NAMES } from "@/core/wish/names";
 import { takeFromShelf } from "@/data/catalogue";
 import { takenBy } from "@/core/job/taken";
 import { benchOf, summaryOf, viewFrom } from "./jobView";
-import { assessOn } from "./useCase";
+import { assessOn, type Bench } from "./useCase";
 
 const sure = z.literal(true).optional();
 const stepBackSchema = z.discriminatedUnion("do", [
@@ -43,8 +44,11 @@ export type Answer =
  * @param now ISO time with zone
  */
 export async function perform(db: Knex, raw: unknown, now: string): Promise<Answer> {
-  const outcome = await execute(db, raw, now);
-  if (outcome.ok) return { ok: true, view: await viewFrom(db, outcome.value, await benchOf(db, now, "", outcome.value.id)) };
+  const outcome = await carriedOut(db, raw, now);
+  if (outcome.ok) {
+    const { job, bench, assessed } = outcome.value;
+    return { ok: true, view: await viewFrom(db, job, bench ?? (await benchOf(db, now, "", job.id)), assessed) };
+  }
   const { error } = outcome;
   if (error.kind !== "stale") return { ok: false, error };
   const { job, ...stale } = error;
@@ -55,10 +59,18 @@ type Failure = Refusal | { kind: "stale"; says: string; changes: HistoryLine[]; 
 
 /** The same without the view: what scripts and the demo use. */
 export async function execute(db: Knex, raw: unknown, now: string): Promise<Result<Job, Failure>> {
+  const outcome = await carriedOut(db, raw, now);
+  return outcome.ok ? good(outcome.value.job) : outcome;
+}
+
+/** A stored job with the reckoning that its line in the list was made of; none where the edit moved the shelf under it. */
+type Carried = { job: Job } & ({ bench: Bench; assessed: Assessment } | { bench?: undefined; assessed?: undefined });
+
+async function carriedOut(db: Knex, raw: unknown, now: string): Promise<Result<Carried, Failure>> {
   const envelope = envelopeSchema.safeParse(raw);
   if (!envelope.success) return bad({ kind: "refused", says: sentence(envelope.error) });
   const { jobId, version, by, command } = envelope.data;
-  return db.transaction(async (trx): Promise<Result<Job, Failure>> => {
+  return db.transaction(async (trx): Promise<Result<Carried, Failure>> => {
     const job = await findJob(trx, jobId);
     if (!job) return bad({ kind: "gone", says: "This job does not exist any more." });
     const bench = await benchOf(trx, now, by, jobId);
@@ -96,7 +108,7 @@ export async function execute(db: Knex, raw: unknown, now: string): Promise<Resu
       says: outcome.value.says,
       ...difference(job, next, outcome.value.job),
     });
-    return good(next);
+    return good(moves ? { job: next } : { job: next, bench, assessed });
   });
 }
 

@@ -19,6 +19,17 @@ export type SurveyOf = { readonly needed: readonly DonorKey[]; readonly left: nu
  * clamp to, and the bike is on the stand now. Without a build nothing is asked, and what is left is the whole walk.
  */
 export function surveyOf(job: Job, fit: Fit, catalogue: Catalogue, house: HouseRules): SurveyOf {
+  // A fit is of one job, catalogue and house: what was looked up for the list's line serves the job's view.
+  const known = looked.get(fit);
+  if (known) return known;
+  const survey = lookAhead(job, fit, catalogue, house);
+  looked.set(fit, survey);
+  return survey;
+}
+
+const looked = new WeakMap<Fit, SurveyOf>();
+
+function lookAhead(job: Job, fit: Fit, catalogue: Catalogue, house: HouseRules): SurveyOf {
   const needed = readsOf(fit.build);
   if (needed.size === 0) return { needed: [], left: walk(job.donor).filter((key) => job.donor[key] === undefined).length };
   // How the bike came and whether it is painted are asked for the order of work; no check reads them.

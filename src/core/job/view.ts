@@ -87,6 +87,7 @@ export type JobView = {
   readonly shop: { readonly name: string; readonly address: string };
 };
 
+/** @param known the job as it was just assessed with all of these, where it was */
 export function viewOf(
   job: Job,
   catalogue: Catalogue,
@@ -94,10 +95,11 @@ export function viewOf(
   today: string,
   history: readonly HistoryLine[],
   heldElsewhere: Pieces = NO_PIECES,
+  known?: Assessment,
 ): JobView {
   const assessed = (more: Job["accepted"]) =>
     assess({ ...job, accepted: [...job.accepted, ...more] }, catalogue, house, today, heldElsewhere);
-  const now = assessed([]);
+  const now = known ?? assessed([]);
   const work = workOrderOf(job, now);
   const parts = now.fit.build.supplied.map(({ part, quantity, origin }) => ({
     id: part.id,

@@ -49,6 +49,19 @@ function useRideWorker() {
   }, []);
 }
 
+/** What may wait does: a search begun at once would take the machine from whoever makes one choice after another. */
+const QUIET_MS = 600;
+
+/** @returns what an effect gives back: called early, the work never begins, and late, its answer is told to be old */
+function whenQuiet(work: (isOld: () => boolean) => void): () => void {
+  let old = false;
+  const timer = setTimeout(() => work(() => old), QUIET_MS);
+  return () => {
+    old = true;
+    clearTimeout(timer);
+  };
+}
+
 /** What the ride will be on the customer's road, and what it would be with something changed; both reckoned in a worker. */
 export type Rides = {
   forecast: Forecast | null;
@@ -96,13 +109,11 @@ export function useForecast(view: JobView): Rides {
   }, [ask, question, key]);
   useEffect(() => {
     if (!question) return;
-    let old = false;
-    void ask({ ...question, do: "nearest" }).then((answer) => {
-      if (!old && "nearest" in answer) setNearest({ for: key, nearest: answer.nearest });
+    return whenQuiet((isOld) => {
+      void ask({ ...question, do: "nearest" }).then((answer) => {
+        if (!isOld() && "nearest" in answer) setNearest({ for: key, nearest: answer.nearest });
+      });
     });
-    return () => {
-      old = true;
-    };
   }, [ask, question, key]);
   useEffect(() => {
     if (!question || !what) return;
@@ -122,13 +133,11 @@ export function useForecast(view: JobView): Rides {
   const partsFor = sought ? `${job.id} ${job.version}` : null;
   useEffect(() => {
     if (partsFor === null) return;
-    let old = false;
-    void askCompare({ do: "nearest", job }).then((answer) => {
-      if (!old && answer && "nearest" in answer) setParts({ for: partsFor, parts: answer.nearest });
+    return whenQuiet((isOld) => {
+      void askCompare({ do: "nearest", job }).then((answer) => {
+        if (!isOld() && answer && "nearest" in answer) setParts({ for: partsFor, parts: answer.nearest });
+      });
     });
-    return () => {
-      old = true;
-    };
   }, [partsFor, job]);
   const readRoute = useCallback(
     async (text: string, table: boolean): Promise<Result<{ name: string; profile: Profile }>> => {
