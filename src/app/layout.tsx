@@ -4,6 +4,7 @@ import { AntdRegistry } from "@ant-design/nextjs-registry";
 import "antd/dist/antd.css";
 import "@/ui/base.css";
 import { Shell } from "@/screens/Shell";
+import { whoAsks } from "@/server/who";
 import { createNewJob } from "./actions";
 
 const text = localFont({
@@ -45,12 +46,15 @@ export const metadata: Metadata = {
 export const dynamic = "force-dynamic";
 export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 
-export default function RootLayout({ children }: { children: React.ReactNode }) {
+export default async function RootLayout({ children }: { children: React.ReactNode }) {
+  const who = (await whoAsks()) ?? null;
   return (
     <html lang="en" className={`${text.variable} ${figures.variable}`}>
       <body>
         <AntdRegistry>
-          <Shell createJob={createNewJob}>{children}</Shell>
+          <Shell createJob={createNewJob} who={who}>
+            {children}
+          </Shell>
         </AntdRegistry>
       </body>
     </html>

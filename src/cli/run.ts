@@ -15,6 +15,7 @@ const USAGE = `gull: the workshop's sums on the command line
   gull schema job         JSON Schema of a job file
   gull demo               loads the invented shop into the database in GULL_DB
   gull migrate            brings the database in GULL_DB up to date
+  gull key                a new owner's key for the shop in GULL_DB, shown this once; the old one opens nothing any more
   gull backup FILE        the shop in GULL_DB with its photographs in one file, checked; the shop may go on
   gull restore FILE       puts a backup in the place of GULL_DB, the old shop kept beside it; the shop must be stopped
 `;
@@ -42,6 +43,7 @@ export async function run(argv: readonly string[], setting: Setting): Promise<To
     case "-h":
       return { exit: 0, out: USAGE };
     case "demo":
+    case "key":
     case "migrate":
       return withDatabase(command, setting);
     default:
@@ -77,7 +79,7 @@ function calc([first, second]: readonly string[], { input }: Setting): Told {
   return answer.ok ? lines([JSON.stringify(answer.value)]) : refuse(answer.error);
 }
 
-async function withDatabase(work: "demo" | "migrate", { now }: Setting): Promise<Told> {
+async function withDatabase(work: "demo" | "key" | "migrate", { now }: Setting): Promise<Told> {
   const { openDatabase, databaseFile, NoShop } = await import("@/data/connection");
   const file = databaseFile();
   const opened = await openDatabase(file).catch((error: unknown) => {
@@ -88,6 +90,10 @@ async function withDatabase(work: "demo" | "migrate", { now }: Setting): Promise
   const db = opened;
   try {
     if (work === "migrate") return { exit: 0 };
+    if (work === "key") {
+      const { makeOwnerKey } = await import("@/shop/people");
+      return lines([await makeOwnerKey(db)]);
+    }
     const { loadDemo } = await import("@/shop/loadDemo");
     return lines([`${(await loadDemo(db, now())) ? "Demo shop loaded into" : "There are jobs already in"} ${file}`]);
   } finally {

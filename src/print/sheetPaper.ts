@@ -1,13 +1,12 @@
 import type { Content } from "pdfmake/interfaces";
 import type { JobView } from "@/core/job/view";
 import { formatMoney } from "@/core/money/money";
+import { promiseBound, promiseFigure } from "@/core/promise/promiseText";
 import { ridePromises } from "@/core/promise/ridePromises";
 import { forecast } from "@/core/ride/forecast";
 import { segmentsOf } from "@/core/route/profile";
 import { contingencyTitle } from "@/core/cost/contingency";
 import { CAUTIONS } from "@/core/standards/cautions";
-import { formatDay } from "@/core/units/date";
-import { formatNumber } from "@/core/units/formatQuantity";
 import { head, hours, jobNumber, openFindings, overrides } from "./jobHead";
 import { table, type Paper } from "./paper";
 
@@ -15,6 +14,7 @@ import { table, type Paper } from "./paper";
 export function sheetPaper(view: JobView): Paper {
   const { sheet } = view;
   const m = (minor: number) => formatMoney(minor, sheet.currency);
+  const figure = (id: string, value: number | string | null) => promiseFigure(id, value, sheet.currency);
   const rows = (group: "running" | "dressing") =>
     sheet.lines
       .filter((line) => line.group === group)
@@ -35,7 +35,7 @@ export function sheetPaper(view: JobView): Paper {
   const rides = rideLines(view);
   const promised = [...view.promises, ...rides.promises].map(
     (p) =>
-      `${p.title}: asked ${p.asked === null ? "" : bound(p.id)}${show(p.id, p.asked, m)}, predicted ${show(p.id, p.predicted, m)} (${p.note})`,
+      `${p.title}: asked ${p.asked === null ? "" : promiseBound(p.id)}${figure(p.id, p.asked)}, predicted ${figure(p.id, p.predicted)} (${p.note})`,
   );
   return {
     title: `Build sheet ${jobNumber(view)}`,
@@ -99,14 +99,4 @@ function rideLines(view: JobView): { promises: ReturnType<typeof ridePromises>; 
       { ul: input.assumptions, style: "soft" },
     ],
   };
-}
-
-const bound = (id: string): string => (id === "ready" ? "by " : id === "range" || id === "hill" ? "≥ " : "≤ ");
-
-function show(id: string, value: number | string | null, m: (minor: number) => string): string {
-  if (value === null) return "–";
-  if (id === "price") return m(Number(value));
-  if (id === "mass") return `${formatNumber(Number(value), 1)} kg`;
-  if (id === "range") return `${formatNumber(Number(value), 0)} km`;
-  return id === "assist" || id === "hill" ? `${formatNumber(Number(value), 1)} km/h` : formatDay(String(value));
 }

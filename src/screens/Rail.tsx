@@ -20,7 +20,7 @@ const PLACES = [
 export function Rail() {
   const path = usePathname();
   const router = useRouter();
-  const { by, setBy, turned, toggleTurned } = useSettings();
+  const { by, setBy, who, turned, toggleTurned } = useSettings();
   const [find, setFind] = useState("");
   // What is the shop's alone has a class; the page as a whole knows who looks.
   useEffect(() => {
@@ -79,13 +79,19 @@ export function Rail() {
       >
         {turned ? "Customer looks" : "Only us"}
       </button>
-      <input
-        className="who"
-        value={by}
-        onChange={(event) => setBy(event.target.value.slice(0, 40))}
-        placeholder="Your name"
-        aria-label="Your name, for signing"
-      />
+      {who ? (
+        <Link href="/people" prefetch={false} className="who signed" title={`Signed in: ${who.name}, ${who.role}`}>
+          {who.name} <span>{who.role}</span>
+        </Link>
+      ) : (
+        <input
+          className="who"
+          value={by}
+          onChange={(event) => setBy(event.target.value.slice(0, 40))}
+          placeholder="Your name"
+          aria-label="Your name, for signing"
+        />
+      )}
     </header>
   );
 }

@@ -2,6 +2,7 @@
 
 import { createContext, useContext, useSyncExternalStore, type ReactNode } from "react";
 import type { TemplateId } from "@/core/donor/templates";
+import { may, type Deed, type Who } from "@/core/people/roles";
 import type { UnitSystem } from "@/core/units/dimension";
 
 export type CreateJob = (request: {
@@ -11,10 +12,13 @@ export type CreateJob = (request: {
   start?: { template: TemplateId } | { copyOf: string };
 }) => Promise<{ ok: true; id: string } | { ok: false; says: string }>;
 
-/** What this machine remembers: who stands at it, and millimetres or inches. */
+/** What this machine remembers: who stands at it, and millimetres or inches; and who is signed in. */
 type Settings = {
   by: string;
   setBy: (name: string) => void;
+  /** Signed in; null at a bench that is open to its own machine. */
+  who: Who;
+  may: (deed: Deed) => boolean;
   system: UnitSystem;
   toggleSystem: () => void;
   createJob: CreateJob;
@@ -51,16 +55,18 @@ function useRemembered(key: string, otherwise: string): [string, (value: string)
   ];
 }
 
-export function SettingsProvider({ children, createJob }: { children: ReactNode; createJob: CreateJob }) {
-  const [by, setBy] = useRemembered("gull-by", "");
+export function SettingsProvider({ children, createJob, who }: { children: ReactNode; createJob: CreateJob; who: Who }) {
+  const [typed, setBy] = useRemembered("gull-by", "");
   const [units, setUnits] = useRemembered("gull-units", "metric");
   const [turned, setTurned] = useRemembered("gull-turned", "");
   const system: UnitSystem = units === "imperial" ? "imperial" : "metric";
   return (
     <SettingsContext
       value={{
-        by,
+        by: who?.name ?? typed,
         setBy,
+        who,
+        may: (deed) => may(who, deed),
         system,
         toggleSystem: () => setUnits(system === "metric" ? "imperial" : "metric"),
         createJob,

@@ -10,11 +10,11 @@ export type Gate = {
 };
 export type Refusal = { readonly status: 403 | 421; readonly says: string };
 
-const LOOPBACK = ["localhost", "127.0.0.1", "[::1]"];
+export const LOOPBACK = ["localhost", "127.0.0.1", "[::1]"];
 const EVERYWHERE = new Set(["0.0.0.0", "::", "[::]"]);
 
 /** A host without its port: `127.0.0.1:4170`, `[::1]:4170`, `bench.local`. */
-const bare = (host: string): string => host.trim().toLowerCase().replace(/:\d+$/, "").replace(/\.$/, "");
+export const bare = (host: string): string => host.trim().toLowerCase().replace(/(?<!:):\d+$/, "").replace(/\.$/, "");
 
 /**
  * The names that a shop is asked by: this machine's own, the address that it listens on, and those it is told of.
@@ -77,12 +77,18 @@ export const policyFor = (nonce: string, dev: boolean): string =>
     "frame-ancestors 'none'",
   ].join("; ");
 
+/** Heard only by a browser that trusts the way here: this machine, or a sealed one. Others complain of it. */
+export const OPENER_GUARD = ["Cross-Origin-Opener-Policy", "same-origin"] as const;
+export const isTrusted = (host: string | null, proto: string | null): boolean =>
+  proto === "https" || LOOPBACK.includes(bare(host ?? ""));
+
 /** Stand on every answer. */
 export const GUARDS: Readonly<Record<string, string>> = {
   "X-Content-Type-Options": "nosniff",
   "X-Frame-Options": "DENY",
   "Referrer-Policy": "same-origin",
-  "Cross-Origin-Opener-Policy": "same-origin",
   "Cross-Origin-Resource-Policy": "same-origin",
+  // Nothing of a shop is for a search engine.
+  "X-Robots-Tag": "noindex, nofollow",
   "Permissions-Policy": "geolocation=(), microphone=(), payment=(), usb=()",
 };

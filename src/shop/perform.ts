@@ -3,6 +3,7 @@ import { z } from "zod";
 import { commandSchema, type Done, type Refusal } from "@/core/job/command";
 import { jobSchema, type Job } from "@/core/job/job";
 import type { Assessment } from "@/core/job/assess";
+import { ALLOWED, may, notTheirs, type Deed, type Who } from "@/core/people/roles";
 import { bad, good, type Result } from "@/core/result";
 import type { HistoryLine, JobView } from "@/core/job/view";
 import { appendEvent, editsToStep, findJob, history, markUndone, updateJob } from "@/data/jobs";
@@ -42,9 +43,10 @@ export type Answer =
  * Does one thing to a job, in one transaction with its event. A command made on an older version is refused with what changed since;
  * nothing is stored then, and what was typed stays with the caller.
  * @param now ISO time with zone
+ * @param who signed in: it is done in their name, whatever the envelope says; null at a bench that is open to its own machine
  */
-export async function perform(db: Knex, raw: unknown, now: string): Promise<Answer> {
-  const outcome = await carriedOut(db, raw, now);
+export async function perform(db: Knex, raw: unknown, now: string, who: Who = null): Promise<Answer> {
+  const outcome = await carriedOut(db, raw, now, who);
   if (outcome.ok) {
     const { job, bench, assessed } = outcome.value;
     return { ok: true, view: await viewFrom(db, job, bench ?? (await benchOf(db, now, "", job.id)), assessed) };
@@ -59,17 +61,19 @@ type Failure = Refusal | { kind: "stale"; says: string; changes: HistoryLine[]; 
 
 /** The same without the view: what scripts and the demo use. */
 export async function execute(db: Knex, raw: unknown, now: string): Promise<Result<Job, Failure>> {
-  const outcome = await carriedOut(db, raw, now);
+  const outcome = await carriedOut(db, raw, now, null);
   return outcome.ok ? good(outcome.value.job) : outcome;
 }
 
 /** A stored job with the reckoning that its line in the list was made of; none where the edit moved the shelf under it. */
 type Carried = { job: Job } & ({ bench: Bench; assessed: Assessment } | { bench?: undefined; assessed?: undefined });
 
-async function carriedOut(db: Knex, raw: unknown, now: string): Promise<Result<Carried, Failure>> {
+async function carriedOut(db: Knex, raw: unknown, now: string, who: Who): Promise<Result<Carried, Failure>> {
   const envelope = envelopeSchema.safeParse(raw);
   if (!envelope.success) return bad({ kind: "refused", says: sentence(envelope.error) });
-  const { jobId, version, by, command } = envelope.data;
+  const { jobId, version, command } = envelope.data;
+  if (who && !may(who, command.do)) return bad({ kind: "refused", says: notTheirs(who, command.do) });
+  const by = who?.name ?? envelope.data.by;
   return db.transaction(async (trx): Promise<Result<Carried, Failure>> => {
     const job = await findJob(trx, jobId);
     if (!job) return bad({ kind: "gone", says: "This job does not exist any more." });
@@ -85,10 +89,14 @@ async function carriedOut(db: Knex, raw: unknown, now: string): Promise<Result<C
     }
     const outcome =
       command.do === "undo" || command.do === "redo"
-        ? await stepBack(trx, jobId, command.do, command.sure === true)
+        ? await stepBack(trx, jobId, command.do, command.sure === true, who)
         : carryOut(job, command, bench);
     if (!outcome.ok) return outcome;
-    const made = jobSchema.parse({ ...job, ...outcome.value.job, version: version + 1 });
+    const whole = jobSchema.safeParse({ ...job, ...outcome.value.job, version: version + 1 });
+    // What each command says is checked before; what is left is that there is too much of something.
+    if (!whole.success)
+      return bad({ kind: "refused", says: `Not stored: ${whole.error.issues.map((i) => i.message).join("; ")}.` });
+    const made = whole.data;
     // A finished step took its pieces off the shelf; one that is opened again puts them back. Undo follows by itself.
     const assessed = assessOn(made, bench);
     const next = { ...made, taken: takenBy(made, assessed) };
@@ -126,9 +134,12 @@ const ASKS: Readonly<Record<string, string>> = {
 };
 
 /** Takes the last edit back, or does the last one that was taken back again. */
-async function stepBack(trx: Knex, jobId: string, way: "undo" | "redo", sure: boolean): Promise<Result<Done, Refusal>> {
+async function stepBack(trx: Knex, jobId: string, way: "undo" | "redo", sure: boolean, who: Who): Promise<Result<Done, Refusal>> {
   const edit = (await editsToStep(trx, jobId))[way];
   if (!edit) return bad({ kind: "refused", says: `There is nothing to ${way}.` });
+  // A kind of edit from before the roles, or from a newer bench, is the owner's to step over.
+  const deed = edit.kind in ALLOWED ? (edit.kind as Deed) : "keep people";
+  if (who && !may(who, deed)) return bad({ kind: "refused", says: notTheirs(who, deed) });
   const asks = ASKS[edit.kind];
   if (asks && !sure)
     return bad({ kind: "ask", says: `${way === "undo" ? "Undo" : "Do again"}: ${edit.says}? ${asks}`, perhaps: null, value: 0 });

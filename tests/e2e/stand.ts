@@ -1,7 +1,7 @@
 import { execFileSync, spawn, type ChildProcess } from "node:child_process";
 import { copyFileSync, mkdtempSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
-import { tmpdir } from "node:os";
+import { networkInterfaces, tmpdir } from "node:os";
 import { join } from "node:path";
 import puppeteer, { type Browser, type Page } from "puppeteer-core";
 
@@ -10,6 +10,8 @@ export type Stand = {
   base: string;
   database: string;
   browser: Browser;
+  /** What the server printed since it was started. */
+  said: () => string;
   stop: () => Promise<void>;
   stopServer: () => Promise<void>;
   startServer: () => Promise<void>;
@@ -42,23 +44,38 @@ const chromium = () =>
     encoding: "utf8",
   }).trim();
 
-/** @param demo whether the demo's shop is in it; else an empty one */
-export async function openStand({ demo = true } = {}): Promise<Stand> {
+/** This machine as the workshop's net knows it: no browser takes that for its own machine. */
+function addressOnTheNet(): string {
+  const own = Object.values(networkInterfaces()).flatMap((all) => all ?? []);
+  const found = own.find(({ family, internal }) => family === "IPv4" && !internal);
+  if (!found) throw new Error("this machine is on no net");
+  return found.address;
+}
+
+/**
+ * @param demo whether the demo's shop is in it; else an empty one
+ * @param net whether it listens on the workshop's net, where people sign in
+ */
+export async function openStand({ demo = true, net = false } = {}): Promise<Stand> {
   const folder = mkdtempSync(join(tmpdir(), "gull-e2e-"));
   const database = join(folder, "shop.sqlite");
-  const env = { ...process.env, GULL_DB: database, NEXT_TELEMETRY_DISABLED: "1" };
+  const host = net ? "0.0.0.0" : "127.0.0.1";
+  const env = { ...process.env, GULL_DB: database, NEXT_TELEMETRY_DISABLED: "1", ...(net && { HOST: host }) };
   if (demo) copyFileSync(process.env.GULL_E2E_DEMO!, database);
   const port = await freePort();
-  const base = `http://127.0.0.1:${port}`;
+  const base = `http://${net ? addressOnTheNet() : "127.0.0.1"}:${port}`;
+  let said = "";
   let server: ChildProcess | undefined;
   const startServer = async () => {
-    server = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)], {
+    server = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", host, "-p", String(port)], {
       env,
-      stdio: ["ignore", "ignore", "inherit"],
+      stdio: ["ignore", "pipe", "inherit"],
     });
+    said = "";
+    server.stdout!.setEncoding("utf8").on("data", (piece: string) => (said += piece));
     for (let tries = 0; tries < 100; tries += 1) {
       const up = await fetch(`${base}/api/jobs`).then(
-        (answer) => answer.ok,
+        (answer) => answer.ok || (net && answer.status === 401),
         () => false,
       );
       if (up) return;
@@ -82,7 +99,7 @@ export async function openStand({ demo = true } = {}): Promise<Stand> {
     await stopServer();
     rmSync(folder, { recursive: true, force: true });
   };
-  return { base, database, browser, stop, stopServer, startServer };
+  return { base, database, browser, said: () => said, stop, stopServer, startServer };
 }
 
 /** A page whose console errors, warnings and uncaught errors are kept for the test to look at. */

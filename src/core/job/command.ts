@@ -33,7 +33,8 @@ export const commandSchema = z.discriminatedUnion("do", [
   z.strictObject({ do: z.literal("override"), finding: key, reason }),
   z.strictObject({ do: z.literal("withdraw override"), finding: key }),
   z.strictObject({ do: z.literal("source"), line: key, source: z.enum(["buy", "stock", "customer"]) }),
-  z.strictObject({ do: z.literal("add line"), line: handLineSchema }),
+  // Its number comes from the shop where the caller gives none: not every browser in a workshop can make one.
+  z.strictObject({ do: z.literal("add line"), line: handLineSchema.partial({ id: true }) }),
   z.strictObject({ do: z.literal("remove line"), id: key }),
   z.strictObject({ do: z.literal("give sheet"), overBudget: z.literal(true).optional() }),
   z.strictObject({ do: z.literal("place order"), supplierId: key, expectMinor: z.int(), overBudget: z.literal(true).optional() }),

@@ -41,15 +41,17 @@ export const jobSchema = z.strictObject({
   donor: donorSchema,
   choices: z.partialRecord(z.enum(SLOTS), partId),
   /** Parts that a hand put into the build: the customer's own, or what no remedy names. */
-  also: z.array(z.strictObject({ partId, quantity: z.int().min(1, "must be 1 or more").max(50, "must be at most 50") })).max(60),
+  also: z
+    .array(z.strictObject({ partId, quantity: z.int().min(1, "must be 1 or more").max(50, "must be at most 50") }))
+    .max(60, "a job holds at most 60 parts by hand: take one out first"),
   accepted: z.array(z.strictObject({ finding: text(160), remedy: text(120), ...stamp })),
   overrides: z.array(z.strictObject({ finding: text(160), reason: text(400).min(1), ...stamp })),
   /** Remedies that somebody does not want: shown last and struck out. */
   refused: z.array(z.strictObject({ finding: text(160), remedy: text(120), ...stamp })),
-  photos: z.array(photoSchema).max(200),
+  photos: z.array(photoSchema).max(200, "a job holds at most 200 photographs: drop one first"),
   sources: z.record(z.string().max(160), z.enum(["buy", "stock", "customer"])),
-  hand: z.array(handLineSchema).max(100),
-  given: z.array(givenSheetSchema).max(50),
+  hand: z.array(handLineSchema).max(100, "a sheet holds at most 100 lines by hand: take one out first"),
+  given: z.array(givenSheetSchema).max(50, "a sheet is given at most 50 times: begin a copy of the job"),
   orders: z.array(placedOrderSchema),
   /** Pieces that finished steps took from the shelf, by part: they are off its count. */
   taken: z.record(z.string().max(60), z.int().min(0)).default({}),
@@ -59,7 +61,7 @@ export const jobSchema = z.strictObject({
   /** What was said on the telephone, the latest last. */
   calls: z
     .array(z.strictObject({ ...stamp, says: text(400).min(1) }))
-    .max(200)
+    .max(200, "a job holds at most 200 calls: write on in its notes")
     .default([]),
   /** Who put it aside, and why; null while it is open. */
   aside: z

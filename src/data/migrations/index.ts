@@ -6,6 +6,7 @@ import * as gives from "./004_gives";
 import * as ridersAndPlugs from "./005_riders_and_plugs";
 import * as freeOffers from "./006_free_offers";
 import * as ownParts from "./007_own_parts";
+import * as people from "./008_people";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -20,6 +21,7 @@ const MIGRATIONS: Migration[] = [
   { name: "005_riders_and_plugs", ...ridersAndPlugs, down: forwardsOnly },
   { name: "006_free_offers", ...freeOffers, down: forwardsOnly },
   { name: "007_own_parts", ...ownParts, down: forwardsOnly },
+  { name: "008_people", ...people, down: forwardsOnly },
 ];
 
 export const migrationSource = {

@@ -3,6 +3,8 @@
 import { useState } from "react";
 import { formatMoment } from "@/core/units/date";
 
+import { Only } from "../Only";
+
 export type CopiesOf = {
   /** The moments of the copies, the latest first. */
   readonly moments: readonly string[];
@@ -39,9 +41,11 @@ export function Copies({ copies, makeCopy }: { copies: CopiesOf; makeCopy: MakeC
       <p className="small soft">
         They lie in {folder}: carry one of them to another machine now and then. How one is put back stands in the README.
       </p>
-      <button className="button" disabled={busy} onClick={() => void make()}>
-        {busy ? "Copying …" : "Make a copy now"}
-      </button>
+      <Only may="copy the shop">
+        <button className="button" disabled={busy} onClick={() => void make()}>
+          {busy ? "Copying …" : "Make a copy now"}
+        </button>
+      </Only>
     </section>
   );
 }

@@ -10,6 +10,7 @@ import { signedMoney } from "@/ui/format";
 import { typedNumber } from "@/core/figures/schema";
 import { TypedBox } from "@/ui/figures/Figures";
 import { VerdictMark } from "@/ui/VerdictMark";
+import { Fields } from "../Only";
 import { Copies, type CopiesOf, type MakeCopy } from "./Copies";
 import "./house.css";
 
@@ -91,21 +92,23 @@ export function HouseScreen({
       </div>
       <div className="house-panes">
         <div className="house-rules" key={turn}>
-          {groups.map((group) => (
-            <section key={group}>
-              <h2>{group}</h2>
-              {SCHOOLS.filter((school) => school.group === group).map((school) => (
-                <Rule
-                  key={school.key}
-                  school={school}
-                  value={draft[school.key]}
-                  was={kept[school.key]}
-                  onChange={(value) => change(school.key, value)}
-                />
-              ))}
-              {group === "the shop" && <Currencies draft={draft} kept={kept} change={change} />}
-            </section>
-          ))}
+          <Fields may="save house rules">
+            {groups.map((group) => (
+              <section key={group}>
+                <h2>{group}</h2>
+                {SCHOOLS.filter((school) => school.group === group).map((school) => (
+                  <Rule
+                    key={school.key}
+                    school={school}
+                    value={draft[school.key]}
+                    was={kept[school.key]}
+                    onChange={(value) => change(school.key, value)}
+                  />
+                ))}
+                {group === "the shop" && <Currencies draft={draft} kept={kept} change={change} />}
+              </section>
+            ))}
+          </Fields>
         </div>
         <div className="house-side">
           <aside className="house-effects card" aria-live="polite">
@@ -139,6 +142,13 @@ export function HouseScreen({
               </>
             )}
           </aside>
+          <section className="card house-copies">
+            <h2>People</h2>
+            <p>Who works here, and what each of them may do.</p>
+            <Link prefetch={false} className="button" href="/people">
+              People
+            </Link>
+          </section>
           <Copies copies={copies} makeCopy={makeCopy} />
         </div>
       </div>

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { formatMoment } from "@/core/units/date";
 import { useRouter } from "next/navigation";
 import { useSettings } from "../settings";
+import { Only } from "../Only";
 import { useJob } from "./JobContext";
 
 /** What was done on this job, the newest first, by whom and when. */
@@ -16,9 +17,13 @@ export function HistoryPanel({ onClose }: { onClose: () => void }) {
         <a className="button quiet" href={`/api/jobs/${view.job.id}/job.json`}>
           Save the whole job as a file
         </a>
-        <Copy />
+        <Only may="new job">
+          <Copy />
+        </Only>
       </p>
-      <Aside />
+      <Only may="put aside">
+        <Aside />
+      </Only>
       <ol className="history" tabIndex={0} aria-label="What was done, the newest first">
         {view.history.map((line) => (
           <li key={line.version} className={line.undone ? "undone" : ""}>

@@ -4,6 +4,8 @@ import { createContext, useCallback, useContext, useMemo, useRef, useState, type
 import type { Command, Refusal } from "@/core/job/command";
 import { FUTURE_STAGES, type StageName } from "@/core/job/stageNames";
 import type { FindingView, JobView } from "@/core/job/view";
+import type { LinkView } from "@/core/people/links";
+import { may, notTheirs } from "@/core/people/roles";
 import { useNotices } from "../notices";
 import { useSettings } from "../settings";
 import { useForecast, type Rides } from "./useForecast";
@@ -12,6 +14,14 @@ type ActAnswer =
   | { ok: true; view: JobView }
   | { ok: false; error: Refusal | { kind: "stale"; says: string; view: JobView } | { kind: "gone"; says: string } };
 export type ActOnJob = (envelope: unknown) => Promise<ActAnswer>;
+
+type Told<T> = Promise<{ ok: true; value: T } | { ok: false; says: string }>;
+/** What is done with a customer's links to a job. */
+export type Links = {
+  readonly list: (jobId: string) => Told<readonly LinkView[]>;
+  readonly give: (jobId: string, days: number, by: string) => Told<{ path: string; links: readonly LinkView[] }>;
+  readonly end: (jobId: string, link: number) => Told<readonly LinkView[]>;
+};
 
 /** What came of an act: done, and the job after it, or why not. A question comes back for the caller to ask. */
 export type Outcome =
@@ -37,6 +47,7 @@ type JobState = {
   /** Keeps what is half typed now; false where it cannot be kept as it is. */
   keepTyped: () => Promise<boolean>;
   rides: Rides;
+  links: Links;
 };
 
 /** What is said stands over the tally, so that it never hides the button it speaks of. */
@@ -54,6 +65,7 @@ export function useJob(): JobState {
 export function JobProvider({
   first,
   actOnJob,
+  links,
   stage,
   at,
   show,
@@ -61,6 +73,7 @@ export function JobProvider({
 }: {
   first: JobView;
   actOnJob: ActOnJob;
+  links: Links;
   stage: StageName;
   at: string | null;
   /** Puts a stage, and what it shows, on the screen and into the address; a new stage is a place to come back from. */
@@ -84,7 +97,7 @@ export function JobProvider({
     [show, keepTyped],
   );
   const setAt = useCallback((key: string | null) => show(stage, key), [show, stage]);
-  const { by } = useSettings();
+  const { by, who } = useSettings();
   const notices = useNotices();
   const latest = useRef(first);
   const queue = useRef<Promise<unknown>>(Promise.resolve());
@@ -92,6 +105,13 @@ export function JobProvider({
 
   const act = useCallback(
     (command: Command | StepBack, here?: "says here"): Promise<Outcome> => {
+      // A key may stand for what is not offered: nothing is sent that would only come back.
+      if (who && !may(who, command.do)) {
+        const says = notTheirs(who, command.do);
+        if (!here)
+          notices.open({ title: "Not done", description: says, placement: "bottomRight", className: "says", style: SAYS_STYLE });
+        return Promise.resolve({ done: false, says });
+      }
       // A double click is one wish, not two.
       const same = JSON.stringify(command);
       if (underWay.current.has(same)) return Promise.resolve({ done: false });
@@ -137,14 +157,14 @@ export function JobProvider({
       queue.current = next;
       return next;
     },
-    [actOnJob, by, notices],
+    [actOnJob, by, who, notices],
   );
 
   const rides = useForecast(view);
   const shown = view.findings.find((finding) => finding.key === at) ?? view.findings[0];
   const state = useMemo(
-    () => ({ view, busy: running > 0, act, at, setAt, shown, goTo, stage, beforeLeaving, keepTyped, rides }),
-    [view, running, act, at, setAt, shown, goTo, stage, beforeLeaving, keepTyped, rides],
+    () => ({ view, busy: running > 0, act, at, setAt, shown, goTo, stage, beforeLeaving, keepTyped, rides, links }),
+    [view, running, act, at, setAt, shown, goTo, stage, beforeLeaving, keepTyped, rides, links],
   );
   return <JobContext value={state}>{children}</JobContext>;
 }

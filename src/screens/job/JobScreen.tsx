@@ -8,8 +8,9 @@ import { FUTURE_STAGES, STAGE_NAMES, type StageName } from "@/core/job/stageName
 import type { JobView } from "@/core/job/view";
 import { Key } from "@/ui/Key";
 import { formatDay } from "@/core/units/date";
+import { Only } from "../Only";
 import { useSettings } from "../settings";
-import { JobProvider, useJob, type ActOnJob } from "./JobContext";
+import { JobProvider, useJob, type ActOnJob, type Links } from "./JobContext";
 import { Knots } from "@/ui/Knots";
 import { Tally } from "./Tally";
 import { useStandKeys } from "./useStandKeys";
@@ -36,7 +37,17 @@ const stageOf = (path: string): StageName | undefined => {
 };
 
 /** A job is a bike on a stand, and this screen is the stand: ticket and string on top, hands, eyes and tally below. */
-export function JobScreen({ first, stage: asked, actOnJob }: { first: JobView; stage: StageName; actOnJob: ActOnJob }) {
+export function JobScreen({
+  first,
+  stage: asked,
+  actOnJob,
+  links,
+}: {
+  first: JobView;
+  stage: StageName;
+  actOnJob: ActOnJob;
+  links: Links;
+}) {
   const path = usePathname();
   const query = useSearchParams();
   const [shown, setShown] = useState({ stage: stageOf(path) ?? asked, at: query.get("at") });
@@ -63,7 +74,7 @@ export function JobScreen({ first, stage: asked, actOnJob }: { first: JobView; s
     return () => window.removeEventListener("popstate", back);
   }, []);
   return (
-    <JobProvider first={first} actOnJob={actOnJob} stage={shown.stage} at={shown.at} show={show}>
+    <JobProvider first={first} actOnJob={actOnJob} links={links} stage={shown.stage} at={shown.at} show={show}>
       <Stand />
     </JobProvider>
   );
@@ -104,9 +115,11 @@ function Stand() {
         <p className="aside-bar" role="status">
           <b>Put aside</b> {formatDay(job.aside.at.slice(0, 10))}
           {job.aside.by && `, ${job.aside.by}`}: {job.aside.why}
-          <button className="button" disabled={busy} onClick={() => void act({ do: "take up" })}>
-            Take it up again
-          </button>
+          <Only may="take up">
+            <button className="button" disabled={busy} onClick={() => void act({ do: "take up" })}>
+              Take it up again
+            </button>
+          </Only>
         </p>
       )}
       <div className={`panes panes-${slug(stage)}`}>

@@ -3,6 +3,7 @@
 import { useRef, useState } from "react";
 import { donorItem, type DonorKey } from "@/core/donor/items";
 import { formatDay } from "@/core/units/date";
+import { Only } from "../Only";
 import { useJob } from "./JobContext";
 import "./photos.css";
 
@@ -47,18 +48,20 @@ export function Photos({ item = null, step = null }: { item?: DonorKey | null; s
         <button className={`chip${of === "bike" ? " on" : ""}`} onClick={() => setOf("bike")}>
           Of the bike
         </button>
-        <label className="button photo-add">
-          {busy ? "storing …" : "Add a photo"}
-          <input
-            ref={box}
-            type="file"
-            accept="image/jpeg,image/png,image/webp"
-            multiple
-            hidden
-            disabled={busy}
-            onChange={(event) => void take(event.target.files)}
-          />
-        </label>
+        <Only may="keep photo">
+          <label className="button photo-add">
+            {busy ? "storing …" : "Add a photo"}
+            <input
+              ref={box}
+              type="file"
+              accept="image/jpeg,image/png,image/webp"
+              multiple
+              hidden
+              disabled={busy}
+              onChange={(event) => void take(event.target.files)}
+            />
+          </label>
+        </Only>
         <span className="soft small">{inAll === 0 ? "none yet" : `${inAll} on this job`}</span>
       </div>
       {says && <p className="note bad">{says}</p>}
@@ -69,9 +72,11 @@ export function Photos({ item = null, step = null }: { item?: DonorKey | null; s
               {/* eslint-disable-next-line @next/next/no-img-element -- already re-encoded and sized by the server */}
               <img src={`/api/photos/${photo.id}`} alt={`Photograph, ${formatDay(photo.at)}`} width={120} height={90} />
             </a>
-            <button className="button quiet small" onClick={() => void act({ do: "drop photo", id: photo.id })}>
-              Drop
-            </button>
+            <Only may="drop photo">
+              <button className="button quiet small" onClick={() => void act({ do: "drop photo", id: photo.id })}>
+                Drop
+              </button>
+            </Only>
           </figure>
         ))}
       </div>

@@ -12,6 +12,7 @@ import { listJobs } from "@/data/jobs";
 import { openJob } from "@/shop/jobView";
 import { perform } from "@/shop/perform";
 import { signedMoney } from "@/ui/format";
+import { ALLOWED, ROLES, type Deed, type Who } from "@/core/people/roles";
 import { NoticesProvider } from "../notices";
 import { SettingsProvider } from "../settings";
 import { JobScreen } from "./JobScreen";
@@ -36,8 +37,10 @@ const At = ({ path, children }: { path: string; children: ReactNode }) => (
   </PathnameContext>
 );
 
+const never = () => Promise.reject(new Error("not in this test"));
+
 /** A stage as the server sends it, its code loaded, tags and comments taken out. */
-async function page(view: JobView, stage: StageName): Promise<string> {
+async function page(view: JobView, stage: StageName, who: Who = null): Promise<string> {
   const wrong: unknown[] = [];
   // A stage with charts is drawn in the browser alone: that is no error.
   const onError = (error: unknown) => {
@@ -46,8 +49,8 @@ async function page(view: JobView, stage: StageName): Promise<string> {
   const { prelude } = await prerenderToNodeStream(
     <At path={`/jobs/${view.job.id}/${stage.toLowerCase().replace(" ", "-")}`}>
       <NoticesProvider>
-        <SettingsProvider createJob={() => Promise.resolve({ ok: false, says: "" })}>
-          <JobScreen first={view} stage={stage} actOnJob={() => Promise.reject(new Error("not in this test"))} />
+        <SettingsProvider createJob={() => Promise.resolve({ ok: false, says: "" })} who={who}>
+          <JobScreen first={view} stage={stage} actOnJob={never} links={{ list: never, give: never, end: never }} />
         </SettingsProvider>
       </NoticesProvider>
     </At>,
@@ -172,4 +175,25 @@ test("the string of a hang-tag shows each knot by its own shape", async () => {
     );
   expect(new Set(["open", "half", "tied", "later"].map(knot)).size).toBe(4);
   expect(VERDICTS).toHaveLength(4);
+});
+
+/** Words on what a role is offered, and where: the deed behind them decides who reads them. */
+const OFFERS: readonly (readonly [stage: StageName, words: string, deed: Deed, whose: string])[] = [
+  ["Ask", "To read: owner or counter changes it.", "edit wish", "Maud"],
+  ["Fit", "Accept", "accept", "Silas"],
+  ["Fit", "Refuse", "refuse", "Silas"],
+  ["Sheet", "Give it to the customer", "give sheet", "Maud"],
+  ["Sheet", "Link for the customer", "customer's link", "Maud"],
+  ["Order", "Mark as placed", "place order", "Perran"],
+  ["Build", "Sign the work order", "sign", "Perran"],
+  ["Survey", "Keep, next", "measure", "Perran"],
+];
+
+test.each(OFFERS)("%s offers “%s” to whoever may, and to nobody else", async (stage, words, deed, whose) => {
+  for (const role of ROLES) {
+    const text = await page(views.get(whose)!, stage, { name: "Tam", role });
+    // A line that says whose it is stands where it is not offered.
+    const offered = words.startsWith("To read") ? !text.includes(words) : text.includes(words);
+    expect([role, offered]).toEqual([role, ALLOWED[deed].includes(role)]);
+  }
 });

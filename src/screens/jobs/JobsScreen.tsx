@@ -10,6 +10,7 @@ import { ONLY, SORTS, type JobList, type JobTicket, type Listing } from "@/core/
 import { FUTURE_STAGES, STAGE_NAMES } from "@/core/job/stageNames";
 import { formatDay } from "@/core/units/date";
 import { useNotices } from "../notices";
+import { Only } from "../Only";
 import { useSettings } from "../settings";
 import { Knots } from "@/ui/Knots";
 import { money } from "@/ui/format";
@@ -113,10 +114,14 @@ export function JobsScreen({
           popupMatchSelectWidth={false}
         />
         <span className="fill" />
-        <ReadFile takeJobFile={takeJobFile} />
-        <button className="button main-action" onClick={() => setTaking(true)}>
-          New job
-        </button>
+        <Only may="take in job file">
+          <ReadFile takeJobFile={takeJobFile} />
+        </Only>
+        <Only may="new job">
+          <button className="button main-action" onClick={() => setTaking(true)}>
+            New job
+          </button>
+        </Only>
       </div>
       {shown.rows.length === 0 &&
         (shown.total === 0 && !find && !aside && only === "all" && at === "" ? (
@@ -203,6 +208,7 @@ function SampleIsIn({ takeOut }: { takeOut: Sample["takeOut"] }) {
   const router = useRouter();
   const notices = useNotices();
   const [asks, setAsks] = useState(false);
+  const { may } = useSettings();
   const out = async () => {
     const answer = await takeOut().catch(() => NO_ANSWER);
     notices.open({ title: answer.ok ? answer.value : answer.says, placement: "bottomLeft" });
@@ -212,7 +218,7 @@ function SampleIsIn({ takeOut }: { takeOut: Sample["takeOut"] }) {
   return (
     <p className="card sample-line" role="status">
       A sample job and its parts are here to be tried. Nothing of it is real.
-      {asks ? (
+      {!may("sample") ? null : asks ? (
         <>
           <button className="button" onClick={() => void out()}>
             Take it out, with all that was done to it

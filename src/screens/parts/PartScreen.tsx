@@ -12,6 +12,7 @@ import { figuresOf, tellIssue } from "@/core/parts/tellIssue";
 import { Figures, TypedBox } from "@/ui/figures/Figures";
 import { nothingIn, partedByNeed, typedNumber } from "@/core/figures/schema";
 import { KIND_NAMES, PART_KINDS, type PartKind } from "@/core/parts/kinds";
+import { useSettings } from "../settings";
 import "./parts.css";
 
 type Issue = { path: string; message: string };
@@ -26,6 +27,7 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
   // What stood in the books before the last storing, for undo; the turn makes the boxes show it afresh.
+  const { may } = useSettings();
   const [stored, setStored] = useState({ now: page.raw, before: null as Raw | null, turn: 0 });
   const router = useRouter();
   // Come from a job's finding: the way back is kept.
@@ -117,7 +119,7 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
             Undo
           </button>
         )}
-        <button className="button main-action" disabled={busy} onClick={() => void save()}>
+        <button className="button main-action" hidden={!may("save part")} disabled={busy} onClick={() => void save()}>
           Store
         </button>
       </div>

@@ -6,11 +6,13 @@ import { useState } from "react";
 import { KIND_NAMES, PART_KINDS, type PartKind } from "@/core/parts/kinds";
 import { money } from "@/ui/format";
 import { useListing } from "@/ui/useListing";
+import { useSettings } from "../settings";
 import type { PartList } from "@/core/parts/partList";
 import "./parts.css";
 
 /** The catalogue: found by typing, narrowed by kind; a part that does not read stands on top and says which field. */
 export function PartsScreen({ find: asked, kind: askedKind, first }: { find: string; kind: string; first: PartList }) {
+  const { may } = useSettings();
   const [find, setFind] = useState(asked);
   const [kind, setKind] = useState(askedKind);
   const shown = useListing<PartList>(`/api/parts?find=${encodeURIComponent(find)}&kind=${encodeURIComponent(kind)}`, first);
@@ -45,7 +47,12 @@ export function PartsScreen({ find: asked, kind: askedKind, first }: { find: str
               : `${shown.total} ${shown.total === 1 ? "part" : "parts"}`}
           </span>
           <span className="fill" />
-          <Link prefetch={false} className="button main-action" href={`/parts/new${kind ? `?kind=${kind}` : ""}`}>
+          <Link
+            prefetch={false}
+            className="button main-action"
+            hidden={!may("save part")}
+            href={`/parts/new${kind ? `?kind=${kind}` : ""}`}
+          >
             New part
           </Link>
         </div>

@@ -52,7 +52,10 @@ export function ToolScreen({
   };
   const copy = () => {
     const whole = `${window.location.origin}${link(values)}`;
-    navigator.clipboard.writeText(whole).then(
+    // A browser lends its clipboard to this machine and to what comes sealed, not to a tablet on the workshop's net.
+    const clipboard = navigator.clipboard as Clipboard | undefined;
+    if (!clipboard) return setCopied(whole);
+    clipboard.writeText(whole).then(
       () => setCopied("Copied."),
       () => setCopied(whole),
     );

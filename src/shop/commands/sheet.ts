@@ -24,10 +24,10 @@ export const source: UseCase<"source"> = (job, command, bench) => {
   return done({ sources: { ...job.sources, [command.line]: command.source } }, `${line.says}: ${command.source}`);
 };
 
-export const addLine: UseCase<"add line"> = (job, { line }) =>
+export const addLine: UseCase<"add line"> = (job, { line }, bench) =>
   job.hand.some((l) => l.id === line.id)
     ? refused("That line is already there.")
-    : done({ hand: [...job.hand, line] }, `Line added: ${line.says}`);
+    : done({ hand: [...job.hand, { ...line, id: line.id ?? bench.newId() }] }, `Line added: ${line.says}`);
 
 export const removeLine: UseCase<"remove line"> = (job, { id }) => {
   const line = job.hand.find((l) => l.id === id);

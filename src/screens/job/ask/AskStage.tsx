@@ -23,6 +23,7 @@ import { PROMISE_IDS, type PromiseId } from "@/core/wish/promiseIds";
 import { formatNumber, formatQuantity } from "@/core/units/formatQuantity";
 import { money } from "@/ui/format";
 import { useSettings } from "../../settings";
+import { Fields } from "../../Only";
 import { useJob } from "../JobContext";
 import { RoadBox } from "./RoadBox";
 import "./ask.css";
@@ -38,100 +39,106 @@ export function AskStage() {
     <>
       <section className="hands">
         <h2>The wish</h2>
-        <TextField label="Customer" value={wish.customer} onKeep={(customer) => edit({ customer })} />
-        <TextField label="Bike" value={wish.bike} onKeep={(bike) => edit({ bike })} />
-        <TextField label="How to reach them" value={wish.contact} onKeep={(contact) => edit({ contact })} />
+        <Fields may="edit wish">
+          <TextField label="Customer" value={wish.customer} onKeep={(customer) => edit({ customer })} />
+          <TextField label="Bike" value={wish.bike} onKeep={(bike) => edit({ bike })} />
+          <TextField label="How to reach them" value={wish.contact} onKeep={(contact) => edit({ contact })} />
+        </Fields>
         <Calls />
-        <TextField label="What the bike is for" value={wish.purpose} long onKeep={(purpose) => edit({ purpose })} />
-        <label className="field">
-          <span>Where it will be ridden</span>
-          <AutoComplete
-            key={wish.where}
-            defaultValue={wish.where}
-            options={PLACES_RIDDEN.map((value) => ({ value }))}
-            optionRender={(option) => <PlaceLine place={String(option.value)} />}
-            filterOption={(typed, option) => (option?.value ?? "").toLowerCase().includes(typed.trim().toLowerCase())}
-            popupMatchSelectWidth={420}
-            onSelect={(where: string) => void edit({ where })}
-            onBlur={(event) => {
-              const where = (event.target as HTMLInputElement).value.trim();
-              if (where !== wish.where) void edit({ where });
-            }}
-            placeholder="Choose, or type another place"
-            aria-label="Where it will be ridden"
-          />
-        </label>
-        <TextField label="Notes" value={wish.notes} long onKeep={(notes) => edit({ notes })} />
+        <Fields may="edit wish" says={false}>
+          <TextField label="What the bike is for" value={wish.purpose} long onKeep={(purpose) => edit({ purpose })} />
+          <label className="field">
+            <span>Where it will be ridden</span>
+            <AutoComplete
+              key={wish.where}
+              defaultValue={wish.where}
+              options={PLACES_RIDDEN.map((value) => ({ value }))}
+              optionRender={(option) => <PlaceLine place={String(option.value)} />}
+              filterOption={(typed, option) => (option?.value ?? "").toLowerCase().includes(typed.trim().toLowerCase())}
+              popupMatchSelectWidth={420}
+              onSelect={(where: string) => void edit({ where })}
+              onBlur={(event) => {
+                const where = (event.target as HTMLInputElement).value.trim();
+                if (where !== wish.where) void edit({ where });
+              }}
+              placeholder="Choose, or type another place"
+              aria-label="Where it will be ridden"
+            />
+          </label>
+          <TextField label="Notes" value={wish.notes} long onKeep={(notes) => edit({ notes })} />
+        </Fields>
       </section>
       <section className="eyes ask">
-        <div className="ask-numbers">
-          <h2>Figures to be held to</h2>
-          {missing.length > 0 && (
-            <p className="ask-missing small">
-              Still to ask: <b>{missing.join(", ")}</b>.
-            </p>
-          )}
-          <div className="ask-grid">
-            <FigureField field="riderKg" value={wish.riderKg} onKeep={(riderKg, sure) => edit({ riderKg }, sure)} />
-            <FigureField field="loadKg" value={wish.loadKg} onKeep={(loadKg, sure) => edit({ loadKg }, sure)} />
-            <MoneyField
-              label={`Budget, all in (${view.sheet.currency})`}
-              value={wish.budgetMinor}
-              onKeep={(budgetMinor) => edit({ budgetMinor })}
-            />
-            <FigureField field="massKg" value={wish.massKg} onKeep={(massKg, sure) => edit({ massKg }, sure)} />
-            <FigureField field="assistKmh" value={wish.assistKmh} onKeep={(assistKmh, sure) => edit({ assistKmh }, sure)} />
-            <DayField label="Ready by" value={wish.readyBy} onKeep={(readyBy, sure) => edit({ readyBy }, sure)} />
-            <FigureField
-              field="hillPercent"
-              value={wish.hillPercent}
-              onKeep={(hillPercent, sure) => edit({ hillPercent }, sure)}
-            />
-            <FigureField field="hillKm" value={wish.hillKm} onKeep={(hillKm, sure) => edit({ hillKm }, sure)} />
-            <FigureField field="rangeKm" value={wish.rangeKm} onKeep={(rangeKm, sure) => edit({ rangeKm }, sure)} />
-            <FigureField field="hillKmh" value={wish.hillKmh} onKeep={(hillKmh, sure) => edit({ hillKmh }, sure)} />
-            <FigureField field="coldestC" value={wish.coldestC} onKeep={(coldestC, sure) => edit({ coldestC }, sure)} />
-            <FigureField
-              field="chargeHours"
-              value={wish.chargeHours}
-              onKeep={(chargeHours, sure) => edit({ chargeHours }, sure)}
-            />
-            <FigureField field="riderW" value={wish.riderW} onKeep={(riderW, sure) => edit({ riderW }, sure)} />
-            <label className="field">
-              <span>Child seat or trailer</span>
-              <Select
-                value={wish.tows}
-                onChange={(tows) => void edit({ tows })}
-                options={[
-                  { value: "nothing", label: "Neither" },
-                  { value: "child seat", label: "Child seat" },
-                  { value: "trailer", label: "Trailer" },
-                ]}
+        <Fields may="edit wish" says={false}>
+          <div className="ask-numbers">
+            <h2>Figures to be held to</h2>
+            {missing.length > 0 && (
+              <p className="ask-missing small">
+                Still to ask: <b>{missing.join(", ")}</b>.
+              </p>
+            )}
+            <div className="ask-grid">
+              <FigureField field="riderKg" value={wish.riderKg} onKeep={(riderKg, sure) => edit({ riderKg }, sure)} />
+              <FigureField field="loadKg" value={wish.loadKg} onKeep={(loadKg, sure) => edit({ loadKg }, sure)} />
+              <MoneyField
+                label={`Budget, all in (${view.sheet.currency})`}
+                value={wish.budgetMinor}
+                onKeep={(budgetMinor) => edit({ budgetMinor })}
               />
-            </label>
-            <label className="field">
-              <span>What gives first</span>
-              <Select<PromiseId[]>
-                mode="multiple"
-                value={[...wish.gives]}
-                onChange={(gives) => void edit({ gives })}
-                placeholder="Nothing said; in order"
-                showSearch={false}
-                options={PROMISE_IDS.map((value) => ({ value, label: GIVES[value] }))}
+              <FigureField field="massKg" value={wish.massKg} onKeep={(massKg, sure) => edit({ massKg }, sure)} />
+              <FigureField field="assistKmh" value={wish.assistKmh} onKeep={(assistKmh, sure) => edit({ assistKmh }, sure)} />
+              <DayField label="Ready by" value={wish.readyBy} onKeep={(readyBy, sure) => edit({ readyBy }, sure)} />
+              <FigureField
+                field="hillPercent"
+                value={wish.hillPercent}
+                onKeep={(hillPercent, sure) => edit({ hillPercent }, sure)}
               />
-            </label>
-            <label className="field">
-              <span>Throttle wanted</span>
-              <Switch
-                checked={wish.throttle}
-                onChange={(throttle) => void edit({ throttle })}
-                checkedChildren="yes"
-                unCheckedChildren="no"
+              <FigureField field="hillKm" value={wish.hillKm} onKeep={(hillKm, sure) => edit({ hillKm }, sure)} />
+              <FigureField field="rangeKm" value={wish.rangeKm} onKeep={(rangeKm, sure) => edit({ rangeKm }, sure)} />
+              <FigureField field="hillKmh" value={wish.hillKmh} onKeep={(hillKmh, sure) => edit({ hillKmh }, sure)} />
+              <FigureField field="coldestC" value={wish.coldestC} onKeep={(coldestC, sure) => edit({ coldestC }, sure)} />
+              <FigureField
+                field="chargeHours"
+                value={wish.chargeHours}
+                onKeep={(chargeHours, sure) => edit({ chargeHours }, sure)}
               />
-            </label>
+              <FigureField field="riderW" value={wish.riderW} onKeep={(riderW, sure) => edit({ riderW }, sure)} />
+              <label className="field">
+                <span>Child seat or trailer</span>
+                <Select
+                  value={wish.tows}
+                  onChange={(tows) => void edit({ tows })}
+                  options={[
+                    { value: "nothing", label: "Neither" },
+                    { value: "child seat", label: "Child seat" },
+                    { value: "trailer", label: "Trailer" },
+                  ]}
+                />
+              </label>
+              <label className="field">
+                <span>What gives first</span>
+                <Select<PromiseId[]>
+                  mode="multiple"
+                  value={[...wish.gives]}
+                  onChange={(gives) => void edit({ gives })}
+                  placeholder="Nothing said; in order"
+                  showSearch={false}
+                  options={PROMISE_IDS.map((value) => ({ value, label: GIVES[value] }))}
+                />
+              </label>
+              <label className="field">
+                <span>Throttle wanted</span>
+                <Switch
+                  checked={wish.throttle}
+                  onChange={(throttle) => void edit({ throttle })}
+                  checkedChildren="yes"
+                  unCheckedChildren="no"
+                />
+              </label>
+            </div>
           </div>
-        </div>
-        <RoadBox onKeep={(change) => edit(change)} />
+          <RoadBox onKeep={(change) => edit(change)} />
+        </Fields>
         <Promises />
         <p className="small soft">
           Legal classes differ by place and change: confirm locally before anything is promised for the road.

@@ -8,6 +8,7 @@ import { AFTER_SIGNING } from "@/core/work/signature";
 import { hours } from "@/ui/format";
 import { useKeptText } from "@/ui/useKeptText";
 import { useSettings } from "../../settings";
+import { Only } from "../../Only";
 import { useJob } from "../JobContext";
 import { Photos } from "../Photos";
 import "./build.css";
@@ -249,16 +250,18 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
               {tick.note && `: ${tick.note}`}
               {tick.despite && `. All the same: ${tick.despite}`}
             </span>
-            <button
-              className="button quiet"
-              disabled={busy || (view.job.signed !== null && view.work.changed.length === 0 && !AFTER_SIGNING.has(step.id))}
-              onClick={() => void act({ do: "untick", step: step.id })}
-            >
-              Open it again
-            </button>
+            <Only may="untick">
+              <button
+                className="button quiet"
+                disabled={busy || (view.job.signed !== null && view.work.changed.length === 0 && !AFTER_SIGNING.has(step.id))}
+                onClick={() => void act({ do: "untick", step: step.id })}
+              >
+                Open it again
+              </button>
+            </Only>
           </>
         ) : (
-          <>
+          <Only may="tick">
             <Input
               ref={box}
               value={note}
@@ -271,7 +274,7 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
             <button className="button main-action" disabled={busy || !ready} onClick={() => void done()}>
               {by.trim() === "" ? "Name first" : "Done"}
             </button>
-          </>
+          </Only>
         )}
       </div>
     </article>
@@ -329,13 +332,15 @@ function SignOff() {
               maxLength={400}
             />
           )}
-          <button
-            className="button main-action"
-            disabled={busy || !ready}
-            onClick={() => void act({ do: "sign", ...(held && { despite: despite.trim() }) })}
-          >
-            {job.signed ? "Sign it anew" : "Sign the work order"}
-          </button>
+          <Only may="sign">
+            <button
+              className="button main-action"
+              disabled={busy || !ready}
+              onClick={() => void act({ do: "sign", ...(held && { despite: despite.trim() }) })}
+            >
+              {job.signed ? "Sign it anew" : "Sign the work order"}
+            </button>
+          </Only>
         </>
       )}
       <span className="fill" />

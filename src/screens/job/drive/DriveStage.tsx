@@ -11,6 +11,8 @@ import { KIND_NAMES, type PartKind } from "@/core/parts/kinds";
 import { money, signedMoney } from "@/ui/format";
 import { VerdictCounts } from "@/ui/VerdictCounts";
 import { VerdictMark } from "@/ui/VerdictMark";
+import { Only } from "../../Only";
+import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
 import { MOST_BESIDE, useBeside } from "./useBeside";
 import { usePreviews } from "./usePreviews";
@@ -21,6 +23,7 @@ const SideBySide = dynamic(() => import("./SideBySide").then((m) => m.SideBySide
 /** Kits and parts to choose from; pointing at one shows what it would do before it is chosen. */
 export function DriveStage() {
   const { view, act } = useJob();
+  const { may } = useSettings();
   const { choices } = view.job;
   const [slot, setSlot] = useState<Slot>(choices.motor ? "motor" : "kit");
   const [find, setFind] = useState("");
@@ -66,7 +69,7 @@ export function DriveStage() {
               maxLength={60}
             />
           )}
-          {!open && choices[slot] && (
+          {!open && choices[slot] && may("choose") && (
             <button className="button quiet" onClick={() => void act({ do: "choose", slot, partId: null })}>
               Take {slot} out
             </button>
@@ -88,7 +91,7 @@ export function DriveStage() {
                     // A finger cannot point: its first touch shows what it would do, the button there chooses it.
                     const touched = (event.nativeEvent as PointerEvent).pointerType === "touch";
                     if (touched && shownId !== part.id) setAt(part.id);
-                    else void act({ do: "choose", slot, partId: part.id });
+                    else if (may("choose")) void act({ do: "choose", slot, partId: part.id });
                   }}
                   disabled={part.broken !== null}
                 >
@@ -126,7 +129,7 @@ export function DriveStage() {
                 .
               </li>
             )}
-            {!loading && slot !== "kit" && (
+            {!loading && slot !== "kit" && may("save part") && (
               <li className="small">
                 <Link
                   prefetch={false}
@@ -142,7 +145,7 @@ export function DriveStage() {
             preview={shownId ? previews[shownId] : undefined}
             part={list.find((p) => p.id === shownId)}
             chosen={choices[slot] === shownId}
-            onChoose={(partId) => void act({ do: "choose", slot, partId })}
+            onChoose={may("choose") ? (partId) => void act({ do: "choose", slot, partId }) : null}
             onBeside={beside && beside.length >= MOST_BESIDE ? null : (partId) => putBeside({ slot, partId })}
           />
         </div>
@@ -195,7 +198,8 @@ function PreviewPane({
   preview: Preview | undefined;
   part: Candidate | undefined;
   chosen: boolean;
-  onChoose: (id: string) => void;
+  /** null for whoever may not */
+  onChoose: ((id: string) => void) | null;
   /** null when no more may stand beside the others */
   onBeside: ((id: string) => void) | null;
 }) {
@@ -227,9 +231,11 @@ function PreviewPane({
       {!chosen && (
         <>
           <div className="preview-do">
-            <button className="button main-action" onClick={() => onChoose(part.id)}>
-              Choose it
-            </button>
+            {onChoose && (
+              <button className="button main-action" onClick={() => onChoose(part.id)}>
+                Choose it
+              </button>
+            )}
             {onBeside && (
               <button className="button quiet" onClick={() => onBeside(part.id)}>
                 Set it beside
@@ -275,28 +281,32 @@ function AlsoIn() {
               {quantity > 1 && <span className="num">{quantity} × </span>}
               {name(partId)}
             </span>
-            <button
-              className="button quiet"
-              onClick={() => void act({ do: "take out", partId })}
-              aria-label={`Take out ${name(partId)}`}
-            >
-              Take out
-            </button>
+            <Only may="take out">
+              <button
+                className="button quiet"
+                onClick={() => void act({ do: "take out", partId })}
+                aria-label={`Take out ${name(partId)}`}
+              >
+                Take out
+              </button>
+            </Only>
           </li>
         ))}
       </ul>
-      <Select
-        showSearch={{ filterOption: false, searchValue: find, onSearch: setFind }}
-        value={null}
-        placeholder="A part by name or number"
-        aria-label="Put a part in"
-        notFoundContent={find.trim().length < 2 ? "type two letters or more" : "none"}
-        options={(find.trim().length < 2 ? [] : found).map((part) => ({ value: part.id, label: part.name }))}
-        onSelect={(partId: string | null) => {
-          if (partId) void act({ do: "put in", partId, quantity: 1 });
-          setFind("");
-        }}
-      />
+      <Only may="put in">
+        <Select
+          showSearch={{ filterOption: false, searchValue: find, onSearch: setFind }}
+          value={null}
+          placeholder="A part by name or number"
+          aria-label="Put a part in"
+          notFoundContent={find.trim().length < 2 ? "type two letters or more" : "none"}
+          options={(find.trim().length < 2 ? [] : found).map((part) => ({ value: part.id, label: part.name }))}
+          onSelect={(partId: string | null) => {
+            if (partId) void act({ do: "put in", partId, quantity: 1 });
+            setFind("");
+          }}
+        />
+      </Only>
     </div>
   );
 }

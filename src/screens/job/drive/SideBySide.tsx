@@ -8,6 +8,7 @@ import type { Promise as Promised } from "@/core/promise/promises";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { formatDay } from "@/core/units/date";
 import { hours, money } from "@/ui/format";
+import { useSettings } from "../../settings";
 import { askCompare } from "../compareBench";
 import { VerdictCounts } from "@/ui/VerdictCounts";
 import { useJob } from "../JobContext";
@@ -189,6 +190,7 @@ function Table({ sets, onTakeOut }: { sets: readonly Compared[]; onTakeOut: ((at
   const isOwn = (set: Compared) => JSON.stringify(Object.entries(set.choices).sort()) === own;
   const partName = (id: string | undefined) => view.parts.find((part) => part.id === id)?.name;
   const choose = useChooseSet();
+  const { may } = useSettings();
   return (
     <table className="beside">
       <thead>
@@ -203,7 +205,12 @@ function Table({ sets, onTakeOut }: { sets: readonly Compared[]; onTakeOut: ((at
                 {isOwn(set) ? (
                   <span className="small good">in this job</span>
                 ) : (
-                  <button className="button quiet" onClick={() => void choose(set.choices)} aria-label={`Choose ${set.name}`}>
+                  <button
+                    className="button quiet"
+                    hidden={!may("choose")}
+                    onClick={() => void choose(set.choices)}
+                    aria-label={`Choose ${set.name}`}
+                  >
                     Choose it
                   </button>
                 )}

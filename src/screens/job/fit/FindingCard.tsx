@@ -14,19 +14,21 @@ import { useKeys } from "@/ui/useKeys";
 import { Term } from "@/ui/Term";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { useSettings } from "../../settings";
+import { Only } from "../../Only";
 import { useJob } from "../JobContext";
 import { WaysOut } from "./WaysOut";
 
 /** What a finding says, why, what would make it clear, and what makes it go. */
 export function FindingCard({ finding }: { finding: FindingView }) {
   const { act } = useJob();
-  const { system } = useSettings();
+  const { system, may } = useSettings();
   const [why, setWhy] = useState(false);
   useKeys(
     "enter",
     () => {
       const first = finding.remedies[0];
-      if (isOpen(finding) && first && !first.refused) void act({ do: "accept", finding: finding.key, remedy: first.id });
+      if (may("accept") && isOpen(finding) && first && !first.refused)
+        void act({ do: "accept", finding: finding.key, remedy: first.id });
     },
     // On another button Enter is that button's.
     { ignoreEventWhen: (event) => (event.target as Element | null)?.closest("a, button:not(.finding)") !== null },
@@ -165,6 +167,7 @@ function Clears({ finding }: { finding: FindingView }) {
 
 function Remedies({ finding }: { finding: FindingView }) {
   const { view, act, busy } = useJob();
+  const { may } = useSettings();
   return (
     <ul className="remedies">
       {finding.applied.map((remedy) => (
@@ -172,13 +175,15 @@ function Remedies({ finding }: { finding: FindingView }) {
           <span>
             <b>{remedy.title}</b> <span className="soft small">accepted; {remedy.says}</span>
           </span>
-          <button
-            className="button quiet"
-            disabled={busy}
-            onClick={() => void act({ do: "take back", finding: finding.key, remedy: remedy.id })}
-          >
-            Take back
-          </button>
+          <Only may="take back">
+            <button
+              className="button quiet"
+              disabled={busy}
+              onClick={() => void act({ do: "take back", finding: finding.key, remedy: remedy.id })}
+            >
+              Take back
+            </button>
+          </Only>
         </li>
       ))}
       {!finding.settled &&
@@ -210,7 +215,7 @@ function Remedies({ finding }: { finding: FindingView }) {
                 ? "0 min"
                 : `${remedy.would.minutes > 0 ? "+" : "−"}${hours(Math.abs(remedy.would.minutes))}`}
             </span>
-            {remedy.refused ? (
+            {!may("accept") ? null : remedy.refused ? (
               <button
                 className="button quiet"
                 disabled={busy}
@@ -252,9 +257,11 @@ function OverrideBox({ finding }: { finding: FindingView }) {
     return (
       <p className="note">
         Overridden by {finding.overridden.by || "somebody"}: {finding.overridden.reason}{" "}
-        <button className="button quiet" onClick={() => void act({ do: "withdraw override", finding: finding.key })}>
-          Withdraw
-        </button>
+        <Only may="withdraw override">
+          <button className="button quiet" onClick={() => void act({ do: "withdraw override", finding: finding.key })}>
+            Withdraw
+          </button>
+        </Only>
       </p>
     );
   if (!isOpen(finding) || finding.verdict === "measure") return null;
@@ -262,9 +269,11 @@ function OverrideBox({ finding }: { finding: FindingView }) {
     return <p className="small soft">A safety {finding.verdict}: it is settled by what lifts it, never by an override.</p>;
   if (!open)
     return (
-      <button className="button quiet" onClick={() => setOpen(true)}>
-        Override this rule of thumb …
-      </button>
+      <Only may="override">
+        <button className="button quiet" onClick={() => setOpen(true)}>
+          Override this rule of thumb …
+        </button>
+      </Only>
     );
   const keep = async () => {
     const outcome = await act({ do: "override", finding: finding.key, reason });

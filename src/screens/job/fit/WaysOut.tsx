@@ -4,11 +4,13 @@ import type { Slot } from "@/core/job/slots";
 import { useState } from "react";
 import type { WaysOut as Ways } from "@/core/job/candidates";
 import { VerdictCounts } from "@/ui/VerdictCounts";
+import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
 
 /** For a stop: kits and motors of the catalogue that would go on this very bike, found by trying them. */
 export function WaysOut() {
   const { view, act } = useJob();
+  const { may } = useSettings();
   const [found, setFound] = useState<Ways | null>(null);
   const [says, setSays] = useState("");
   const look = () => {
@@ -48,7 +50,7 @@ export function WaysOut() {
               <b>{way.name}</b> <span className="soft small">{way.summary}</span>
             </span>
             <VerdictCounts verdicts={way.verdicts} />
-            <button className="button" onClick={() => void choose(way.slot, way.id)}>
+            <button className="button" hidden={!may("choose")} onClick={() => void choose(way.slot, way.id)}>
               Choose it
             </button>
           </li>

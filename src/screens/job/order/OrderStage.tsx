@@ -10,6 +10,7 @@ import { AskWhy } from "@/ui/AskWhy";
 import { AskBefore } from "@/ui/AskBefore";
 import { money } from "@/ui/format";
 import { useSettings } from "../../settings";
+import { Only } from "../../Only";
 import { useJob } from "../JobContext";
 import "./order.css";
 
@@ -102,21 +103,23 @@ function Planned({ order, stopped, resting }: { order: PlannedOrder; stopped: bo
         >
           See the paper
         </a>
-        <AskBefore
-          asks={overBudget(view.sheet)}
-          yes="Order all the same"
-          disabled={busy || stopped || resting}
-          onYes={(asked) =>
-            void act({
-              do: "place order",
-              supplierId: order.supplier.id,
-              expectMinor: total,
-              ...(asked && { overBudget: true }),
-            })
-          }
-        >
-          Mark as placed
-        </AskBefore>
+        <Only may="place order">
+          <AskBefore
+            asks={overBudget(view.sheet)}
+            yes="Order all the same"
+            disabled={busy || stopped || resting}
+            onYes={(asked) =>
+              void act({
+                do: "place order",
+                supplierId: order.supplier.id,
+                expectMinor: total,
+                ...(asked && { overBudget: true }),
+              })
+            }
+          >
+            Mark as placed
+          </AskBefore>
+        </Only>
       </header>
       <table className="lines">
         <tbody>
@@ -169,6 +172,7 @@ function Reasons({ lines }: { lines: { key: string; why: string; finding: string
 
 function Placed({ order }: { order: ReturnType<typeof useJob>["view"]["job"]["orders"][number] }) {
   const { view, act, busy } = useJob();
+  const { may } = useSettings();
   const wanted = new Set(view.sheet.lines.filter((line) => line.source === "buy").map((line) => line.partId));
   const surplus = order.off ? [] : order.lines.filter((line) => !wanted.has(line.partId));
   return (
@@ -203,7 +207,7 @@ function Placed({ order }: { order: ReturnType<typeof useJob>["view"]["job"]["or
         <a className="button" href={`/api/jobs/${view.job.id}/order.csv?order=${order.id}`}>
           CSV
         </a>
-        {!order.off && (
+        {!order.off && may("call off") && (
           <AskWhy
             label={order.arrived ? "Sent back" : "Cancelled"}
             asks={

@@ -11,12 +11,17 @@ import { contingencyTitle } from "@/core/cost/contingency";
 import type { SheetLine } from "@/core/cost/sheet";
 import { hours, money, signedMoney } from "@/ui/format";
 import { useSettings } from "../../settings";
+import dynamic from "next/dynamic";
+import { Only } from "../../Only";
 import { useJob } from "../JobContext";
 import "./sheet.css";
+
+const CustomerLinks = dynamic(() => import("./CustomerLinks").then((m) => m.CustomerLinks), { ssr: false });
 
 /** The costed build sheet: every line says why it is there and goes back to its finding. */
 export function SheetStage() {
   const { view } = useJob();
+  const [linking, setLinking] = useState(false);
   const { sheet, job } = view;
   const groups: [SheetLine["group"], string, number][] = [
     ["running", "The running bike", sheet.runningMinor],
@@ -33,8 +38,14 @@ export function SheetStage() {
         <a className="button" href={`/api/jobs/${job.id}/sheet.csv`}>
           CSV
         </a>
+        <Only may="customer's link">
+          <button className="button" onClick={() => setLinking(true)}>
+            Link for the customer
+          </button>
+        </Only>
         <GiveSheet />
       </div>
+      {linking && <CustomerLinks onClose={() => setLinking(false)} />}
       <Given />
       {sheet.lines.length === 0 && <p className="card empty">Nothing on the sheet yet: choose a kit or parts in Drive.</p>}
       {groups.map(([group, title, total]) => {
@@ -64,7 +75,9 @@ export function SheetStage() {
           </table>
         );
       })}
-      <AddLine />
+      <Only may="add line">
+        <AddLine />
+      </Only>
       {sheet.lines.length > 0 && <Totals />}
     </section>
   );
@@ -72,6 +85,7 @@ export function SheetStage() {
 
 function LineRow({ line }: { line: SheetLine }) {
   const { view, act, goTo } = useJob();
+  const { may } = useSettings();
   const fixed = line.source === "in the kit" || line.partId === null;
   const hand = line.key.startsWith("hand ");
   return (
@@ -83,6 +97,7 @@ function LineRow({ line }: { line: SheetLine }) {
         ) : (
           <Select
             size="small"
+            disabled={!may("source")}
             value={line.source}
             onChange={(source) => void act({ do: "source", line: line.key, source: source as "buy" })}
             options={[
@@ -104,7 +119,7 @@ function LineRow({ line }: { line: SheetLine }) {
           line.why
         )}
         {hand && " "}
-        {hand && (
+        {hand && may("remove line") && (
           <button className="link" onClick={() => void act({ do: "remove line", id: line.key.slice(5) })}>
             {" "}
             take out
@@ -171,14 +186,16 @@ function Totals() {
 function GiveSheet() {
   const { act, busy, view } = useJob();
   return (
-    <AskBefore
-      asks={overBudget(view.sheet)}
-      yes="Give it all the same"
-      disabled={busy || view.sheet.lines.length === 0}
-      onYes={(asked) => void act({ do: "give sheet", ...(asked && { overBudget: true }) })}
-    >
-      Give it to the customer
-    </AskBefore>
+    <Only may="give sheet">
+      <AskBefore
+        asks={overBudget(view.sheet)}
+        yes="Give it all the same"
+        disabled={busy || view.sheet.lines.length === 0}
+        onYes={(asked) => void act({ do: "give sheet", ...(asked && { overBudget: true }) })}
+      >
+        Give it to the customer
+      </AskBefore>
+    </Only>
   );
 }
 
@@ -215,7 +232,6 @@ function AddLine() {
     const outcome = await act({
       do: "add line",
       line: {
-        id: crypto.randomUUID(),
         says: says.trim(),
         quantity: Number(quantity),
         priceMinor: priceMinor.value,

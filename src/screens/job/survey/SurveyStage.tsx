@@ -15,6 +15,7 @@ import { WherePicture } from "@/draw/WherePicture";
 import { figure } from "@/ui/format";
 import { Key } from "@/ui/Key";
 import { useSettings } from "../../settings";
+import { Fields } from "../../Only";
 import { useJob } from "../JobContext";
 import { Photos } from "../Photos";
 import { firstInWalk, itemsToWalk, nextInWalk } from "./theWalk";
@@ -265,7 +266,7 @@ function MeasureCard({
   onBack: () => void;
 }) {
   const { view, act, beforeLeaving } = useJob();
-  const { system } = useSettings();
+  const { system, may } = useSettings();
   const item = donorItem(itemKey);
   const reading = view.job.donor[itemKey];
   const [text, setText] = useState("");
@@ -321,66 +322,68 @@ function MeasureCard({
       <div className="measure-picture">
         <WherePicture picture={item.picture} label={item.label} />
       </div>
-      {item.kind === "choice" ? (
-        <div
-          className="measure-options"
-          role="group"
-          aria-label={`${item.label}: arrows move, Enter keeps`}
-          onKeyDown={moveFocus}
-        >
-          {Object.entries(item.options).map(([value, label], index) => (
-            <button
-              key={value}
-              data-value={value}
-              autoFocus={reading ? reading.value === value : index === 0}
-              className={`chip${reading?.value === value ? " on" : ""}`}
-              onClick={() => void keep(value)}
-            >
-              {label}
-            </button>
-          ))}
-        </div>
-      ) : (
-        <div className="measure-entry">
-          <Input
-            autoFocus
-            className="measure-box num"
-            value={text}
-            placeholder={shown(item, reading ? reading.value : item.chips[0]!, system)}
-            suffix={unit}
-            inputMode="decimal"
-            status={refusal ? "error" : ""}
-            onChange={(event) => {
-              setText(event.target.value);
-              setRefusal("");
-              setQuestion(null);
-            }}
-            onPressEnter={() => void keep(text)}
-            onKeyDown={(event) => {
-              // One key keeps the likely size: a nominal bike is walked round with the space bar. What is kept already stays.
-              if (event.key !== " " || text !== "") return;
-              event.preventDefault();
-              if (!reading) void keep(written(item.chips[0]!));
-            }}
-            aria-label={item.label}
-            maxLength={40}
-          />
-          {item.kind === "length" && (
-            <Select value={how} onChange={setHow} options={TOOLS} className="measure-tool" aria-label="Taken with" />
-          )}
-          {item.kind === "length" && (
-            <span className="soft num">± {figure(plusMinusOf(item, how, figureNow), "mm", system)}</span>
-          )}
-          <div className="measure-chips">
-            {item.chips.map((value, index) => (
-              <button key={value} className="chip num" onClick={() => void keep(written(value))}>
-                {chip(value)}
-                {index === 0 && !reading && <Key>Space</Key>}
+      <Fields may="measure">
+        {item.kind === "choice" ? (
+          <div
+            className="measure-options"
+            role="group"
+            aria-label={`${item.label}: arrows move, Enter keeps`}
+            onKeyDown={moveFocus}
+          >
+            {Object.entries(item.options).map(([value, label], index) => (
+              <button
+                key={value}
+                data-value={value}
+                autoFocus={reading ? reading.value === value : index === 0}
+                className={`chip${reading?.value === value ? " on" : ""}`}
+                onClick={() => void keep(value)}
+              >
+                {label}
               </button>
             ))}
           </div>
-        </div>
-      )}
+        ) : (
+          <div className="measure-entry">
+            <Input
+              autoFocus
+              className="measure-box num"
+              value={text}
+              placeholder={shown(item, reading ? reading.value : item.chips[0]!, system)}
+              suffix={unit}
+              inputMode="decimal"
+              status={refusal ? "error" : ""}
+              onChange={(event) => {
+                setText(event.target.value);
+                setRefusal("");
+                setQuestion(null);
+              }}
+              onPressEnter={() => void keep(text)}
+              onKeyDown={(event) => {
+                // One key keeps the likely size: a nominal bike is walked round with the space bar. What is kept already stays.
+                if (event.key !== " " || text !== "") return;
+                event.preventDefault();
+                if (!reading) void keep(written(item.chips[0]!));
+              }}
+              aria-label={item.label}
+              maxLength={40}
+            />
+            {item.kind === "length" && (
+              <Select value={how} onChange={setHow} options={TOOLS} className="measure-tool" aria-label="Taken with" />
+            )}
+            {item.kind === "length" && (
+              <span className="soft num">± {figure(plusMinusOf(item, how, figureNow), "mm", system)}</span>
+            )}
+            <div className="measure-chips">
+              {item.chips.map((value, index) => (
+                <button key={value} className="chip num" onClick={() => void keep(written(value))}>
+                  {chip(value)}
+                  {index === 0 && !reading && <Key>Space</Key>}
+                </button>
+              ))}
+            </div>
+          </div>
+        )}
+      </Fields>
       <div className="measure-base">
         {refusal && (
           <p className="note bad" role="alert">
@@ -421,7 +424,7 @@ function MeasureCard({
             </span>
           )}
           <span className="fill" />
-          {reading && (
+          {reading && may("forget reading") && (
             <button className="button quiet" onClick={() => void act({ do: "forget reading", key: itemKey })}>
               Clear
             </button>
@@ -432,7 +435,7 @@ function MeasureCard({
           <button className="button" onClick={onSkip}>
             Skip <Key>Esc</Key>
           </button>
-          {item.kind !== "choice" && (
+          {item.kind !== "choice" && may("measure") && (
             <button className="button main-action" onClick={() => void keep(text)}>
               Keep, next <Key>Enter</Key>
             </button>

@@ -1,0 +1,16 @@
+import { formatMoney } from "../money/money";
+import type { Currency } from "../parts/part";
+import { formatDay } from "../units/date";
+import { formatNumber } from "../units/formatQuantity";
+
+/** Which way a promise is bound, before what was asked: by a day, at least, at most. */
+export const promiseBound = (id: string): string => (id === "ready" ? "by " : id === "range" || id === "hill" ? "≥ " : "≤ ");
+
+/** A promise's figure with its unit; a dash for none. Money in cents. */
+export function promiseFigure(id: string, value: number | string | null, currency: Currency): string {
+  if (value === null) return "–";
+  if (id === "price") return formatMoney(Number(value), currency);
+  if (id === "mass") return `${formatNumber(Number(value), 1)} kg`;
+  if (id === "range") return `${formatNumber(Number(value), 0)} km`;
+  return id === "assist" || id === "hill" ? `${formatNumber(Number(value), 1)} km/h` : formatDay(String(value));
+}
