@@ -9,9 +9,9 @@ import { copyShop } from "@/server/copies";
 import { whoAsks } from "@/server/who";
 import { createJob } from "@/shop/createJob";
 import { linkFor, linksOn, unlink } from "@/shop/customerLinks";
-import { saveHouse } from "@/shop/houseRules";
+import { storeHouse, type HouseNotStored } from "@/shop/houseRules";
 import { importJob } from "@/shop/jobFiles";
-import { savePart } from "@/shop/parts";
+import { storePart, type NotStored } from "@/shop/parts";
 import { changePeople } from "@/shop/people";
 import { perform, type Answer } from "@/shop/perform";
 import { clearSample, loadSample } from "@/shop/sample";
@@ -45,20 +45,32 @@ export async function createNewJob(request: unknown): Promise<{ ok: true; id: st
   return made.ok ? { ok: true, id: made.value } : { ok: false, says: made.error };
 }
 
-type Stored = { ok: true; id: string } | { ok: false; issues: SpecIssue[] };
+type Stored<Failure> = { ok: true; id: string } | ({ ok: false } & Failure);
+/** Of what somebody saw: a number that is none names nothing that was ever seen. */
+const versionOf = (version: unknown): number | null =>
+  version === null ? null : Number.isInteger(version) ? Number(version) : -1;
 
-export async function storePart(raw: unknown): Promise<Stored> {
+/** @param version as it was seen; null for a new part */
+export async function keepPart(raw: unknown, version: unknown, by: string): Promise<Stored<NotStored>> {
   const who = await whoMay("save part");
   if (!who.ok) return { ok: false, issues: [{ path: "", message: who.error }] };
-  const saved = await savePart(await database(), raw);
-  return saved.ok ? { ok: true, id: saved.value } : { ok: false, issues: saved.error };
+  const stored = await storePart(await database(), raw, { at: now(), by: nameOf(who.value, by), version: versionOf(version) });
+  return stored.ok ? { ok: true, id: stored.value } : { ok: false, ...stored.error };
 }
 
-export async function storeHouse(raw: unknown): Promise<{ ok: true } | { ok: false; says: string }> {
+export async function keepHouse(
+  raw: unknown,
+  version: unknown,
+  by: string,
+): Promise<{ ok: true; version: number } | ({ ok: false } & HouseNotStored)> {
   const who = await whoMay("save house rules");
   if (!who.ok) return { ok: false, says: who.error };
-  const saved = await saveHouse(await database(), raw);
-  return saved.ok ? { ok: true } : { ok: false, says: saved.error };
+  const stored = await storeHouse(await database(), raw, {
+    at: now(),
+    by: nameOf(who.value, by),
+    version: versionOf(version) ?? 0,
+  });
+  return stored.ok ? { ok: true, version: stored.value.version } : { ok: false, ...stored.error };
 }
 
 type Told<T = string> = { ok: true; value: T } | { ok: false; says: string };
@@ -86,10 +98,10 @@ export async function makeCopy(): Promise<Told> {
   return { ok: true, value: `Copied just now: ${jobs} jobs, ${parts} parts, ${photos} photographs, read back whole.` };
 }
 
-export async function takeJobFile(text: string, by: string): Promise<Stored> {
+export async function takeJobFile(text: string, by: string, request: unknown): Promise<Stored<{ issues: SpecIssue[] }>> {
   const who = await whoMay("take in job file");
   if (!who.ok) return { ok: false, issues: [{ path: "", message: who.error }] };
-  const taken = await importJob(await database(), String(text), nameOf(who.value, by), now());
+  const taken = await importJob(await database(), String(text), nameOf(who.value, by), now(), request);
   return taken.ok ? { ok: true, id: taken.value } : { ok: false, issues: taken.error };
 }
 

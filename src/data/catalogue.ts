@@ -12,6 +12,7 @@ type PartRow = {
   in_stock: number;
   spec: string;
   only_for: string | null;
+  version?: number;
 };
 type OfferRow = {
   part_id: string;
@@ -60,12 +61,18 @@ export async function loadCatalogue(db: Knex): Promise<Catalogue> {
   return catalogue;
 }
 
-/** A part as it stands in the books, broken or not; undefined when there is none. */
-export async function findRawPart(db: Knex, id: string): Promise<Record<string, unknown> | undefined> {
+/** A part as it stands in the books, broken or not, and how often it was changed; undefined when there is none. */
+export async function findRawPart(db: Knex, id: string): Promise<{ raw: Record<string, unknown>; version: number } | undefined> {
   const row = await db<PartRow>("part").where({ id }).first();
   if (!row) return undefined;
   const offers = await db<OfferRow>("offer").where({ part_id: id }).orderBy("id");
-  return rawPart(row, offers.map(offerOf));
+  return { raw: rawPart(row, offers.map(offerOf)), version: row.version! };
+}
+
+/** Says that a part was changed: whoever has its page open is told. @returns its version now */
+export async function bumpPart(db: Knex, id: string): Promise<number> {
+  await db("part").where({ id }).increment("version", 1);
+  return (await db<PartRow>("part").where({ id }).first("version"))!.version!;
 }
 
 const rawPart = (row: PartRow, offers: Offer[]) => ({
@@ -133,7 +140,7 @@ export async function takeFromShelf(db: Knex, pieces: Readonly<Record<string, nu
   for (const [id, quantity] of moved)
     await db("part")
       .where({ id })
-      .update({ in_stock: db.raw("max(0, in_stock - ?)", [quantity]) });
+      .update({ in_stock: db.raw("max(0, in_stock - ?)", [quantity]), version: db.raw("version + 1") });
   await bumpCatalogue(db);
 }
 

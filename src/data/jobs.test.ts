@@ -11,7 +11,7 @@ import {
   editsToStep,
   listJobs,
   markUndone,
-  nextNumber,
+  takeNumber,
   storeSummary,
   updateJob,
   type JobEvent,
@@ -187,7 +187,7 @@ describe("the list", () => {
     expect((await listJobs(db, "", 1, { only: "measure" })).total).toBe(1);
   });
   test("numbers go on from the highest, and a summary alone is brought up to date", async () => {
-    expect(await nextNumber(db)).toBe(104);
+    expect(await takeNumber(db)).toBe(104);
     await storeSummary(db, "j101", { ...SUMMARY, build: "Another kit" });
     expect((await listJobs(db, "Ida", 1)).rows[0]!.summary.build).toBe("Another kit");
     expect((await listJobs(db, "Rusk", 1)).rows[0]!.summary.build).toBe("A kit");

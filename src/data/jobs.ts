@@ -1,7 +1,9 @@
+import type { Operation } from "rfc6902";
 import type { Knex } from "knex";
 import { summarySchema, type JobList, type Listing, type Summary } from "@/core/job/summary";
 import { jobSchema, type Job } from "@/core/job/job";
 import { placedOrderSchema, type PlacedOrder } from "@/core/supply/placedOrder";
+import { readSetting, writeSetting } from "./settings";
 import type { HistoryLine } from "@/core/job/view";
 
 type Row = {
@@ -25,6 +27,7 @@ type EventRow = {
   before: string;
   after: string;
   undone: number;
+  request: string | null;
 };
 
 /** A stored job that no longer reads: its document was altered from outside. */
@@ -112,9 +115,14 @@ export async function listJobs(db: Knex, find: string, limit: number, listing: P
   };
 }
 
-export async function nextNumber(db: Knex): Promise<number> {
+const LAST_NUMBER = "last job number";
+
+/** A number that no job had before, be it gone since; taken with this. */
+export async function takeNumber(db: Knex): Promise<number> {
   const row = await db("job").max<{ top: number | null }[]>({ top: "number" });
-  return (row[0]?.top ?? 100) + 1;
+  const number = Math.max(row[0]?.top ?? 100, Number((await readSetting(db, LAST_NUMBER)) ?? 0)) + 1;
+  await writeSetting(db, LAST_NUMBER, number);
+  return number;
 }
 
 const bodyOf = (job: Job) => JSON.stringify({ ...job, orders: [] });
@@ -192,6 +200,9 @@ const orderRow = (jobId: string, order: PlacedOrder) => ({
   body: JSON.stringify(order),
 });
 
+/** From one state of a job to another: what changed, as JSON patch (RFC 6902); edits of before that kept the changed pieces whole. */
+export type Change = readonly Operation[] | Partial<Job>;
+
 export type JobEvent = {
   jobId: string;
   version: number;
@@ -199,16 +210,30 @@ export type JobEvent = {
   by: string;
   kind: string;
   says: string;
-  before: Partial<Job>;
-  after: Partial<Job>;
+  /** Back to what was, and forth again. */
+  before: Change;
+  after: Change;
+  /** Names the wish that this edit came from, so that it is done once however often it is sent. */
+  request?: string | undefined;
 };
 
 export async function appendEvent(db: Knex, event: JobEvent): Promise<void> {
-  const { jobId, before, after, ...rest } = event;
-  await db("event").insert({ ...rest, job_id: jobId, before: JSON.stringify(before), after: JSON.stringify(after) });
+  const { jobId, before, after, request, ...rest } = event;
+  await db("event").insert({
+    ...rest,
+    job_id: jobId,
+    before: JSON.stringify(before),
+    after: JSON.stringify(after),
+    request: request ?? null,
+  });
 }
 
-type Edit = { id: number; kind: string; says: string; before: Partial<Job>; after: Partial<Job> };
+/** The job that an edit of this request was stored for; undefined when none was. */
+export async function jobOfRequest(db: Knex, request: string): Promise<string | undefined> {
+  return (await db<EventRow>("event").where({ request }).first("job_id"))?.job_id;
+}
+
+type Edit = { id: number; kind: string; says: string; before: Change; after: Change };
 
 /** The edit that undo takes back, and the one that redo does again: a new edit leaves nothing to do again. */
 export async function editsToStep(db: Knex, jobId: string): Promise<{ undo: Edit | undefined; redo: Edit | undefined }> {
@@ -231,8 +256,8 @@ export async function editsToStep(db: Knex, jobId: string): Promise<{ undo: Edit
         id: row.id,
         kind: row.kind,
         says: row.says,
-        before: JSON.parse(row.before) as Partial<Job>,
-        after: JSON.parse(row.after) as Partial<Job>,
+        before: JSON.parse(row.before) as Change,
+        after: JSON.parse(row.after) as Change,
       }
     );
   };

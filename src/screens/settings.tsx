@@ -3,6 +3,7 @@
 import { createContext, useContext, useSyncExternalStore, type ReactNode } from "react";
 import type { TemplateId } from "@/core/donor/templates";
 import { may, type Deed, type Who } from "@/core/people/roles";
+import { asOneWish } from "@/ui/asOneWish";
 import type { UnitSystem } from "@/core/units/dimension";
 
 export type CreateJob = (request: {
@@ -10,6 +11,7 @@ export type CreateJob = (request: {
   bike: string;
   by: string;
   start?: { template: TemplateId } | { copyOf: string };
+  request?: string;
 }) => Promise<{ ok: true; id: string } | { ok: false; says: string }>;
 
 /** What this machine remembers: who stands at it, and millimetres or inches; and who is signed in. */
@@ -69,7 +71,7 @@ export function SettingsProvider({ children, createJob, who }: { children: React
         may: (deed) => may(who, deed),
         system,
         toggleSystem: () => setUnits(system === "metric" ? "imperial" : "metric"),
-        createJob,
+        createJob: (asked) => asOneWish(JSON.stringify(asked), (request) => createJob({ ...asked, request })),
         turned: turned === "yes",
         toggleTurned: () => setTurned(turned === "yes" ? "" : "yes"),
       }}

@@ -14,7 +14,12 @@ export const LOOPBACK = ["localhost", "127.0.0.1", "[::1]"];
 const EVERYWHERE = new Set(["0.0.0.0", "::", "[::]"]);
 
 /** A host without its port: `127.0.0.1:4170`, `[::1]:4170`, `bench.local`. */
-export const bare = (host: string): string => host.trim().toLowerCase().replace(/(?<!:):\d+$/, "").replace(/\.$/, "");
+export const bare = (host: string): string =>
+  host
+    .trim()
+    .toLowerCase()
+    .replace(/(?<!:):\d+$/, "")
+    .replace(/\.$/, "");
 
 /**
  * The names that a shop is asked by: this machine's own, the address that it listens on, and those it is told of.

@@ -4,7 +4,8 @@ import { z } from "zod";
 import { asTold, BIKE_TEMPLATES, donorFrom, type TemplateId } from "@/core/donor/templates";
 import { newJob, type Job } from "@/core/job/job";
 import { bad, good, type Result } from "@/core/result";
-import { appendEvent, findJob, insertJob, nextNumber } from "@/data/jobs";
+import { appendEvent, findJob, insertJob, jobOfRequest, takeNumber } from "@/data/jobs";
+import { requestSchema } from "./request";
 import { benchOf, summaryOf } from "./jobView";
 
 const newJobSchema = z.strictObject({
@@ -18,6 +19,7 @@ const newJobSchema = z.strictObject({
       z.strictObject({ copyOf: z.string().max(40) }),
     ])
     .optional(),
+  request: requestSchema.optional(),
 });
 type Start = z.output<typeof newJobSchema>["start"];
 
@@ -41,13 +43,15 @@ async function begun(db: Knex, job: Job, start: Start, at: string, by: string): 
 export async function createJob(db: Knex, raw: unknown, now: string): Promise<Result<string>> {
   const request = newJobSchema.safeParse(raw);
   if (!request.success) return bad(request.error.issues.map((issue) => issue.message).join(" "));
-  const { customer, bike, by, start } = request.data;
+  const { customer, bike, by, start, request: asked } = request.data;
   return db.transaction(async (trx): Promise<Result<string>> => {
-    const number = await nextNumber(trx);
+    const made = asked === undefined ? undefined : await jobOfRequest(trx, asked);
+    if (made !== undefined) return good(made);
+    const number = await takeNumber(trx);
     const empty = newJob({ id: `j${number}-${randomUUID().slice(0, 6)}`, number, customer, bike });
-    const made = await begun(trx, empty, start, now, by);
-    if (!made.ok) return made;
-    const job = made.value;
+    const first = await begun(trx, empty, start, now, by);
+    if (!first.ok) return first;
+    const job = first.value;
     await insertJob(trx, job, summaryOf(job, await benchOf(trx, now, by, job.id)), now);
     await appendEvent(trx, {
       jobId: job.id,
@@ -58,6 +62,7 @@ export async function createJob(db: Knex, raw: unknown, now: string): Promise<Re
       says: `Job ${number} taken in`,
       before: {},
       after: {},
+      request: asked,
     });
     return good(job.id);
   });

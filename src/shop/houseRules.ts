@@ -1,12 +1,14 @@
 import { setImmediate } from "node:timers/promises";
 import type { Knex } from "knex";
 import { houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
-import { houseSentence } from "@/core/house/schools";
+import { houseSentence, houseTitle } from "@/core/house/schools";
 import { countVerdicts, isOpen, type Verdict } from "@/core/fit/finding";
 import { bad, good, type Result } from "@/core/result";
 import { findJob, listJobs } from "@/data/jobs";
 import { houseRules, writeSetting } from "@/data/settings";
 import { benchOf } from "./jobView";
+import { appendRecord, recordHistory, recordVersion, type RecordLine } from "@/data/records";
+import type { Storing } from "./parts";
 import { assessOn } from "./useCase";
 
 /** What other house rules would change in one job: findings that read otherwise, and the price. */
@@ -82,6 +84,58 @@ export async function previewHouse(db: Knex, raw: unknown, now: string): Promise
       });
   }
   return good({ changed, unchanged, signed });
+}
+
+/** The house rules with their version and what was changed of them. */
+export async function openHouse(db: Knex): Promise<{ rules: HouseRules; version: number; history: RecordLine[] }> {
+  const [rules, version, lines] = await Promise.all([
+    houseRules(db),
+    recordVersion(db, "house", HOUSE),
+    recordHistory(db, "house", HOUSE),
+  ]);
+  return { rules, version, history: lines };
+}
+
+const HOUSE = "house";
+
+/** Why rules were not kept; where somebody else was first, what stands now. */
+export type HouseNotStored = { readonly says: string; readonly stale?: { readonly version: number; readonly now: HouseRules } };
+
+/** Stores the rules as what they were seen as: what somebody else changed meanwhile is told first. The same thing sent twice is stored once. */
+export async function storeHouse(
+  db: Knex,
+  raw: unknown,
+  { at, by, version }: Storing,
+): Promise<Result<{ rules: HouseRules; version: number }, HouseNotStored>> {
+  return db.transaction(async (trx): Promise<Result<{ rules: HouseRules; version: number }, HouseNotStored>> => {
+    const [before, now] = [await houseRules(trx), await recordVersion(trx, "house", HOUSE)];
+    const rules = read(raw, before);
+    if (!rules.ok) return bad({ says: rules.error });
+    const changed = (Object.keys(rules.value) as (keyof HouseRules)[]).filter(
+      (key) => JSON.stringify(rules.value[key]) !== JSON.stringify(before[key]),
+    );
+    if (changed.length === 0) return good({ rules: before, version: now });
+    if (typeof version === "number" && version !== now) {
+      const since = await recordHistory(trx, "house", HOUSE, version);
+      const what = since.map((line) => `${line.says}${line.by && `, ${line.by}`}`).join("; ");
+      return bad({
+        says: `Changed meanwhile: ${what}. Yours still stand here, the rest is as it is now: look, then keep them again.`,
+        stale: { version: now, now: before },
+      });
+    }
+    await writeSetting(trx, "house", rules.value);
+    await appendRecord(trx, {
+      kind: "house",
+      recordId: HOUSE,
+      version: now + 1,
+      at,
+      by,
+      says: `Changed: ${changed.map((key) => houseTitle(key).toLowerCase()).join(", ")}`,
+      before,
+      after: rules.value,
+    });
+    return good({ rules: rules.value, version: now + 1 });
+  });
 }
 
 /** Stores the rules; the list of jobs works its lines out anew when it is next shown. */

@@ -1,11 +1,14 @@
 import type { Knex } from "knex";
 import { randomUUID } from "node:crypto";
+import { orderNumber } from "@/core/cost/orderOf";
 import { fitOf } from "@/core/job/assess";
+import type { Job } from "@/core/job/job";
 import { readJobFile, writeJobFile, type FileIssue } from "@/core/job/jobFile";
 import type { Part } from "@/core/parts/part";
 import { bad, good, type Result } from "@/core/result";
 import { saveParts } from "@/data/catalogue";
-import { appendEvent, findJob, insertJob, nextNumber } from "@/data/jobs";
+import { appendEvent, findJob, insertJob, jobOfRequest, takeNumber } from "@/data/jobs";
+import { requestSchema } from "./request";
 import { benchOf, summaryOf } from "./jobView";
 
 /** A job whole, as an open file; undefined for an unknown id. */
@@ -25,7 +28,13 @@ export async function exportJob(db: Knex, id: string, now: string) {
 const MOST_BYTES = 4_000_000;
 
 /** Takes a job file in as a new job. Parts that the shop does not have are added without offers; those it has stay as they are. */
-export async function importJob(db: Knex, text: string, by: string, now: string): Promise<Result<string, FileIssue[]>> {
+export async function importJob(
+  db: Knex,
+  text: string,
+  by: string,
+  now: string,
+  request?: unknown,
+): Promise<Result<string, FileIssue[]>> {
   if (text.length > MOST_BYTES) return bad([{ path: "", message: "the file is larger than 4 MB" }]);
   let raw: unknown;
   try {
@@ -35,14 +44,23 @@ export async function importJob(db: Knex, text: string, by: string, now: string)
   }
   const read = readJobFile(raw);
   if (!read.ok) return read;
+  const asked = requestSchema.safeParse(request).data;
   return db.transaction(async (trx) => {
+    const made = asked === undefined ? undefined : await jobOfRequest(trx, asked);
+    if (made !== undefined) return good(made);
     const before = await benchOf(trx, now, by, null);
     const fresh = read.value.parts.filter(
       (part) => !before.catalogue.parts.has(part.id) && !before.catalogue.broken.has(part.id),
     );
-    const known = new Set(before.catalogue.suppliers.keys());
-    const number = await nextNumber(trx);
-    const job = { ...read.value.job, id: `j${number}-${randomUUID().slice(0, 6)}`, number };
+    const number = await takeNumber(trx);
+    const job: Job = {
+      ...read.value.job,
+      id: `j${number}-${randomUUID().slice(0, 6)}`,
+      number,
+      // An order of another job is not this one's: it has a number here, and another key.
+      orders: read.value.job.orders.map((order, i) => ({ ...order, id: randomUUID(), number: orderNumber(number, i + 1) })),
+      orderSerial: read.value.job.orders.length,
+    };
     if (fresh.length > 0)
       await saveParts(
         trx,
@@ -52,7 +70,8 @@ export async function importJob(db: Knex, text: string, by: string, now: string)
           inStock: 0,
           // What its customer brought there is this job's customer's here.
           ...(part.onlyFor !== undefined && { onlyFor: job.id }),
-          offers: part.offers.filter((o) => known.has(o.supplierId)),
+          // What it costs there is not what it costs here.
+          offers: [],
         })),
       );
     await insertJob(trx, job, summaryOf(job, await benchOf(trx, now, by, job.id)), now);
@@ -65,6 +84,7 @@ export async function importJob(db: Knex, text: string, by: string, now: string)
       says: `Job ${number} read from a file`,
       before: {},
       after: {},
+      request: asked,
     });
     return good(job.id);
   });

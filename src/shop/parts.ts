@@ -3,7 +3,9 @@ import { bad, good, type Result } from "@/core/result";
 import type { PartList, PartRow } from "@/core/parts/partList";
 import { isPriced, readPart, type Part, type SpecIssue, type Supplier } from "@/core/parts/part";
 import { findJob } from "@/data/jobs";
-import { findRawPart, loadCatalogue, saveParts } from "@/data/catalogue";
+import { bumpPart, findRawPart, loadCatalogue, saveParts } from "@/data/catalogue";
+import { partChanges } from "@/core/parts/partChanges";
+import { appendRecord, recordHistory, type RecordLine } from "@/data/records";
 import { brokenWords, partSummary } from "./choices";
 
 const LISTED = 60;
@@ -57,17 +59,23 @@ export type PartPage = {
   issues: SpecIssue[];
   suppliers: Supplier[];
   names: Record<string, string>;
+  /** How often it was changed: storing names it, so that nobody overwrites what they have not seen. */
+  version: number;
+  history: RecordLine[];
 };
 
 /** A part as it stands, broken or not, with what is wrong; undefined for an unknown number. */
 export async function openPart(db: Knex, id: string): Promise<PartPage | undefined> {
-  const raw = await findRawPart(db, id);
-  if (!raw) return undefined;
+  const found = await findRawPart(db, id);
+  if (!found) return undefined;
+  const { raw, version } = found;
   const catalogue = await loadCatalogue(db);
   const read = readPart(raw);
   const contents = read.ok && read.value.kind === "kit" ? read.value.spec.contents : [];
   return {
     raw,
+    version,
+    history: await recordHistory(db, "part", id),
     issues: read.ok ? [] : read.error,
     suppliers: [...catalogue.suppliers.values()],
     names: Object.fromEntries(
@@ -78,7 +86,68 @@ export async function openPart(db: Knex, id: string): Promise<PartPage | undefin
 
 export const suppliersOf = async (db: Knex): Promise<Supplier[]> => [...(await loadCatalogue(db)).suppliers.values()];
 
-/** Stores a part, new or changed, if it reads whole; its suppliers and a kit's contents must exist. */
+/** Who stores a record, when, and on what they saw of it. */
+export type Storing = {
+  readonly at: string;
+  readonly by: string;
+  /** null for one that is new; left out by who stores whatever stands there */
+  readonly version?: number | null;
+};
+
+/** Why a part was not stored; where somebody else was first, what stands now. */
+export type NotStored = {
+  readonly issues: SpecIssue[];
+  readonly stale?: { readonly version: number; readonly now: Record<string, unknown> };
+};
+
+/**
+ * Stores a part, new or changed, as what it was seen as: a number that is taken is never overwritten, and what was changed meanwhile is
+ * told first. The same thing sent twice is stored once.
+ */
+export async function storePart(db: Knex, raw: unknown, { at, by, version }: Storing): Promise<Result<string, NotStored>> {
+  return db.transaction(async (trx): Promise<Result<string, NotStored>> => {
+    const id = String((raw as { id?: unknown } | null)?.id ?? "");
+    const there = await findRawPart(trx, id);
+    const read = readPart(raw);
+    const same = there && read.ok && partChanges(there.raw, read.value).length === 0;
+    if (same) return good(id);
+    if (there && version === null)
+      return bad({
+        issues: [{ path: "id", message: `is taken: it is “${String(there.raw.name)}”. Take another number, or open that part.` }],
+      });
+    if (there && version !== undefined && version !== there.version) {
+      const since = (await recordHistory(trx, "part", id, version ?? 0)).map(
+        (line) => `${line.says}${line.by && `, ${line.by}`}`,
+      );
+      const what = since.length > 0 ? since.join("; ") : "pieces were taken off the shelf";
+      return bad({
+        stale: { version: there.version, now: there.raw },
+        issues: [
+          {
+            path: "",
+            message: `Changed meanwhile: ${what}. What you typed is still here, the rest is as it is now: look, then store it again.`,
+          },
+        ],
+      });
+    }
+    const saved = await savePart(trx, raw);
+    if (!saved.ok) return bad({ issues: saved.error });
+    const now = (await findRawPart(trx, id))!.raw;
+    await appendRecord(trx, {
+      kind: "part",
+      recordId: id,
+      version: there ? await bumpPart(trx, id) : 1,
+      at,
+      by,
+      says: there ? `Changed: ${partChanges(there.raw, now).join(", ")}` : "Put into the catalogue",
+      before: there?.raw ?? null,
+      after: now,
+    });
+    return saved;
+  });
+}
+
+/** Stores a part if it reads whole; its suppliers and a kit's contents must exist. */
 export async function savePart(db: Knex, raw: unknown): Promise<Result<string, SpecIssue[]>> {
   const read = readPart(raw);
   if (!read.ok) return bad(read.error);

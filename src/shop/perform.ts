@@ -1,3 +1,4 @@
+import { applyPatch, createPatch, createTests, type Operation } from "rfc6902";
 import type { Knex } from "knex";
 import { z } from "zod";
 import { commandSchema, type Done, type Refusal } from "@/core/job/command";
@@ -6,12 +7,14 @@ import type { Assessment } from "@/core/job/assess";
 import { ALLOWED, may, notTheirs, type Deed, type Who } from "@/core/people/roles";
 import { bad, good, type Result } from "@/core/result";
 import type { HistoryLine, JobView } from "@/core/job/view";
-import { appendEvent, editsToStep, findJob, history, markUndone, updateJob } from "@/data/jobs";
+import { appendEvent, editsToStep, findJob, history, jobOfRequest, markUndone, updateJob, type Change } from "@/data/jobs";
+import { lastSerial } from "@/core/cost/orderOf";
 import type { Wish } from "@/core/wish/wish";
 import { carryOut } from "./commands";
 import { WISH_NAMES } from "@/core/wish/names";
 import { takeFromShelf } from "@/data/catalogue";
 import { takenBy } from "@/core/job/taken";
+import { requestSchema } from "./request";
 import { benchOf, summaryOf, viewFrom } from "./jobView";
 import { assessOn, type Bench } from "./useCase";
 
@@ -29,6 +32,8 @@ export const envelopeSchema = z.strictObject({
   version: z.int(),
   by: z.string().trim().max(40),
   command: z.union([commandSchema, stepBackSchema]),
+  /** Names one wish of somebody's: sent again, because no answer came, it is not done again. */
+  request: requestSchema.optional(),
 });
 export type Envelope = z.input<typeof envelopeSchema>;
 
@@ -71,12 +76,14 @@ type Carried = { job: Job } & ({ bench: Bench; assessed: Assessment } | { bench?
 async function carriedOut(db: Knex, raw: unknown, now: string, who: Who): Promise<Result<Carried, Failure>> {
   const envelope = envelopeSchema.safeParse(raw);
   if (!envelope.success) return bad({ kind: "refused", says: sentence(envelope.error) });
-  const { jobId, version, command } = envelope.data;
+  const { jobId, version, command, request } = envelope.data;
   if (who && !may(who, command.do)) return bad({ kind: "refused", says: notTheirs(who, command.do) });
   const by = who?.name ?? envelope.data.by;
   return db.transaction(async (trx): Promise<Result<Carried, Failure>> => {
     const job = await findJob(trx, jobId);
     if (!job) return bad({ kind: "gone", says: "This job does not exist any more." });
+    // Stored before, and only the answer was lost: this is the answer.
+    if (request !== undefined && (await jobOfRequest(trx, request)) === jobId) return good({ job });
     const bench = await benchOf(trx, now, by, jobId);
     if (job.version !== version) {
       const changes = await history(trx, jobId, version);
@@ -89,7 +96,7 @@ async function carriedOut(db: Knex, raw: unknown, now: string, who: Who): Promis
     }
     const outcome =
       command.do === "undo" || command.do === "redo"
-        ? await stepBack(trx, jobId, command.do, command.sure === true, who)
+        ? await stepBack(trx, job, command.do, command.sure === true, who)
         : carryOut(job, command, bench);
     if (!outcome.ok) return outcome;
     const whole = jobSchema.safeParse({ ...job, ...outcome.value.job, version: version + 1 });
@@ -99,7 +106,7 @@ async function carriedOut(db: Knex, raw: unknown, now: string, who: Who): Promis
     const made = whole.data;
     // A finished step took its pieces off the shelf; one that is opened again puts them back. Undo follows by itself.
     const assessed = assessOn(made, bench);
-    const next = { ...made, taken: takenBy(made, assessed) };
+    const next = { ...made, taken: takenBy(made, assessed), orderSerial: Math.max(lastSerial(job), lastSerial(made)) };
     const ids = new Set([...Object.keys(job.taken), ...Object.keys(next.taken)]);
     const moved = Object.fromEntries([...ids].map((id) => [id, (next.taken[id] ?? 0) - (job.taken[id] ?? 0)]));
     // What is on the shelf counts in the sums: without a move they are those of before.
@@ -114,17 +121,50 @@ async function carriedOut(db: Knex, raw: unknown, now: string, who: Who): Promis
       by,
       kind: command.do,
       says: outcome.value.says,
+      request,
       ...difference(job, next, outcome.value.job),
     });
     return good(moves ? { job: next } : { job: next, bench, assessed });
   });
 }
 
-/** The pieces of the job that changed, as they were and as they are: what undo and the audit read. */
-function difference(before: Job, after: Job, changed: Done["job"]): { before: Partial<Job>; after: Partial<Job> } {
+/** What changed of the pieces that were changed, forth and back: what undo and the audit read. */
+function difference(before: Job, after: Job, changed: Done["job"]): { before: Change; after: Change } {
   const keys = Object.keys(changed) as (keyof Job)[];
-  const pick = (job: Job) => Object.fromEntries(keys.map((key) => [key, job[key]])) as Partial<Job>;
-  return { before: pick(before), after: pick(after) };
+  // As they are stored: what is undefined is not there.
+  const pick = (job: Job) => JSON.parse(JSON.stringify(Object.fromEntries(keys.map((key) => [key, job[key]])))) as object;
+  const [was, is] = [pick(before), pick(after)];
+  return { before: changeOf(is, was), after: changeOf(was, is) };
+}
+
+/** A longer list is put in the place of the other as a whole: to find what differs in it takes as long as it is long, squared. */
+const LONGEST_COMPARED = 60;
+
+/** What leads from one state to another, with tests that it is that one. */
+function changeOf(from: object, to: object): Operation[] {
+  const steps = createPatch(from, to, (a: unknown, b: unknown, at) =>
+    Array.isArray(a) && Array.isArray(b) && Math.max(a.length, b.length) > LONGEST_COMPARED
+      ? JSON.stringify(a) === JSON.stringify(b)
+        ? []
+        : [{ op: "replace", path: at.toString(), value: b as unknown }]
+      : undefined,
+  );
+  // Places in a list move while the steps are made: a test of one would ask at the wrong place.
+  const named = steps.filter(({ path }) => !/\/(\d+|-)(\/|$)/.test(path));
+  return [...createTests(from, named), ...steps];
+}
+
+const isPatch = (change: Change): change is readonly Operation[] => Array.isArray(change);
+const touchesOrders = (change: Change): boolean =>
+  isPatch(change) ? change.some(({ path }) => path.startsWith("/orders")) : change.orders !== undefined;
+
+/** The pieces of the job after an edit is stepped over; null where the job is no longer such as the edit left it. */
+function steppedOver(job: Job, change: Change): Partial<Job> | null {
+  if (!isPatch(change)) return jobSchema.safeParse({ ...job, ...change }).success ? change : null;
+  const next = structuredClone(job);
+  if (applyPatch(next, [...change]).some((error) => error !== null)) return null;
+  const keys = [...new Set(change.map(({ path }) => path.split("/")[1] as keyof Job))];
+  return jobSchema.safeParse(next).success ? (Object.fromEntries(keys.map((key) => [key, next[key]])) as Partial<Job>) : null;
 }
 
 /** What others rely on already: taking it back, or doing it again, asks first. */
@@ -134,8 +174,8 @@ const ASKS: Readonly<Record<string, string>> = {
 };
 
 /** Takes the last edit back, or does the last one that was taken back again. */
-async function stepBack(trx: Knex, jobId: string, way: "undo" | "redo", sure: boolean, who: Who): Promise<Result<Done, Refusal>> {
-  const edit = (await editsToStep(trx, jobId))[way];
+async function stepBack(trx: Knex, job: Job, way: "undo" | "redo", sure: boolean, who: Who): Promise<Result<Done, Refusal>> {
+  const edit = (await editsToStep(trx, job.id))[way];
   if (!edit) return bad({ kind: "refused", says: `There is nothing to ${way}.` });
   // A kind of edit from before the roles, or from a newer bench, is the owner's to step over.
   const deed = edit.kind in ALLOWED ? (edit.kind as Deed) : "keep people";
@@ -143,10 +183,17 @@ async function stepBack(trx: Knex, jobId: string, way: "undo" | "redo", sure: bo
   const asks = ASKS[edit.kind];
   if (asks && !sure)
     return bad({ kind: "ask", says: `${way === "undo" ? "Undo" : "Do again"}: ${edit.says}? ${asks}`, perhaps: null, value: 0 });
+  const change = way === "undo" ? edit.before : edit.after;
+  const stepped = steppedOver(job, change);
+  if (!stepped)
+    return bad({
+      kind: "refused",
+      says: `“${edit.says}” cannot be ${way === "undo" ? "taken back" : "done again"}: what it changed is kept another way since an update. Change it by hand.`,
+    });
   await markUndone(trx, edit.id, way === "undo");
   return good({
-    job: way === "undo" ? edit.before : edit.after,
-    says: `${way === "undo" ? "Undone" : "Done again"}: ${edit.says}${edit.before.orders ? " (if it was sent, tell the supplier)" : ""}`,
+    job: stepped,
+    says: `${way === "undo" ? "Undone" : "Done again"}: ${edit.says}${touchesOrders(change) ? " (if it was sent, tell the supplier)" : ""}`,
   });
 }
 

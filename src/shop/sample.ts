@@ -6,7 +6,7 @@ import { saveParts, saveSuppliers } from "@/data/catalogue";
 import { DEMO_JOBS } from "@/data/demo/jobs";
 import { DEMO_PARTS } from "@/data/demo/parts";
 import { DEMO_SUPPLIERS } from "@/data/demo/suppliers";
-import { appendEvent, insertJob, nextNumber } from "@/data/jobs";
+import { appendEvent, insertJob, takeNumber } from "@/data/jobs";
 import { dropParts, dropSampleJob, isEmptyShop, keepSampleJob, sampleJob } from "@/data/sample";
 import { carryOut } from "./commands";
 import { benchOf, summaryOf } from "./jobView";
@@ -25,7 +25,7 @@ export async function loadSample(db: Knex, by: string, now: string): Promise<Res
     await saveSuppliers(trx, DEMO_SUPPLIERS);
     await saveParts(trx, DEMO_PARTS);
     const demo = DEMO_JOBS.find(({ customer }) => customer === SAMPLE)!;
-    const number = await nextNumber(trx);
+    const number = await takeNumber(trx);
     const id = `j${number}-${randomUUID().slice(0, 6)}`;
     const bench = await benchOf(trx, now, by, id);
     const empty = newJob({ id, number, customer: demo.customer, bike: demo.bike });

@@ -1,12 +1,12 @@
 import { HouseScreen } from "@/screens/house/HouseScreen";
-import { houseRules } from "@/shop/houseRules";
+import { openHouse } from "@/shop/houseRules";
 import { database } from "@/shop/openShop";
 import { shopCopies } from "@/shop/copies";
-import { makeCopy, storeHouse } from "../actions";
+import { keepHouse, makeCopy } from "../actions";
 
 export const dynamic = "force-dynamic";
 
 export default async function HousePage() {
   const copies = shopCopies(new Date().toISOString());
-  return <HouseScreen first={await houseRules(await database())} storeHouse={storeHouse} copies={copies} makeCopy={makeCopy} />;
+  return <HouseScreen page={await openHouse(await database())} keepHouse={keepHouse} copies={copies} makeCopy={makeCopy} />;
 }

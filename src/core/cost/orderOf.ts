@@ -2,22 +2,27 @@ import type { PlacedOrder } from "../supply/placedOrder";
 import type { PlannedOrder } from "../supply/supplyPlan";
 import type { Sheet } from "./sheet";
 
-/** One more than the highest serial used, so that a number is never given twice while its order stands. */
-const nextSerial = (orders: readonly PlacedOrder[]) =>
-  Math.max(0, ...orders.map((order) => Number(order.number.split("-")[1]))) + 1;
+type Numbered = { readonly number: number; readonly orders: readonly PlacedOrder[]; readonly orderSerial: number };
+
+/** The highest serial that an order of this job has or had. */
+export const lastSerial = ({ orders, orderSerial }: Omit<Numbered, "number">): number =>
+  Math.max(orderSerial, ...orders.map((order) => Number(order.number.split("-")[1])));
+
+/** An order's number: the job's, and one that no order of it had before. */
+export const orderNumber = (job: number, serial: number): string => `${String(job).padStart(4, "0")}-${serial}`;
 
 /** A planned order as it is frozen when it is placed: prices, packs and reasons. */
 export function orderOf(
   planned: PlannedOrder,
   sheet: Sheet,
-  job: { readonly number: number; readonly orders: readonly PlacedOrder[] },
+  job: Numbered,
   stamp: { readonly id: string; readonly at: string; readonly by: string },
 ): PlacedOrder {
   const because = (partId: string) =>
     sheet.lines.filter((line) => line.partId === partId && line.source === "buy").map((line) => line.why.slice(0, 200));
   return {
     id: stamp.id,
-    number: `${String(job.number).padStart(4, "0")}-${nextSerial(job.orders)}`,
+    number: orderNumber(job.number, lastSerial(job) + 1),
     supplierId: planned.supplier.id,
     supplierName: planned.supplier.name,
     placed: { at: stamp.at, by: stamp.by },

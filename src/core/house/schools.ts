@@ -287,14 +287,15 @@ export const SCHOOLS: readonly School[] = [
   },
 ];
 
+/** What a rule is called. */
+export const houseTitle = (key: string): string =>
+  key === "rates" ? "Rates" : (SCHOOLS.find((school) => school.key === key)?.title ?? key);
+
 /** What is wrong with house rules, told by their titles. */
 export const houseSentence = (issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[]): string =>
   issues
     .map(({ path: [key, of], message }) => {
-      const title =
-        key === "rates"
-          ? `Rate of ${String(of ?? "a currency")}`
-          : (SCHOOLS.find((school) => school.key === key)?.title ?? String(key));
+      const title = key === "rates" ? `Rate of ${String(of ?? "a currency")}` : houseTitle(String(key));
       return `${title} ${message}`;
     })
     .join("; ");

@@ -53,6 +53,8 @@ export const jobSchema = z.strictObject({
   hand: z.array(handLineSchema).max(100, "a sheet holds at most 100 lines by hand: take one out first"),
   given: z.array(givenSheetSchema).max(50, "a sheet is given at most 50 times: begin a copy of the job"),
   orders: z.array(placedOrderSchema),
+  /** The highest number that an order of this job ever had: none is given twice, be it taken back. */
+  orderSerial: z.int().min(0).default(0),
   /** Pieces that finished steps took from the shelf, by part: they are off its count. */
   taken: z.record(z.string().max(60), z.int().min(0)).default({}),
   ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200), despite })),
@@ -108,6 +110,7 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   hand: [],
   given: [],
   orders: [],
+  orderSerial: 0,
   taken: {},
   ticks: {},
   brought: {},

@@ -73,6 +73,17 @@ export const jobFileSchema = z
       .default([]),
     sources: jobSchema.shape.sources.default({}),
     hand: jobSchema.shape.hand.default([]),
+    given: jobSchema.shape.given.default([]).describe("Sheets as they were given to the customer"),
+    orders: jobSchema.shape.orders
+      .default([])
+      .describe("Orders as they were placed; they get numbers of the shop that reads them"),
+    orderSerial: jobSchema.shape.orderSerial,
+    taken: jobSchema.shape.taken.describe("Pieces that finished steps took from the shelf where it was worked on"),
+    ticks: jobSchema.shape.ticks.default({}).describe("Steps of the work that are done"),
+    brought: jobSchema.shape.brought,
+    calls: jobSchema.shape.calls,
+    aside: jobSchema.shape.aside,
+    signed: jobSchema.shape.signed.default(null).describe("Who signed the finished bike, for which state"),
     parts: z.array(filePart).max(2000).default([]).describe("Parts that the job needs, whole"),
     house: houseRulesSchema
       .partial()
@@ -140,6 +151,15 @@ export function readJobFile(raw: unknown): Result<ReadJobFile, FileIssue[]> {
     overrides: file.overrides.map(stamped),
     sources: file.sources,
     hand: file.hand,
+    given: file.given,
+    orders: file.orders,
+    orderSerial: file.orderSerial,
+    taken: file.taken,
+    ticks: file.ticks,
+    brought: file.brought,
+    calls: file.calls,
+    aside: file.aside,
+    signed: file.signed,
   };
   return good({ job, parts, house: { ...DEFAULT_HOUSE_RULES, ...(file.house as Partial<HouseRules> | undefined) } });
 }
@@ -165,7 +185,7 @@ function readingOf(key: DonorKey, entry: z.output<typeof fileReading>): Result<R
   });
 }
 
-/** A job as a file, with the parts that it uses, so that it reads the same in another shop. */
+/** A job as a file, with the parts that it uses, so that it reads the same in another shop. Its photographs stay where they are. */
 export function writeJobFile(job: Job, parts: readonly Part[], house: HouseRules): z.input<typeof jobFileSchema> {
   return {
     format: "gull-bench job 1",
@@ -180,6 +200,15 @@ export function writeJobFile(job: Job, parts: readonly Part[], house: HouseRules
     overrides: job.overrides,
     sources: job.sources,
     hand: job.hand,
+    given: job.given,
+    orders: job.orders,
+    orderSerial: job.orderSerial,
+    taken: job.taken,
+    ticks: job.ticks,
+    brought: job.brought,
+    calls: job.calls,
+    aside: job.aside,
+    signed: job.signed,
     parts: parts.map(({ id, kind, name, maker, massKg, offers, inStock, onlyFor, spec }) => ({
       id,
       kind,

@@ -4,7 +4,8 @@ import { PART_KINDS, type PartKind } from "./kinds";
 import { offerSchema, type SpecIssue } from "./part";
 import { SPECS } from "./specs";
 
-const HEADS: Readonly<Record<string, string>> = {
+/** What a part is called by, whatever its kind. */
+export const PART_HEADS: Readonly<Record<string, string>> = {
   id: "Part number",
   kind: "Kind",
   name: "Name",
@@ -26,13 +27,16 @@ export function figuresOf(kind: PartKind): FieldSchema {
 
 const OFFER = z.toJSONSchema(offerSchema, { io: "input" }) as FieldSchema;
 
-/** What is wrong with a part, told by the label of its field; a field that its kind does not have by the name that it was given. */
-export function tellIssue({ path, message }: SpecIssue, kind: string): string {
+/** The label of a field of a part; a field that its kind does not have by the name that it was given. */
+export function tellPath(path: string, kind: string): string {
   const [head, ...rest] = path.split(".");
   if (head === "spec") {
     const figures = (PART_KINDS as readonly string[]).includes(kind) ? figuresOf(kind as PartKind) : {};
-    return `${labelAt(figures, rest) || rest.join(" ") || "Its figures"} ${message}`;
+    return labelAt(figures, rest) || rest.join(" ") || "Its figures";
   }
-  if (head === "offers") return `Offer ${Number(rest[0] ?? 0) + 1}: ${labelAt(OFFER, rest.slice(1)) || "it"} ${message}`;
-  return `${HEADS[head!] ?? head ?? "It"} ${message}`.trim();
+  if (head === "offers") return `Offer ${Number(rest[0] ?? 0) + 1}: ${labelAt(OFFER, rest.slice(1)) || "it"}`;
+  return PART_HEADS[head!] ?? head ?? "It";
 }
+
+/** What is wrong with a part, told by the label of its field. */
+export const tellIssue = ({ path, message }: SpecIssue, kind: string): string => `${tellPath(path, kind)} ${message}`.trim();

@@ -7,6 +7,7 @@ import * as ridersAndPlugs from "./005_riders_and_plugs";
 import * as freeOffers from "./006_free_offers";
 import * as ownParts from "./007_own_parts";
 import * as people from "./008_people";
+import * as versions from "./009_versions";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -22,6 +23,7 @@ const MIGRATIONS: Migration[] = [
   { name: "006_free_offers", ...freeOffers, down: forwardsOnly },
   { name: "007_own_parts", ...ownParts, down: forwardsOnly },
   { name: "008_people", ...people, down: forwardsOnly },
+  { name: "009_versions", ...versions, down: forwardsOnly },
 ];
 
 export const migrationSource = {

@@ -2,7 +2,8 @@
 
 import { Input, Select } from "antd";
 import Link from "next/link";
-import { useEffect, useState } from "react";
+import { useRouter } from "next/navigation";
+import { useEffect, useMemo, useState } from "react";
 import { DEFAULT_HOUSE_RULES, houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
 import { houseSentence, SCHOOLS, type School } from "@/core/house/schools";
 import { CURRENCIES } from "@/core/parts/part";
@@ -10,6 +11,10 @@ import { signedMoney } from "@/ui/format";
 import { typedNumber } from "@/core/figures/schema";
 import { TypedBox } from "@/ui/figures/Figures";
 import { VerdictMark } from "@/ui/VerdictMark";
+import { formatMoment } from "@/core/units/date";
+import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
+import { useDraft, useInBrowser } from "@/ui/useDraft";
+import { useSettings } from "../settings";
 import { Fields } from "../Only";
 import { Copies, type CopiesOf, type MakeCopy } from "./Copies";
 import "./house.css";
@@ -28,25 +33,40 @@ type Preview = {
   signed: number;
 };
 
+type RecordLine = { version: number; at: string; by: string; says: string; before: unknown };
+export type KeepHouse = (
+  raw: unknown,
+  version: number,
+  by: string,
+) => Promise<{ ok: true; version: number } | { ok: false; says: string; stale?: { version: number; now: HouseRules } }>;
+
 /** The shop's schools: each with its default, its reason and what the other school says. What a change does to the open jobs is listed before it is kept. */
 export function HouseScreen({
-  first,
-  storeHouse,
+  page,
+  keepHouse,
   copies,
   makeCopy,
 }: {
-  first: HouseRules;
+  page: { rules: HouseRules; version: number; history: readonly RecordLine[] };
   copies: CopiesOf;
   makeCopy: MakeCopy;
-  storeHouse: (raw: unknown) => Promise<{ ok: true } | { ok: false; says: string }>;
+  keepHouse: KeepHouse;
 }) {
-  const [kept, setKept] = useState(first);
-  const [draft, setDraft] = useState<HouseRules>(first);
+  // What somebody else kept meanwhile, until the page is read anew.
+  const [theirs, setTheirs] = useState<{ version: number; now: HouseRules } | null>(null);
+  const stands = theirs && theirs.version > page.version ? theirs : { version: page.version, now: page.rules };
+  const kept = stands.now;
+  const { by } = useSettings();
+  const router = useRouter();
+  const of = useDraft("house rules", JSON.stringify(kept));
+  const draft = useMemo(() => JSON.parse(of.text) as HouseRules, [of.text]);
+  const setDraft = (next: HouseRules) => of.put(JSON.stringify(next));
   const [preview, setPreview] = useState<Preview | null>(null);
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
   // Boxes keep what is typed; put back as they were, they show it afresh.
   const [turn, setTurn] = useState(0);
+  const inBrowser = useInBrowser();
   const changed = (Object.keys(kept) as (keyof HouseRules)[]).filter(
     (key) => JSON.stringify(draft[key]) !== JSON.stringify(kept[key]),
   );
@@ -73,15 +93,26 @@ export function HouseScreen({
   }, [draft]);
   const keep = async () => {
     setBusy(true);
-    const stored = await storeHouse(draft).catch(() => ({
+    const stored = await asOneWish(of.text, () => keepHouse(draft, stands.version, by)).catch(async () => ({
       ok: false as const,
-      says: "The bench does not answer. Nothing was kept.",
+      says: (await whyNoAnswer()).says,
     }));
     setBusy(false);
-    if (!stored.ok) return setSays(stored.says);
-    setKept(draft);
+    if (!stored.ok) {
+      setSays(stored.says);
+      const stale = "stale" in stored ? stored.stale : undefined;
+      if (!stale) return;
+      // Only what was changed here is held against what stands now.
+      const mine = Object.fromEntries(changed.map((key) => [key, draft[key]]));
+      setDraft({ ...stale.now, ...mine } as HouseRules);
+      setTheirs(stale);
+      return setTurn(turn + 1);
+    }
+    setTheirs({ version: stored.version, now: draft });
+    of.put(null);
     setPreview(null);
     setSays("Kept.");
+    router.refresh();
   };
   const groups = [...new Set(SCHOOLS.map((school) => school.group))];
   return (
@@ -91,7 +122,7 @@ export function HouseScreen({
         <span className="soft">What this shop does where practitioners disagree. A safety stop is not among them.</span>
       </div>
       <div className="house-panes">
-        <div className="house-rules" key={turn}>
+        <div className="house-rules" key={`${turn} ${inBrowser}`}>
           <Fields may="save house rules">
             {groups.map((group) => (
               <section key={group}>
@@ -131,7 +162,7 @@ export function HouseScreen({
                   <button
                     className="button"
                     onClick={() => {
-                      setDraft(kept);
+                      of.put(null);
                       setTurn(turn + 1);
                       setPreview(null);
                     }}
@@ -142,6 +173,28 @@ export function HouseScreen({
               </>
             )}
           </aside>
+          {page.history.length > 0 && (
+            <section className="card house-copies">
+              <h2>What was changed</h2>
+              <ul className="house-history">
+                {page.history.slice(0, 8).map((line) => (
+                  <li key={line.version}>
+                    <span className="num small soft">{formatMoment(line.at)}</span> {line.says}
+                    {line.by && <span className="soft">, {line.by}</span>}{" "}
+                    <button
+                      className="link"
+                      onClick={() => {
+                        setDraft({ ...kept, ...(line.before as Partial<HouseRules>) });
+                        setTurn(turn + 1);
+                      }}
+                    >
+                      As before this
+                    </button>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
           <section className="card house-copies">
             <h2>People</h2>
             <p>Who works here, and what each of them may do.</p>

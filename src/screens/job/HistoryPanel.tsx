@@ -6,6 +6,7 @@ import { formatMoment } from "@/core/units/date";
 import { useRouter } from "next/navigation";
 import { useSettings } from "../settings";
 import { Only } from "../Only";
+import { useKeptText } from "@/ui/useDraft";
 import { useJob } from "./JobContext";
 
 /** What was done on this job, the newest first, by whom and when. */
@@ -43,7 +44,7 @@ export function HistoryPanel({ onClose }: { onClose: () => void }) {
 /** Puts the job aside, with the reason, or takes it up again. */
 function Aside() {
   const { view, act, busy } = useJob();
-  const [why, setWhy] = useState("");
+  const [why, setWhy, stored] = useKeptText(`${view.job.id} aside`);
   if (view.job.aside)
     return (
       <p>
@@ -61,7 +62,11 @@ function Aside() {
         aria-label="Why it is put aside"
         maxLength={400}
       />
-      <button className="button" disabled={busy || why.trim() === ""} onClick={() => void act({ do: "put aside", why })}>
+      <button
+        className="button"
+        disabled={busy || why.trim() === ""}
+        onClick={() => void act({ do: "put aside", why }).then(({ done }) => done && stored(why))}
+      >
         Put aside
       </button>
     </p>

@@ -6,6 +6,7 @@ import { FUTURE_STAGES, type StageName } from "@/core/job/stageNames";
 import type { FindingView, JobView } from "@/core/job/view";
 import type { LinkView } from "@/core/people/links";
 import { may, notTheirs } from "@/core/people/roles";
+import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
 import { useNotices } from "../notices";
 import { useSettings } from "../settings";
 import { useForecast, type Rides } from "./useForecast";
@@ -119,7 +120,8 @@ export function JobProvider({
       setRunning((n) => n + 1);
       const next = queue.current.then(async (): Promise<Outcome> => {
         try {
-          const answer = await actOnJob({ jobId: latest.current.job.id, version: latest.current.job.version, by, command });
+          const { id: jobId, version } = latest.current.job;
+          const answer = await asOneWish(`${jobId} ${same}`, (request) => actOnJob({ jobId, version, by, command, request }));
           if (answer.ok || answer.error.kind === "stale") {
             const fresh = answer.ok ? answer.view : (answer.error as { view: JobView }).view;
             latest.current = fresh;
@@ -140,9 +142,10 @@ export function JobProvider({
           });
           return { done: false };
         } catch {
+          const why = await whyNoAnswer();
           notices.open({
-            title: "The bench does not answer",
-            description: "Nothing was stored. What you typed is still here: try again when the server is back.",
+            title: why.title,
+            description: why.says,
             duration: 0,
             placement: "bottomRight",
             className: "says",

@@ -11,6 +11,7 @@ import { FUTURE_STAGES, STAGE_NAMES } from "@/core/job/stageNames";
 import { formatDay } from "@/core/units/date";
 import { useNotices } from "../notices";
 import { Only } from "../Only";
+import { asOneWish } from "@/ui/asOneWish";
 import { useSettings } from "../settings";
 import { Knots } from "@/ui/Knots";
 import { money } from "@/ui/format";
@@ -44,7 +45,11 @@ const SORT_SAYS: Readonly<Record<Listing["sort"], string>> = {
   price: "dearest first",
 };
 
-type TakeJobFile = (text: string, by: string) => Promise<{ ok: true; id: string } | { ok: false; issues: FileIssue[] }>;
+type TakeJobFile = (
+  text: string,
+  by: string,
+  request: string,
+) => Promise<{ ok: true; id: string } | { ok: false; issues: FileIssue[] }>;
 
 /** Every job as its hang-tag, found by typing; a new job in one step. */
 export function JobsScreen({
@@ -243,7 +248,8 @@ function ReadFile({ takeJobFile }: { takeJobFile: TakeJobFile }) {
   const [issues, setIssues] = useState<readonly FileIssue[]>([]);
   const read = async (file: File | undefined) => {
     if (!file) return;
-    const taken = await takeJobFile(await file.text(), by).catch(() => ({
+    const text = await file.text();
+    const taken = await asOneWish(text, (request) => takeJobFile(text, by, request)).catch(() => ({
       ok: false as const,
       issues: [{ path: "", message: "the bench does not answer: try again" }],
     }));

@@ -4,14 +4,15 @@ import { Input, Modal, Select, type InputRef } from "antd";
 import { BIKE_TEMPLATES, type TemplateId } from "@/core/donor/templates";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
+import { useKeptText } from "@/ui/useDraft";
 import { useSettings } from "../settings";
 
 /** Takes a new job in: who it is for and which bike. */
 export function TakeIn({ onClose }: { onClose: () => void }) {
   const { createJob, by } = useSettings();
   const router = useRouter();
-  const [customer, setCustomer] = useState("");
-  const [bike, setBike] = useState("");
+  const [customer, setCustomer, customerStored] = useKeptText("new job customer");
+  const [bike, setBike, bikeStored] = useKeptText("new job bike");
   const [template, setTemplate] = useState<TemplateId | "">("");
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
@@ -23,7 +24,11 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
       ok: false as const,
       says: "The bench does not answer. What you typed is still here: try again.",
     }));
-    if (made.ok) return router.push(`/jobs/${made.id}`);
+    if (made.ok) {
+      customerStored(customer);
+      bikeStored(bike);
+      return router.push(`/jobs/${made.id}`);
+    }
     setSays(made.says);
     setBusy(false);
   };

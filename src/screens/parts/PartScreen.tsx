@@ -3,7 +3,11 @@
 import { Input, Select } from "antd";
 import Link from "next/link";
 import { useRouter, useSearchParams } from "next/navigation";
-import { useState } from "react";
+import { useMemo, useState } from "react";
+import { partMerged } from "@/core/parts/partChanges";
+import { formatMoment } from "@/core/units/date";
+import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
+import { useDraft, useInBrowser } from "@/ui/useDraft";
 import { parseMoney } from "@/core/money/money";
 import { CURRENCIES, type Supplier } from "@/core/parts/part";
 import { CELL_VOLTS, packVolts } from "@/core/power/batteryPack";
@@ -17,18 +21,43 @@ import "./parts.css";
 
 type Issue = { path: string; message: string };
 type Raw = Record<string, unknown>;
-export type StorePart = (raw: unknown) => Promise<{ ok: true; id: string } | { ok: false; issues: Issue[] }>;
-type Page = { raw: Raw; issues: Issue[]; suppliers: Supplier[]; names: Record<string, string> };
+export type KeepPart = (
+  raw: unknown,
+  version: number | null,
+  by: string,
+) => Promise<{ ok: true; id: string } | { ok: false; issues: Issue[]; stale?: { version: number; now: Raw } }>;
+type Page = {
+  raw: Raw;
+  issues: Issue[];
+  suppliers: Supplier[];
+  names: Record<string, string>;
+  /** As it was read; null for a new one */
+  version: number | null;
+  history: readonly RecordLine[];
+};
+/** One change of a part, and what stood before it. */
+type RecordLine = { version: number; at: string; by: string; says: string; before: unknown };
 
 /** A part's page: its head, its spec field by field from the one schema, and who sells it. What is wrong stands at its field. */
-export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: boolean; storePart: StorePart }) {
-  const [part, setPart] = useState<Raw>(isNew ? { ...page.raw, spec: emptyOf(kindOf(page.raw)) } : page.raw);
+export function PartScreen({ page, isNew, keepPart }: { page: Page; isNew: boolean; keepPart: KeepPart }) {
+  const fresh = useMemo(() => (isNew ? { ...page.raw, spec: emptyOf(kindOf(page.raw)) } : page.raw), [page.raw, isNew]);
+  // What somebody else stored meanwhile, until the page is read anew.
+  const [theirs, setTheirs] = useState<{ raw: Raw; version: number } | null>(null);
+  const stands = theirs && theirs.version > (page.version ?? 0) ? theirs : { raw: fresh, version: page.version };
+  // A form half filled in is there again after a reload; the number of a customer's own part is made anew each time.
+  const of = useDraft(
+    isNew ? `new part ${String(page.raw.kind)} ${String(page.raw.onlyFor ?? "")}` : `part ${String(page.raw.id)}`,
+    JSON.stringify(stands.raw),
+  );
+  const part = useMemo(() => JSON.parse(of.text) as Raw, [of.text]);
+  const setPart = (next: Raw) => of.put(JSON.stringify(next));
   const [issues, setIssues] = useState(page.issues);
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
-  // What stood in the books before the last storing, for undo; the turn makes the boxes show it afresh.
-  const { may } = useSettings();
-  const [stored, setStored] = useState({ now: page.raw, before: null as Raw | null, turn: 0 });
+  // Boxes keep what is typed; put back or merged, they show it afresh.
+  const { may, by } = useSettings();
+  const [turn, setTurn] = useState(0);
+  const inBrowser = useInBrowser();
   const router = useRouter();
   // Come from a job's finding: the way back is kept.
   const from = useSearchParams().get("back") ?? "";
@@ -51,11 +80,17 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
   const save = async (what: Raw = part) => {
     setBusy(true);
     setSays("");
-    const answer = await storePart(what).catch(() => ({
+    const sent = JSON.stringify(what);
+    const answer = await asOneWish(sent, () => keepPart(what, stands.version, by)).catch(async () => ({
       ok: false as const,
-      issues: [{ path: "", message: "The bench does not answer. What you typed is still here: try again." }],
+      issues: [{ path: "", message: (await whyNoAnswer()).says }],
     }));
     setBusy(false);
+    if (!answer.ok && "stale" in answer && answer.stale) {
+      setPart(partMerged(stands.raw, what, answer.stale.now));
+      setTheirs({ raw: answer.stale.now, version: answer.stale.version });
+      setTurn(turn + 1);
+    }
     if (!answer.ok) {
       setIssues(answer.issues);
       return setSays(
@@ -66,13 +101,13 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
       );
     }
     setIssues([]);
-    const undone = what === stored.before;
-    setStored({ now: what, before: undone ? null : stored.now, turn: undone ? stored.turn + 1 : stored.turn });
-    if (undone) setPart(what);
+    of.put(null);
     setSays("Stored.");
     if (isNew) router.push(`/parts/${answer.id}${back ? `?back=${encodeURIComponent(back)}` : ""}`);
     else router.refresh();
   };
+  // The newest change that there was something before is taken back by storing that again: the history goes on.
+  const undoes = isNew ? null : ((page.history[0]?.before ?? null) as Raw | null);
   // What a customer brings has a label and seldom a sheet: what must be known stands first, the rest opens.
   const short = part.onlyFor !== undefined;
   const parted = partedByNeed(figures);
@@ -114,8 +149,21 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
             {says}
           </span>
         )}
-        {stored.before && !isNew && (
-          <button className="button" disabled={busy} onClick={() => void save(stored.before!)}>
+        {of.draft !== null && of.draft !== JSON.stringify(stands.raw) && (
+          <button
+            className="button quiet"
+            disabled={busy}
+            onClick={() => {
+              of.put(null);
+              setIssues(page.issues);
+              setTurn(turn + 1);
+            }}
+          >
+            Drop what is typed
+          </button>
+        )}
+        {undoes && may("save part") && (
+          <button className="button" disabled={busy} onClick={() => void save(undoes)}>
             Undo
           </button>
         )}
@@ -128,7 +176,7 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
           This part does not read, so it cannot be chosen: {page.issues.map((issue) => tellIssue(issue, kind)).join("; ")}.
         </p>
       )}
-      <div className="part-columns" key={stored.turn}>
+      <div className="part-columns" key={`${turn} ${page.version} ${inBrowser}`}>
         <section className="card">
           <h2>What it is</h2>
           <Field label="Part number" wrong={wrong("id")}>
@@ -215,7 +263,33 @@ export function PartScreen({ page, isNew, storePart }: { page: Page; isNew: bool
           />
         )}
       </div>
+      {page.history.length > 0 && <Changes history={page.history} put={may("save part") ? (raw) => void save(raw) : null} />}
     </div>
+  );
+}
+
+/** Who changed it, when and how; what stood before each change can be put back. */
+function Changes({ history, put }: { history: readonly RecordLine[]; put: ((raw: Raw) => void) | null }) {
+  return (
+    <section className="card part-changes shop-only">
+      <h2>What was changed</h2>
+      <ul>
+        {history.map((line) => (
+          <li key={line.version}>
+            <span className="num small soft">{formatMoment(line.at)}</span>
+            <span>
+              {line.says}
+              {line.by && <span className="soft">, {line.by}</span>}
+            </span>
+            {line.before !== null && put && (
+              <button className="button quiet small" onClick={() => put(line.before as Raw)}>
+                As before this
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -2,7 +2,7 @@ import { randomUUID } from "node:crypto";
 import { notFound } from "next/navigation";
 import { suppliersOf, openPart } from "@/shop/parts";
 import { PartScreen } from "@/screens/parts/PartScreen";
-import { storePart } from "../../actions";
+import { keepPart } from "../../actions";
 import { database } from "@/shop/openShop";
 
 export const dynamic = "force-dynamic";
@@ -36,15 +36,17 @@ export default async function PartPage({
             spec: {},
           },
           issues: [],
+          version: null,
+          history: [],
           suppliers: await suppliersOf(db),
           names: {},
         }}
         isNew
-        storePart={storePart}
+        keepPart={keepPart}
       />
     );
   }
   const page = await openPart(db, id.slice(0, 60));
   if (!page) notFound();
-  return <PartScreen page={page} isNew={false} storePart={storePart} />;
+  return <PartScreen page={page} isNew={false} keepPart={keepPart} />;
 }

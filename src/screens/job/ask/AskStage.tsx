@@ -2,7 +2,7 @@
 
 import { AutoComplete, Input, Select, Switch } from "antd";
 import { telephonesIn } from "@/core/wish/telephone";
-import { useKeptText } from "@/ui/useKeptText";
+import { useDraft, useKeptText, type Draft } from "@/ui/useDraft";
 import { formatDay, formatMoment, parseDay } from "@/core/units/date";
 import { parseMoney } from "@/core/money/money";
 import type { Result } from "@/core/result";
@@ -152,9 +152,9 @@ export function AskStage() {
 function Calls() {
   const { view, act, busy } = useJob();
   const { wish, calls, id } = view.job;
-  const [says, setSays] = useKeptText(`${id} call`);
+  const [says, setSays, stored] = useKeptText(`${id} call`);
   const note = async () => {
-    if (says.trim() !== "" && (await act({ do: "note call", says })).done) setSays("");
+    if (says.trim() !== "" && (await act({ do: "note call", says })).done) stored(says);
   };
   return (
     <div className="calls">
@@ -251,11 +251,28 @@ function Promises() {
   );
 }
 
-/** What is typed stays in the box until it is kept or taken back with Escape; a newer value from elsewhere shows once the box is left alone. */
-function useDraft(shown: string) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const [wrong, setWrong] = useState("");
-  return { text: draft ?? shown, draft, setDraft, wrong, setWrong };
+/** A box of this job's wish. */
+const useWishDraft = (label: string, shown: string): Draft => useDraft(`${useJob().view.job.id} wish ${label}`, shown);
+
+/** What was typed and is not stored, beside what stands there now: one of them is taken. */
+function Unkept({ of, stands, keep }: { of: Draft; stands: string; keep: () => void }) {
+  return (
+    <span className="ask-unkept small" role="status">
+      {of.overtaken ? `Not kept; “${stands}” stands there now.` : "Not kept yet."}{" "}
+      <button className="link" onClick={keep}>
+        Keep mine
+      </button>{" "}
+      <button className="link" onClick={() => of.put(null)}>
+        Drop it
+      </button>
+    </span>
+  );
+}
+
+/** Whether somebody is typing in a box: what is not kept is told once it is left. */
+function useFocus(): [focused: boolean, on: { onFocus: () => void; onBlur: () => void }] {
+  const [focused, setFocused] = useState(false);
+  return [focused, { onFocus: () => setFocused(true), onBlur: () => setFocused(false) }];
 }
 
 function TextField({
@@ -269,26 +286,44 @@ function TextField({
   long?: boolean;
   onKeep: (value: string) => Promise<boolean>;
 }) {
-  const { text, draft, setDraft } = useDraft(value);
+  const of = useWishDraft(label, value);
+  const [focused, on] = useFocus();
+  const [storing, setStoring] = useState(false);
   const keep = async () => {
-    if (draft === null || draft.trim() === value) return setDraft(null);
-    if (await onKeep(draft.trim())) setDraft(null);
+    const typed = of.draft;
+    if (typed === null || typed.trim() === value) return of.put(null);
+    setStoring(true);
+    if (await onKeep(typed.trim())) of.stored(typed);
+    setStoring(false);
   };
-  const shared = { value: text, onBlur: () => void keep(), "aria-label": label };
+  const shared = {
+    value: of.text,
+    onFocus: on.onFocus,
+    onBlur: () => {
+      on.onBlur();
+      void keep();
+    },
+    "aria-label": label,
+  };
   return (
-    <label className="field">
-      <span>{label}</span>
-      {long ? (
-        <Input.TextArea
-          {...shared}
-          onChange={(event) => setDraft(event.target.value)}
-          autoSize={{ minRows: 2, maxRows: 5 }}
-          maxLength={2000}
-        />
-      ) : (
-        <Input {...shared} onChange={(event) => setDraft(event.target.value)} onPressEnter={() => void keep()} maxLength={120} />
+    <div className="field">
+      <label>
+        <span>{label}</span>
+        {long ? (
+          <Input.TextArea
+            {...shared}
+            onChange={(event) => of.put(event.target.value)}
+            autoSize={{ minRows: 2, maxRows: 5 }}
+            maxLength={2000}
+          />
+        ) : (
+          <Input {...shared} onChange={(event) => of.put(event.target.value)} onPressEnter={() => void keep()} maxLength={120} />
+        )}
+      </label>
+      {of.draft !== null && of.draft.trim() !== value && !focused && !storing && (
+        <Unkept of={of} stands={value} keep={() => void keep()} />
       )}
-    </label>
+    </div>
   );
 }
 
@@ -318,14 +353,22 @@ function TypedField<T>({
   placeholder?: string;
   letters?: boolean;
 }) {
-  const { text, draft, setDraft, wrong, setWrong } = useDraft(shown);
+  const of = useWishDraft(label, shown);
+  const [focused, on] = useFocus();
+  const [wrong, setWrong] = useState("");
+  const [storing, setStoring] = useState(false);
   const [asks, setAsks] = useState<(Doubt<T> & { typed: string; value: T }) | null>(null);
   const put = async (value: T | null, sure?: true) => {
+    const sent = of.draft;
     setAsks(null);
-    if (await onKeep(value, sure)) setDraft(null);
+    setStoring(true);
+    if ((await onKeep(value, sure)) && sent !== null) of.stored(sent);
+    setStoring(false);
   };
   const keep = async () => {
+    const { draft } = of;
     if (draft === null) return;
+    if (draft.trim() === shown) return of.put(null);
     const typed = draft.trim() === "" ? null : read(draft);
     if (typed && !typed.ok) return setWrong(typed.error);
     setWrong("");
@@ -338,16 +381,20 @@ function TypedField<T>({
       <label>
         <span>{label}</span>
         <Input
-          value={text}
+          value={of.text}
           suffix={unit}
           placeholder={placeholder}
           {...(!letters && { inputMode: "decimal" as const })}
           onChange={(event) => {
-            setDraft(event.target.value);
+            of.put(event.target.value);
             setAsks(null);
             setWrong("");
           }}
-          onBlur={() => void keep()}
+          onFocus={on.onFocus}
+          onBlur={() => {
+            on.onBlur();
+            void keep();
+          }}
           onPressEnter={() => void keep()}
           status={wrong || asks ? "error" : ""}
           aria-label={label}
@@ -359,6 +406,9 @@ function TypedField<T>({
         <span className="wrong" role="alert">
           {wrong}
         </span>
+      )}
+      {of.draft !== null && of.draft.trim() !== shown && !focused && !storing && !wrong && !asks && (
+        <Unkept of={of} stands={shown} keep={() => void keep()} />
       )}
       {asks && (
         <div className="ask-doubt" role="alert">

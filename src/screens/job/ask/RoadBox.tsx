@@ -13,6 +13,7 @@ import { good } from "@/core/result";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { parseQuantity } from "@/core/units/parseQuantity";
 import { RoadProfile } from "@/draw/RoadProfile";
+import { useKeptText } from "@/ui/useDraft";
 import { useJob } from "../JobContext";
 import "./road.css";
 
@@ -139,8 +140,8 @@ function Details({ route, onKeep }: { route: Route; onKeep: (change: Partial<Wis
 export function RoadBox({ onKeep }: { onKeep: (change: Partial<Wish>) => Promise<boolean> }) {
   const { view, rides } = useJob();
   const { route, hillPercent, hillKm } = view.job.wish;
-  const [wayKm, setWayKm] = useState("");
-  const [climbM, setClimbM] = useState("");
+  const [wayKm, setWayKm, wayStored] = useKeptText(`${view.job.id} way`);
+  const [climbM, setClimbM, climbStored] = useKeptText(`${view.job.id} climb`);
   const [wrong, setWrong] = useState("");
   const [reading, setReading] = useState(false);
 
@@ -152,7 +153,9 @@ export function RoadBox({ onKeep }: { onKeep: (change: Partial<Wish>) => Promise
     const made = routeByHand({ distanceKm: way.value, climbM: climb.value / 1000, hillPercent, hillKm });
     if (!made.ok) return setWrong(made.error);
     setWrong("");
-    await onKeep({ route: { name: "", source: "by hand", ...made.value, ...NO_DETAILS } });
+    if (!(await onKeep({ route: { name: "", source: "by hand", ...made.value, ...NO_DETAILS } }))) return;
+    wayStored(wayKm);
+    climbStored(climbM);
   };
   const byFile = async (file: File) => {
     if (file.size > ROUTE_LIMITS.bytes) return setWrong("The file is larger than 50 MB: export it with fewer points.");

@@ -1,12 +1,12 @@
 "use client";
 
 import { Input, type InputRef } from "antd";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef } from "react";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { formatMoment } from "@/core/units/date";
 import { AFTER_SIGNING } from "@/core/work/signature";
 import { hours } from "@/ui/format";
-import { useKeptText } from "@/ui/useKeptText";
+import { useKeptText } from "@/ui/useDraft";
 import { useSettings } from "../../settings";
 import { Only } from "../../Only";
 import { useJob } from "../JobContext";
@@ -117,7 +117,7 @@ type StepView = ReturnType<typeof useJob>["view"]["steps"][number];
 
 function StepCard({ step, number, onDone }: { step: StepView; number: number; onDone: () => void }) {
   const { view, act, busy, goTo } = useJob();
-  const [note, setNote] = useKeptText(`${view.job.id} ${step.id} note`);
+  const [note, setNote, noteStored] = useKeptText(`${view.job.id} ${step.id} note`);
   const tick = view.job.ticks[step.id];
   // Ready for the note, without scrolling the step's title and cautions away.
   const box = useRef<InputRef>(null);
@@ -126,7 +126,7 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
     if (!window.matchMedia("(pointer: coarse)").matches) box.current?.focus({ preventScroll: true });
   }, []);
   const { by } = useSettings();
-  const [despite, setDespite] = useKeptText(`${view.job.id} ${step.id} despite`);
+  const [despite, setDespite, despiteStored] = useKeptText(`${view.job.id} ${step.id} despite`);
   const overrides = view.findings.filter((finding) => finding.overridden);
   const held = step.held.why.length > 0;
   const ready = by.trim() !== "" && (!held || (!step.held.stop && despite.trim().length >= 8));
@@ -134,8 +134,8 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
     if (!ready) return;
     const outcome = await act({ do: "tick", step: step.id, note: note.trim(), ...(held && { despite: despite.trim() }) });
     if (!outcome.done) return;
-    setNote("");
-    setDespite("");
+    noteStored(note);
+    despiteStored(despite);
     onDone();
   };
   return (
@@ -301,7 +301,7 @@ function SignOff() {
   const { by } = useSettings();
   const { job, steps } = view;
   const { work } = view;
-  const [despite, setDespite] = useState("");
+  const [despite, setDespite, despiteStored] = useKeptText(`${job.id} sign despite`);
   const left = steps.filter((step) => !job.ticks[step.id] && !AFTER_SIGNING.has(step.id)).length;
   const held = work.signHeld.why.length > 0;
   const ready = left === 0 && (!held || (!work.signHeld.stop && despite.trim().length >= 8));
@@ -336,7 +336,11 @@ function SignOff() {
             <button
               className="button main-action"
               disabled={busy || !ready}
-              onClick={() => void act({ do: "sign", ...(held && { despite: despite.trim() }) })}
+              onClick={() =>
+                void act({ do: "sign", ...(held && { despite: despite.trim() }) }).then(
+                  ({ done }) => done && despiteStored(despite),
+                )
+              }
             >
               {job.signed ? "Sign it anew" : "Sign the work order"}
             </button>

@@ -15,6 +15,7 @@ import { Term } from "@/ui/Term";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { useSettings } from "../../settings";
 import { Only } from "../../Only";
+import { useKeptText } from "@/ui/useDraft";
 import { useJob } from "../JobContext";
 import { WaysOut } from "./WaysOut";
 
@@ -250,9 +251,9 @@ function Remedies({ finding }: { finding: FindingView }) {
 }
 
 function OverrideBox({ finding }: { finding: FindingView }) {
-  const { act } = useJob();
+  const { act, view } = useJob();
   const [open, setOpen] = useState(false);
-  const [reason, setReason] = useState("");
+  const [reason, setReason, stored] = useKeptText(`${view.job.id} override ${finding.key}`);
   if (finding.overridden)
     return (
       <p className="note">
@@ -277,7 +278,9 @@ function OverrideBox({ finding }: { finding: FindingView }) {
     );
   const keep = async () => {
     const outcome = await act({ do: "override", finding: finding.key, reason });
-    if (outcome.done) setOpen(false);
+    if (!outcome.done) return;
+    stored(reason);
+    setOpen(false);
   };
   return (
     <div className="override">

@@ -13,6 +13,7 @@ import { hours, money, signedMoney } from "@/ui/format";
 import { useSettings } from "../../settings";
 import dynamic from "next/dynamic";
 import { Only } from "../../Only";
+import { useKeptText } from "@/ui/useDraft";
 import { useJob } from "../JobContext";
 import "./sheet.css";
 
@@ -213,10 +214,11 @@ function Given() {
 }
 
 function AddLine() {
-  const { act } = useJob();
-  const [says, setSays] = useState("");
-  const [price, setPrice] = useState("");
-  const [cost, setCost] = useState("");
+  const { act, view } = useJob();
+  const { id } = view.job;
+  const [says, setSays, saysStored] = useKeptText(`${id} line says`);
+  const [price, setPrice, priceStored] = useKeptText(`${id} line price`);
+  const [cost, setCost, costStored] = useKeptText(`${id} line cost`);
   const [quantity, setQuantity] = useState("1");
   const [group, setGroup] = useState<"running" | "dressing">("dressing");
   const [wrong, setWrong] = useState("");
@@ -240,9 +242,9 @@ function AddLine() {
       },
     });
     if (outcome.done) {
-      setSays("");
-      setPrice("");
-      setCost("");
+      saysStored(says);
+      priceStored(price);
+      costStored(cost);
       setQuantity("1");
     }
   };

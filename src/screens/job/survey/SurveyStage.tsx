@@ -16,6 +16,7 @@ import { figure } from "@/ui/format";
 import { Key } from "@/ui/Key";
 import { useSettings } from "../../settings";
 import { Fields } from "../../Only";
+import { useKeptText } from "@/ui/useDraft";
 import { useJob } from "../JobContext";
 import { Photos } from "../Photos";
 import { firstInWalk, itemsToWalk, nextInWalk } from "./theWalk";
@@ -269,7 +270,7 @@ function MeasureCard({
   const { system, may } = useSettings();
   const item = donorItem(itemKey);
   const reading = view.job.donor[itemKey];
-  const [text, setText] = useState("");
+  const [text, setText, stored] = useKeptText(`${view.job.id} reading ${itemKey}`);
   const [how, setHow] = useState<How>(
     item.kind === "choice" ? "seen" : reading && reading.how !== "seen" ? reading.how : item.tool,
   );
@@ -280,7 +281,10 @@ function MeasureCard({
     setQuestion(null);
     setRefusal("");
     const outcome = await act({ do: "measure", key: itemKey, text: typed, system, how, confirmed }, "says here");
-    if (outcome.done) return outcome.view;
+    if (outcome.done) {
+      stored(typed);
+      return outcome.view;
+    }
     if (outcome.ask) setQuestion({ ...outcome.ask, typed });
     if (outcome.says) setRefusal(outcome.says);
     return null;
