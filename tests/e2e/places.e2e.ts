@@ -149,7 +149,7 @@ test("the server killed in the middle: said, what was typed stays, and goes in w
   await stand.stopServer();
   await page.type('textarea[aria-label="Notes"]', "Rides through the ford");
   await page.focus('input[aria-label="Bike"]');
-  await shows(page, ".says", "Nothing was stored");
+  await shows(page, ".says", "It is not known whether this was stored");
   expect(await page.$eval('textarea[aria-label="Notes"]', (box) => (box as HTMLTextAreaElement).value)).toBe(
     "Rides through the ford",
   );

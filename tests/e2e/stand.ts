@@ -84,8 +84,9 @@ export async function openStand({ demo = true, net = false } = {}): Promise<Stan
     throw new Error("the application did not start");
   };
   const stopServer = async () => {
-    const ended = new Promise((resolve) => server?.once("exit", resolve));
-    server?.kill("SIGKILL");
+    if (!server || server.exitCode !== null || server.signalCode !== null) return;
+    const ended = new Promise((resolve) => server!.once("exit", resolve));
+    server.kill("SIGKILL");
     await ended;
   };
   await startServer();
@@ -110,6 +111,8 @@ export async function openPage(stand: Stand, path: string): Promise<{ page: Page
   page.on("console", (message) => {
     if (["error", "warn"].includes(message.type())) complaints.push(`${message.type()}: ${message.text()}`);
   });
+  // Whoever leaves with something half typed is asked; here they mean it.
+  page.on("dialog", (dialog) => void (dialog.type() === "beforeunload" ? dialog.accept() : dialog.dismiss()));
   page.on("pageerror", (error) => complaints.push(`uncaught: ${String(error)}`));
   await page.goto(stand.base + path, { waitUntil: "networkidle0" });
   return { page, complaints };
