@@ -2,7 +2,7 @@
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== "nodejs") return;
   const { copyEveryDay } = await import("./server/copies");
+  const { openOrEnd } = await import("./server/opening");
+  await openOrEnd();
   copyEveryDay();
-  const { tellOwnerKey } = await import("./server/ownerKey");
-  await tellOwnerKey();
 }

@@ -3,7 +3,9 @@
 import type { LinkView } from "@/core/people/links";
 import type { PersonView } from "@/core/people/people";
 import { may, notTheirs, type Deed, type Who } from "@/core/people/roles";
-import { bad, good, type Result } from "@/core/result";
+import { NoShop } from "@/data/connection";
+import { troubleOf } from "@/data/trouble";
+import { good, type Result } from "@/core/result";
 import type { SpecIssue } from "@/core/parts/part";
 import { copyShop } from "@/server/copies";
 import { whoAsks } from "@/server/who";
@@ -20,30 +22,46 @@ import { database } from "@/shop/openShop";
 const now = () => new Date().toISOString();
 const SIGNED_OUT = "You are signed out. Sign in again in another window; what you typed is still here.";
 
-/** Who does it: a person, or null at a bench that is open to its own machine; and why not. */
-async function whoMay(deed: Deed): Promise<Result<Who>> {
-  const who = await whoAsks();
-  if (who === undefined) return bad(SIGNED_OUT);
-  return may(who, deed) ? good(who) : bad(notTheirs(who!, deed));
+/**
+ * Does something in the name of whoever asks, if they may. What stands in the way of storing (a full disk, a lock) is told in words; a
+ * fault of the program is thrown.
+ * @param deed null for what is looked at closer where it is done
+ */
+async function inTheNameOf<T>(deed: Deed | null, refuse: (says: string) => T, work: (who: Who) => Promise<T>): Promise<T> {
+  try {
+    const who = await whoAsks();
+    if (who === undefined) return refuse(SIGNED_OUT);
+    if (who && deed !== null && !may(who, deed)) return refuse(notTheirs(who, deed));
+    return await work(who);
+  } catch (error) {
+    const says = error instanceof NoShop ? error.message : troubleOf(error);
+    if (says === null) throw error;
+    return refuse(says);
+  }
 }
 
-/** In whose name: what is typed counts only where nobody signs in. */
+/** What is typed as a name counts only where nobody signs in. */
 const nameOf = (who: Who, typed: unknown): string => who?.name ?? String(typed).slice(0, 40);
 
-/** Does one thing to a job; what comes in is checked by the same schema as at every other door. */
-export async function actOnJob(envelope: unknown): Promise<Answer> {
-  const who = await whoAsks();
-  if (who === undefined) return { ok: false, error: { kind: "refused", says: SIGNED_OUT } };
-  return perform(await database(), envelope, now(), who);
-}
+type Told<T = string> = { ok: true; value: T } | { ok: false; says: string };
+const told = <T>(result: Result<T>): Told<T> => (result.ok ? result : { ok: false, says: result.error });
+const refuseInWords = (says: string) => ({ ok: false as const, says });
+const refuseAsIssue = (says: string) => ({ ok: false as const, issues: [{ path: "", message: says }] });
 
-export async function createNewJob(request: unknown): Promise<{ ok: true; id: string } | { ok: false; says: string }> {
-  const who = await whoMay("new job");
-  if (!who.ok) return { ok: false, says: who.error };
-  const named = who.value && typeof request === "object" ? { ...request, by: who.value.name } : request;
-  const made = await createJob(await database(), named, now());
-  return made.ok ? { ok: true, id: made.value } : { ok: false, says: made.error };
-}
+/** Does one thing to a job; what comes in is checked by the same schema as at every other door. */
+export const actOnJob = async (envelope: unknown): Promise<Answer> =>
+  inTheNameOf<Answer>(
+    null,
+    (says) => ({ ok: false, error: { kind: "refused", says } }),
+    async (who) => perform(await database(), envelope, now(), who),
+  );
+
+export const createNewJob = async (request: unknown): Promise<{ ok: true; id: string } | { ok: false; says: string }> =>
+  inTheNameOf<{ ok: true; id: string } | { ok: false; says: string }>("new job", refuseInWords, async (who) => {
+    const named = who && typeof request === "object" ? { ...request, by: who.name } : request;
+    const made = await createJob(await database(), named, now());
+    return made.ok ? { ok: true, id: made.value } : refuseInWords(made.error);
+  });
 
 type Stored<Failure> = { ok: true; id: string } | ({ ok: false } & Failure);
 /** Of what somebody saw: a number that is none names nothing that was ever seen. */
@@ -51,78 +69,65 @@ const versionOf = (version: unknown): number | null =>
   version === null ? null : Number.isInteger(version) ? Number(version) : -1;
 
 /** @param version as it was seen; null for a new part */
-export async function keepPart(raw: unknown, version: unknown, by: string): Promise<Stored<NotStored>> {
-  const who = await whoMay("save part");
-  if (!who.ok) return { ok: false, issues: [{ path: "", message: who.error }] };
-  const stored = await storePart(await database(), raw, { at: now(), by: nameOf(who.value, by), version: versionOf(version) });
-  return stored.ok ? { ok: true, id: stored.value } : { ok: false, ...stored.error };
-}
-
-export async function keepHouse(
-  raw: unknown,
-  version: unknown,
-  by: string,
-): Promise<{ ok: true; version: number } | ({ ok: false } & HouseNotStored)> {
-  const who = await whoMay("save house rules");
-  if (!who.ok) return { ok: false, says: who.error };
-  const stored = await storeHouse(await database(), raw, {
-    at: now(),
-    by: nameOf(who.value, by),
-    version: versionOf(version) ?? 0,
+export const keepPart = async (raw: unknown, version: unknown, by: string): Promise<Stored<NotStored>> =>
+  inTheNameOf<Stored<NotStored>>("save part", refuseAsIssue, async (who) => {
+    const storing = { at: now(), by: nameOf(who, by), version: versionOf(version) };
+    const stored = await storePart(await database(), raw, storing);
+    return stored.ok ? { ok: true, id: stored.value } : { ok: false, ...stored.error };
   });
-  return stored.ok ? { ok: true, version: stored.value.version } : { ok: false, ...stored.error };
-}
 
-type Told<T = string> = { ok: true; value: T } | { ok: false; says: string };
-const told = <T>(result: Result<T>): Told<T> => (result.ok ? result : { ok: false, says: result.error });
+type HouseKept = { ok: true; version: number } | ({ ok: false } & HouseNotStored);
+
+export const keepHouse = async (raw: unknown, version: unknown, by: string): Promise<HouseKept> =>
+  inTheNameOf<HouseKept>("save house rules", refuseInWords, async (who) => {
+    const storing = { at: now(), by: nameOf(who, by), version: versionOf(version) ?? 0 };
+    const stored = await storeHouse(await database(), raw, storing);
+    return stored.ok ? { ok: true, version: stored.value.version } : { ok: false, ...stored.error };
+  });
 
 /** Puts the sample job into an empty shop. @returns the job's id */
-export async function putSampleIn(by: string): Promise<Told> {
-  const who = await whoMay("sample");
-  return told(who.ok ? await loadSample(await database(), nameOf(who.value, by), now()) : who);
-}
+export const putSampleIn = async (by: string): Promise<Told> =>
+  inTheNameOf<Told>("sample", refuseInWords, async (who) => told(await loadSample(await database(), nameOf(who, by), now())));
 
 /** @returns what was taken out, in words */
-export async function takeSampleOut(): Promise<Told> {
-  const who = await whoMay("sample");
-  return told(who.ok ? await clearSample(await database()) : who);
-}
+export const takeSampleOut = async (): Promise<Told> =>
+  inTheNameOf<Told>("sample", refuseInWords, async () => told(await clearSample(await database())));
 
 /** Copies the shop now. @returns what is in the copy, in words */
-export async function makeCopy(): Promise<Told> {
-  const who = await whoMay("copy the shop");
-  if (!who.ok) return told(who);
-  const made = await copyShop(now());
-  if (!made.ok) return told(made);
-  const { jobs, parts, photos } = made.value;
-  return { ok: true, value: `Copied just now: ${jobs} jobs, ${parts} parts, ${photos} photographs, read back whole.` };
-}
+export const makeCopy = async (): Promise<Told> =>
+  inTheNameOf<Told>("copy the shop", refuseInWords, async () => {
+    const made = await copyShop(now());
+    if (!made.ok) return told(made);
+    const { jobs, parts, photos } = made.value;
+    return { ok: true, value: `Copied just now: ${jobs} jobs, ${parts} parts, ${photos} photographs, read back whole.` };
+  });
 
-export async function takeJobFile(text: string, by: string, request: unknown): Promise<Stored<{ issues: SpecIssue[] }>> {
-  const who = await whoMay("take in job file");
-  if (!who.ok) return { ok: false, issues: [{ path: "", message: who.error }] };
-  const taken = await importJob(await database(), String(text), nameOf(who.value, by), now(), request);
-  return taken.ok ? { ok: true, id: taken.value } : { ok: false, issues: taken.error };
-}
+export const takeJobFile = async (text: string, by: string, request: unknown): Promise<Stored<{ issues: SpecIssue[] }>> =>
+  inTheNameOf<Stored<{ issues: SpecIssue[] }>>("take in job file", refuseAsIssue, async (who) => {
+    const taken = await importJob(await database(), String(text), nameOf(who, by), now(), request);
+    return taken.ok ? { ok: true, id: taken.value } : { ok: false, issues: taken.error };
+  });
 
 /** Adds somebody, gives a role or a new secret, signs somebody out. @returns the people afterwards */
-export async function keepPeople(change: unknown): Promise<Told<PersonView[]>> {
-  const who = await whoMay("keep people");
-  return told(who.ok ? await changePeople(await database(), change, now()) : who);
-}
+export const keepPeople = async (change: unknown): Promise<Told<PersonView[]>> =>
+  inTheNameOf<Told<PersonView[]>>("keep people", refuseInWords, async () =>
+    told(await changePeople(await database(), change, now())),
+  );
+
+type LinkGiven = { path: string; links: LinkView[] };
 
 /** Makes a link that shows a customer their job for so many days. @returns its path, this once, and the job's links */
-export async function giveLink(jobId: unknown, days: unknown, by: string): Promise<Told<{ path: string; links: LinkView[] }>> {
-  const who = await whoMay("customer's link");
-  return told(who.ok ? await linkFor(await database(), { jobId, days, by: nameOf(who.value, by) }, now()) : who);
-}
+export const giveLink = async (jobId: unknown, days: unknown, by: string): Promise<Told<LinkGiven>> =>
+  inTheNameOf<Told<LinkGiven>>("customer's link", refuseInWords, async (who) =>
+    told(await linkFor(await database(), { jobId, days, by: nameOf(who, by) }, now())),
+  );
 
-export async function customerLinks(jobId: unknown): Promise<Told<LinkView[]>> {
-  const who = await whoMay("customer's link");
-  return who.ok ? { ok: true, value: await linksOn(await database(), String(jobId), now()) } : told(who);
-}
+export const customerLinks = async (jobId: unknown): Promise<Told<LinkView[]>> =>
+  inTheNameOf<Told<LinkView[]>>("customer's link", refuseInWords, async () =>
+    told(good(await linksOn(await database(), String(jobId), now()))),
+  );
 
-export async function endLink(jobId: unknown, id: unknown): Promise<Told<LinkView[]>> {
-  const who = await whoMay("customer's link");
-  return told(who.ok ? await unlink(await database(), { jobId, id }, now()) : who);
-}
+export const endLink = async (jobId: unknown, id: unknown): Promise<Told<LinkView[]>> =>
+  inTheNameOf<Told<LinkView[]>>("customer's link", refuseInWords, async () =>
+    told(await unlink(await database(), { jobId, id }, now())),
+  );

@@ -5,18 +5,19 @@ import { readJobFile } from "@/core/job/jobFile";
 import { isOpen, type Finding } from "@/core/fit/finding";
 import { Catalogue } from "@/core/parts/catalogue";
 import { readPart, type Part } from "@/core/parts/part";
+import { NotText, readText } from "./readText";
 import type { Told } from "./told";
 
 /** What the shop can buy: the file's own parts first, then its database's, and where there is none the demo's catalogue. */
 async function catalogueFor(parts: readonly Part[]): Promise<Catalogue> {
-  const { databaseFile, openDatabase } = await import("@/data/connection");
+  const { databaseFile, lookAt } = await import("@/data/connection");
   const own = new Set(parts.map((part) => part.id));
   const file = databaseFile();
   if (existsSync(file)) {
     const { loadCatalogue } = await import("@/data/catalogue");
-    const db = await openDatabase(file);
-    const shop = await loadCatalogue(db);
-    await db.destroy();
+    // To look at: a question from the command line changes nothing in a shop.
+    const db = await lookAt(file);
+    const shop = await loadCatalogue(db).finally(() => db.destroy());
     return new Catalogue(
       [...parts, ...[...shop.parts.values()].filter((part) => !own.has(part.id))],
       [...shop.suppliers.values()],
@@ -36,16 +37,20 @@ async function catalogueFor(parts: readonly Part[]): Promise<Catalogue> {
  */
 export async function fitFile(words: readonly string[], input: () => string): Promise<Told> {
   const table = words.includes("--table");
-  const [name] = words.filter((word) => !word.startsWith("--"));
+  const strange = words.find((word) => word.startsWith("-") && word !== "--table");
+  const [name, ...more] = words.filter((word) => word !== "--table");
   const refuse = (issues: { path: string; message: string }[]): Told => ({
     exit: 2,
     error: `${JSON.stringify({ error: { issues } })}\n`,
   });
+  if (strange !== undefined) return refuse([{ path: "", message: `fit has no ${strange}: only --table` }]);
+  if (more.length > 0) return refuse([{ path: "", message: "one file at a time" }]);
   let text: string;
   try {
-    text = name === undefined ? input() : readFileSync(name, "utf8");
-  } catch {
-    return refuse([{ path: "", message: `cannot read ${name ?? "standard input"}` }]);
+    text = name === undefined ? input() : readText(readFileSync(name));
+  } catch (error) {
+    const says = error instanceof NotText ? error.message : `cannot read ${name ?? "standard input"}`;
+    return refuse([{ path: "", message: says }]);
   }
   let raw: unknown;
   try {
@@ -55,7 +60,8 @@ export async function fitFile(words: readonly string[], input: () => string): Pr
   }
   const read = readJobFile(raw);
   if (!read.ok) return refuse(read.error);
-  const catalogue = await catalogueFor(read.value.parts);
+  const catalogue = await catalogueFor(read.value.parts).catch((error: unknown) => error as Error);
+  if (catalogue instanceof Error) return refuse([{ path: "", message: catalogue.message }]);
   const { job, house } = read.value;
   const missing = [
     ...Object.entries(job.choices).map(([slot, id]) => ({ path: `choices.${slot}`, id })),

@@ -1,5 +1,6 @@
 import { answerBatchLine } from "@/core/calc/batch";
 import { CALCULATORS, calculate, calculatorSchema, getCalculator, unknownCalculator } from "@/core/calc/registry";
+import { NotText } from "./readText";
 import type { Told } from "./told";
 
 /** What a command may read and where it works: the standard input, read only when it is wanted, and the time. */
@@ -26,9 +27,15 @@ const MOST_LINES = 1_000_000;
 const refuse = (error: unknown): Told => ({ exit: 2, error: `${JSON.stringify({ error })}\n` });
 const lines = (rows: readonly string[]): Told => ({ exit: 0, out: rows.map((row) => `${row}\n`).join("") });
 
+/** What a command takes after its name. */
+const MOST_WORDS: Readonly<Record<string, number>> = { calc: 2, fit: 3, schema: 1, backup: 1, restore: 1 };
+
 /** Runs one command. @param argv its words, without the program's name */
 export async function run(argv: readonly string[], setting: Setting): Promise<Told> {
   const [command, ...words] = argv;
+  if (argv.includes("--help") || argv.includes("-h")) return { exit: 0, out: USAGE };
+  if (words.length > (MOST_WORDS[command ?? ""] ?? 0))
+    return { exit: 2, error: `too many words: ${words.join(" ")}\n\n${USAGE}` };
   switch (command) {
     case "calc":
       return calc(words, setting);
@@ -39,9 +46,6 @@ export async function run(argv: readonly string[], setting: Setting): Promise<To
     case "backup":
     case "restore":
       return keeping(command, words, setting);
-    case "--help":
-    case "-h":
-      return { exit: 0, out: USAGE };
     case "demo":
     case "key":
     case "migrate":
@@ -52,9 +56,18 @@ export async function run(argv: readonly string[], setting: Setting): Promise<To
 }
 
 function calc([first, second]: readonly string[], { input }: Setting): Told {
+  const takesOne = first === "--schema" ? second === undefined || !second.startsWith("-") : second === undefined;
+  if (!takesOne) return refuse({ calculator: first ?? null, issues: [{ path: "", message: `calc has no ${second}` }] });
   if (first === "--list") return lines(CALCULATORS.map((c) => `${c.name}\t${c.title}`));
   if (first === "--batch") {
-    const asked = input().split("\n");
+    let text: string;
+    try {
+      text = input();
+    } catch (error) {
+      if (!(error instanceof NotText)) throw error;
+      return refuse({ calculator: null, issues: [{ path: "", message: error.message }] });
+    }
+    const asked = text.split("\n");
     if (asked.length > MOST_LINES + 1)
       return refuse({ calculator: null, issues: [{ path: "", message: "a batch has at most 1,000,000 lines" }] });
     return lines(
@@ -72,8 +85,9 @@ function calc([first, second]: readonly string[], { input }: Setting): Told {
   let raw: unknown;
   try {
     raw = JSON.parse(input());
-  } catch {
-    return refuse({ calculator: first, issues: [{ path: "", message: "not JSON" }] });
+  } catch (error) {
+    const message = error instanceof NotText ? error.message : "not JSON";
+    return refuse({ calculator: first, issues: [{ path: "", message }] });
   }
   const answer = calculate(first, raw);
   return answer.ok ? lines([JSON.stringify(answer.value)]) : refuse(answer.error);

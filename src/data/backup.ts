@@ -111,7 +111,6 @@ export async function checkBackup(file: string): Promise<Result<BackedUp>> {
 async function isInUse(file: string): Promise<boolean> {
   return withFile(file, async (db) => {
     try {
-      await db.raw("pragma busy_timeout = 200");
       const [row] = (await db.raw("pragma journal_mode = delete")) as { journal_mode: string }[];
       return row?.journal_mode !== "delete";
     } catch {

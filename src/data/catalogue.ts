@@ -56,7 +56,7 @@ export async function loadCatalogue(db: Knex): Promise<Catalogue> {
     if (read.ok) parts.push(read.value);
     else broken.push({ id: row.id, name: row.name, kind: row.kind, issues: read.error });
   }
-  const catalogue = new Catalogue(parts, supplierRows.map(supplierOf), broken);
+  const catalogue = new Catalogue(parts, supplierRows.flatMap(supplierOf), broken);
   cache.gullCatalogue = { config, revision, catalogue };
   return catalogue;
 }
@@ -104,8 +104,9 @@ const offerOf = (row: OfferRow): Offer => ({
   carriage: row.carriage,
   ...(row.free === 1 && { free: true as const }),
 });
-const supplierOf = (row: SupplierRow): Supplier =>
-  supplierSchema.parse({
+/** None for a line that somebody altered from outside: its offers have no supplier then, and say so. */
+const supplierOf = (row: SupplierRow): Supplier[] => {
+  const read = supplierSchema.safeParse({
     id: row.id,
     name: row.name,
     currency: row.currency,
@@ -113,6 +114,8 @@ const supplierOf = (row: SupplierRow): Supplier =>
     freeFromMinor: row.free_from_minor,
     dangerousGoodsMinor: row.dangerous_goods_minor,
   });
+  return read.success ? [read.data] : [];
+};
 
 /** Writes parts with their offers, replacing what stood under their numbers. */
 export async function saveParts(db: Knex, parts: readonly PartHead[]): Promise<void> {

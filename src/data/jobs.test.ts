@@ -131,6 +131,7 @@ describe("the list", () => {
     expect(await found("")).toEqual([[103, 102, 101], 3]);
     expect((await listJobs(db, "Ida", 1)).rows[0]).toEqual({
       id: "j101",
+      broken: null,
       number: 101,
       customer: "Ida Quill",
       bike: "tall bike",

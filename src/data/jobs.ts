@@ -1,6 +1,6 @@
 import type { Operation } from "rfc6902";
 import type { Knex } from "knex";
-import { summarySchema, type JobList, type Listing, type Summary } from "@/core/job/summary";
+import { NO_SUMMARY, summarySchema, type JobList, type Listing, type Summary } from "@/core/job/summary";
 import { jobSchema, type Job } from "@/core/job/job";
 import { placedOrderSchema, type PlacedOrder } from "@/core/supply/placedOrder";
 import { readSetting, writeSetting } from "./settings";
@@ -37,21 +37,34 @@ export async function findJob(db: Knex, id: string): Promise<Job | undefined> {
   const row = await db<Row>("job").where({ id }).first();
   if (!row) return undefined;
   const orders = await db<{ job_id: string; body: string }>("purchase_order").where({ job_id: id }).orderBy("placed_at");
+  const body = parsed(row.body);
   const job = jobSchema.safeParse({
-    ...(JSON.parse(row.body) as object),
+    ...(typeof body === "object" ? body : { body: "no JSON" }),
     id: row.id,
     number: row.number,
     version: row.version,
-    orders: orders.map((order) => JSON.parse(order.body) as unknown),
+    orders: orders.map((order) => parsed(order.body)),
   });
-  if (!job.success)
+  if (!job.success) {
+    const where = job.error.issues.map((i) => (i.path.length > 0 ? i.path.join(" ") : i.message)).join(", ");
     throw new UnreadableJob(
-      `job ${id} in the database does not read: ${job.error.issues.map((i) => i.path.join(".")).join(", ")}`,
+      `Job ${row.number} of ${row.customer} does not read in the database: ${where}. The others are not touched by it; restore a backup, or mend it there.`,
     );
+  }
   return job.data;
 }
 
-const inSummary = (path: string) => `json_extract(summary, '$.${path}')`;
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return null;
+  }
+}
+
+/** One line that somebody altered from outside is stepped around: it says nothing, and the others are listed. */
+const SUMMARY = "(case when json_valid(summary) then summary else '{}' end)";
+const inSummary = (path: string) => `json_extract(${SUMMARY}, '$.${path}')`;
 const verdicts = (verdict: string) => `${inSummary(`verdicts.${verdict}`)} > 0`;
 const OVER = `${inSummary("budgetMinor")} is not null and ${inSummary("allInMinor")} > ${inSummary("budgetMinor")}`;
 
@@ -84,7 +97,7 @@ export async function listJobs(db: Knex, find: string, limit: number, listing: P
     if (only !== null) void jobs.whereRaw(`(${only})`);
     if (listing.at)
       void jobs.whereRaw(
-        `exists (select 1 from json_each(summary, '$.stages') as one
+        `exists (select 1 from json_each(${SUMMARY}, '$.stages') as one
           where json_extract(one.value, '$.name') = ? and json_extract(one.value, '$.knot') in ('open', 'half'))`,
         [listing.at],
       );
@@ -109,7 +122,8 @@ export async function listJobs(db: Knex, find: string, limit: number, listing: P
       number: row.number,
       customer: row.customer,
       bike: row.bike,
-      summary: summarySchema.parse(JSON.parse(row.summary)),
+      summary: summarySchema.safeParse(parsed(row.summary)).data ?? NO_SUMMARY,
+      broken: null,
     })),
     total: Number(counted[0]?.n ?? 0),
   };
@@ -162,7 +176,7 @@ export async function updateJob(db: Knex, job: Job, from: number, summary: Summa
 export async function heldByOthers(db: Knex, jobId: string): Promise<Record<string, number>> {
   const rows = (await db.raw(
     `select held.key as part, sum(held.value) as pieces
-       from job, json_each(job.summary, '$.holds') as held where job.id <> ? group by held.key`,
+       from job, json_each(case when json_valid(job.summary) then job.summary else '{}' end, '$.holds') as held where job.id <> ? group by held.key`,
     [jobId],
   )) as { part: string; pieces: number }[];
   return Object.fromEntries(rows.map(({ part, pieces }) => [part, pieces]));

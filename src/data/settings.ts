@@ -3,7 +3,13 @@ import { DEFAULT_HOUSE_RULES, houseRulesSchema, type HouseRules } from "@/core/h
 
 export async function readSetting(db: Knex, key: string): Promise<unknown> {
   const row = await db<{ key: string; value: string }>("setting").where({ key }).first();
-  return row ? (JSON.parse(row.value) as unknown) : undefined;
+  if (!row) return undefined;
+  try {
+    return JSON.parse(row.value) as unknown;
+  } catch {
+    // Altered from outside: as if it was not set, and the rest stands.
+    return undefined;
+  }
 }
 
 export async function writeSetting(db: Knex, key: string, value: unknown): Promise<void> {

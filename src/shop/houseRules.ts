@@ -4,7 +4,7 @@ import { houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
 import { houseSentence, houseTitle } from "@/core/house/schools";
 import { countVerdicts, isOpen, type Verdict } from "@/core/fit/finding";
 import { bad, good, type Result } from "@/core/result";
-import { findJob, listJobs } from "@/data/jobs";
+import { findJob, listJobs, UnreadableJob } from "@/data/jobs";
 import { houseRules, writeSetting } from "@/data/settings";
 import { benchOf } from "./jobView";
 import { appendRecord, recordHistory, recordVersion, type RecordLine } from "@/data/records";
@@ -48,7 +48,12 @@ export async function previewHouse(db: Knex, raw: unknown, now: string): Promise
   for (const ticket of tickets) {
     // Other requests have their turn between two jobs.
     await setImmediate();
-    const job = (await findJob(db, ticket.id))!;
+    const job = await findJob(db, ticket.id).catch((error: unknown) => {
+      if (error instanceof UnreadableJob) return undefined;
+      throw error;
+    });
+    // Gone meanwhile, or altered from outside: nothing can be said of it.
+    if (!job) continue;
     if (job.signed) {
       signed += 1;
       continue;

@@ -26,23 +26,27 @@ export async function jobList(
     }
     // Others are served between two jobs: a list of many stale lines holds up nobody.
     await new Promise((resolve) => setImmediate(resolve));
-    const summary = await freshSummary(db, row, bench, stamp);
-    rows.push({ ...row, summary });
+    rows.push({ ...row, ...(await freshSummary(db, row, bench, stamp)) });
   }
   return { rows, total: list.total };
 }
 
-async function freshSummary(db: Knex, row: JobTicket, bench: Awaited<ReturnType<typeof benchOf>>, stamp: string) {
+async function freshSummary(
+  db: Knex,
+  row: JobTicket,
+  bench: Awaited<ReturnType<typeof benchOf>>,
+  stamp: string,
+): Promise<Partial<Pick<JobTicket, "summary" | "broken">>> {
   try {
     const job = await findJob(db, row.id);
-    if (!job) return row.summary;
+    if (!job) return {};
     const heldElsewhere = await heldByOthers(db, row.id);
     const summary = { ...summaryOf(job, { ...bench, heldElsewhere }), stamp };
     await storeSummary(db, row.id, summary);
-    return summary;
+    return { summary };
   } catch (error) {
-    // A job that was altered from outside says so when it is opened; its line stays as it was.
-    if (error instanceof UnreadableJob) return row.summary;
+    // A job that was altered from outside is named; its line stays as it was, and so do the others.
+    if (error instanceof UnreadableJob) return { broken: error.message };
     throw error;
   }
 }

@@ -64,6 +64,8 @@ export async function openJob(db: Knex, id: string, now: string): Promise<JobVie
   return job && viewFrom(db, job, await benchOf(db, now, "", id));
 }
 
+export { UnreadableJob } from "@/data/jobs";
+
 /** Whether there is such a job. */
 export const jobExists = async (db: Knex, id: string): Promise<boolean> =>
   (await db("job")

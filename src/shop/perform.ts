@@ -7,7 +7,17 @@ import type { Assessment } from "@/core/job/assess";
 import { ALLOWED, may, notTheirs, type Deed, type Who } from "@/core/people/roles";
 import { bad, good, type Result } from "@/core/result";
 import type { HistoryLine, JobView } from "@/core/job/view";
-import { appendEvent, editsToStep, findJob, history, jobOfRequest, markUndone, updateJob, type Change } from "@/data/jobs";
+import {
+  appendEvent,
+  editsToStep,
+  findJob,
+  history,
+  jobOfRequest,
+  markUndone,
+  UnreadableJob,
+  updateJob,
+  type Change,
+} from "@/data/jobs";
 import { lastSerial } from "@/core/cost/orderOf";
 import type { Wish } from "@/core/wish/wish";
 import { carryOut } from "./commands";
@@ -80,7 +90,11 @@ async function carriedOut(db: Knex, raw: unknown, now: string, who: Who): Promis
   if (who && !may(who, command.do)) return bad({ kind: "refused", says: notTheirs(who, command.do) });
   const by = who?.name ?? envelope.data.by;
   return db.transaction(async (trx): Promise<Result<Carried, Failure>> => {
-    const job = await findJob(trx, jobId);
+    const job = await findJob(trx, jobId).catch((error: unknown) => {
+      if (error instanceof UnreadableJob) return error;
+      throw error;
+    });
+    if (job instanceof UnreadableJob) return bad({ kind: "refused", says: job.message });
     if (!job) return bad({ kind: "gone", says: "This job does not exist any more." });
     // Stored before, and only the answer was lost: this is the answer.
     if (request !== undefined && (await jobOfRequest(trx, request)) === jobId) return good({ job });

@@ -26,6 +26,17 @@ export const summarySchema = z.object({
 });
 export type Summary = z.output<typeof summarySchema>;
 
+/** Of a job whose line does not read: worked out anew as soon as the job does. */
+export const NO_SUMMARY: Summary = summarySchema.parse({
+  verdicts: { clear: 0, adapt: 0, measure: 0, stop: 0 },
+  stages: [],
+  allInMinor: 0,
+  currency: "EUR",
+  readyBy: null,
+  budgetMinor: null,
+  build: "",
+});
+
 /** Which of the jobs are listed, and in which order. */
 export const ONLY = ["all", "stop", "measure", "adapt", "clear", "over", "late", "signed"] as const;
 export const SORTS = ["touched", "number", "customer", "promised", "price"] as const;
@@ -46,5 +57,7 @@ export type JobTicket = {
   readonly customer: string;
   readonly bike: string;
   readonly summary: Summary;
+  /** What does not read of it, in words; null for a sound one. */
+  readonly broken: string | null;
 };
 export type JobList = { readonly rows: readonly JobTicket[]; readonly total: number };

@@ -294,6 +294,7 @@ function Ticket({ job }: { job: JobTicket }) {
         {VERDICTS.map((verdict) =>
           summary.verdicts[verdict] > 0 ? <Count key={verdict} verdict={verdict} n={summary.verdicts[verdict]} /> : null,
         )}
+        {job.broken !== null && <b className="bad small">does not read: open it to see what</b>}
         {summary.signature === "stands" && <b className="good small">signed</b>}
         {summary.signature === "changed" && <b className="bad small">changed since it was signed</b>}
       </span>

@@ -2,6 +2,8 @@ import { notFound } from "next/navigation";
 import { FUTURE_STAGES, STAGE_NAMES } from "@/core/job/stageNames";
 import { JobScreen } from "@/screens/job/JobScreen";
 import { actOnJob, customerLinks, endLink, giveLink } from "../../../actions";
+import { Unreadable } from "@/screens/job/Unreadable";
+import { UnreadableJob } from "@/shop/jobView";
 import { openStand } from "../openStand";
 
 const LINKS = { list: customerLinks, give: giveLink, end: endLink };
@@ -12,5 +14,7 @@ export default async function StagePage({ params }: { params: Promise<{ id: stri
   const { id, stage: slug } = await params;
   const stage = STAGE_NAMES.find((name) => name.toLowerCase().replace(" ", "-") === slug);
   if (!stage || FUTURE_STAGES.has(stage)) notFound();
-  return <JobScreen first={await openStand(id)} stage={stage} actOnJob={actOnJob} links={LINKS} />;
+  const view = await openStand(id);
+  if (view instanceof UnreadableJob) return <Unreadable says={view.message} />;
+  return <JobScreen first={view} stage={stage} actOnJob={actOnJob} links={LINKS} />;
 }

@@ -1,0 +1,258 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import { dirname, join } from "node:path";
+import { CALCULATORS } from "@/core/calc/registry";
+import { openDatabase } from "@/data/connection";
+import { findJob, listJobs } from "@/data/jobs";
+import { loadDemo } from "@/shop/loadDemo";
+import { killAgainAndAgain } from "./kills";
+import { randomOf } from "./random";
+
+/** Everything that may go wrong in a shop's own machine, on purpose and with figures. Bounded, seeded, on loopback. */
+const SEED = Number(process.env.SEED ?? 13);
+const COPIES = Number(process.env.COPIES ?? 150);
+const KILLS = Number(process.env.KILLS ?? 40);
+const HOSTILE = Number(process.env.HOSTILE ?? 4_000);
+const LOAD_S = Number(process.env.LOAD_S ?? 60);
+const HANG_MS = 10_000;
+
+const folder = mkdtempSync(join(tmpdir(), "gull-torture-"));
+const file = join(folder, "shop.sqlite");
+const random = randomOf(SEED);
+const pick = <T>(all: readonly T[]): T => all[Math.floor(random() * all.length)]!;
+const say = (what: string, figure: string) => console.log(`${what.padEnd(58)} ${figure}`);
+const part = (times: readonly number[], at: number) =>
+  [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * at))] ?? 0;
+const spread = (times: readonly number[]) =>
+  `p50 ${part(times, 0.5).toFixed(0)} ms, p95 ${part(times, 0.95).toFixed(0)} ms, p99 ${part(times, 0.99).toFixed(0)} ms, most ${part(times, 1).toFixed(0)} ms`;
+
+async function fillShop(): Promise<string[]> {
+  const db = await openDatabase(file);
+  await loadDemo(db, new Date().toISOString());
+  const rows = (await db("job").select()) as { id: string; number: number }[];
+  for (let i = 1; i < COPIES; i += 1)
+    await db("job").insert(rows.map((row) => ({ ...row, id: `${row.id}-c${i}`, number: 1_000 + i * rows.length + row.number })));
+  const ids = (await listJobs(db, "", 600)).rows.map((row) => row.id);
+  say("the shop: jobs", String(((await db("job").count({ n: "*" })) as { n: number }[])[0]!.n));
+  await db.destroy();
+  return ids;
+}
+
+function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const probe = createServer();
+    probe.listen(0, "127.0.0.1", () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+async function serve(): Promise<{ base: string; server: ChildProcess }> {
+  const port = await freePort();
+  const server = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)], {
+    env: { ...process.env, GULL_DB: file, NEXT_TELEMETRY_DISABLED: "1" },
+    stdio: ["ignore", "ignore", "pipe"],
+  });
+  const base = `http://127.0.0.1:${port}`;
+  for (let tries = 0; tries < 200; tries += 1) {
+    if (
+      await fetch(`${base}/tools`).then(
+        (answer) => answer.ok,
+        () => false,
+      )
+    )
+      return { base, server };
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error("the application did not start");
+}
+
+/** Every page and route, by its file. */
+const doors = () =>
+  readdirSync("src/app", { recursive: true, encoding: "utf8" })
+    .filter((one) => /(page\.tsx|route\.ts)$/.test(one))
+    .map((one) => (dirname(one) === "." ? "/" : `/${dirname(one)}`));
+
+const junk = (): string =>
+  pick([
+    "",
+    "0",
+    "-1",
+    "1e308",
+    "NaN",
+    "null",
+    "undefined",
+    "true",
+    "[]",
+    "{}",
+    "../../etc/passwd",
+    "%00",
+    "%2e%2e%2f",
+    "' or 1=1 --",
+    "<script>alert(1)</script>",
+    "𝕏".repeat(50),
+    "a".repeat(5_000),
+    "\u202e",
+    "__proto__",
+    "constructor",
+    "9".repeat(400),
+  ]);
+
+function value(depth: number): unknown {
+  const kind = Math.floor(random() * (depth > 3 ? 5 : 7));
+  if (kind === 0) return pick([0, -1, 1e308, 5e-324, 2 ** 53, 0.1, 1_000_000_000]);
+  if (kind === 1) return junk();
+  if (kind === 2) return null;
+  if (kind === 3) return random() < 0.5;
+  if (kind === 4) return [];
+  if (kind === 5) return Array.from({ length: Math.floor(random() * 20) }, () => value(depth + 1));
+  return Object.fromEntries(Array.from({ length: Math.floor(random() * 6) }, () => [junk().slice(0, 20), value(depth + 1)]));
+}
+
+/** A calculator's fields, each filled with what none of them expects. */
+const figures = (): unknown => {
+  const { input } = pick(CALCULATORS) as unknown as { input: { shape?: Record<string, unknown> } };
+  return Object.fromEntries(
+    Object.keys(input.shape ?? {}).map((key) => [key, random() < 0.5 ? value(0) : pick([1, 10, 1e6, 1e12, -5])]),
+  );
+};
+
+async function hostile(base: string, ids: readonly string[]): Promise<void> {
+  const all = doors();
+  const by = new Map<string, { n: number; fives: number; hangs: number }>();
+  const wrong: string[] = [];
+  let done = 0;
+  const ask = async () => {
+    const door = pick(all);
+    const path = door
+      .replace("[id]", () => (random() < 0.6 ? pick(ids) : encodeURIComponent(junk())))
+      .replace("[name]", () => (random() < 0.7 ? pick(CALCULATORS).name : encodeURIComponent(junk())))
+      .replace(/\[\w+\]/g, () => encodeURIComponent(junk()));
+    const query =
+      random() < 0.5
+        ? `?${new URLSearchParams({ [pick(["find", "slot", "parts", "what", "at", "kind", "to", "limit"])]: junk() })}`
+        : "";
+    const method = door.startsWith("/api/calc") ? "POST" : pick(["GET", "GET", "GET", "POST", "PUT", "DELETE"]);
+    const body = method === "GET" ? undefined : random() < 0.7 ? JSON.stringify(random() < 0.6 ? figures() : value(0)) : junk();
+    const seen = by.get(door) ?? { n: 0, fives: 0, hangs: 0 };
+    by.set(door, seen);
+    seen.n += 1;
+    const stop = AbortSignal.timeout(HANG_MS);
+    try {
+      const answer = await fetch(base + path + query, {
+        method,
+        signal: stop,
+        redirect: "manual",
+        ...(body !== undefined && { body }),
+        headers: { origin: base, ...(random() < 0.2 && { "next-action": junk().replace(/[^\x20-\x7e]/g, "") }) },
+      });
+      await answer.arrayBuffer();
+      if (answer.status >= 500) {
+        seen.fives += 1;
+        if (wrong.length < 10)
+          wrong.push(`${answer.status} ${method} ${path.slice(0, 90)}${query.slice(0, 60)} ${String(body).slice(0, 120)}`);
+      }
+    } catch (error) {
+      if (!stop.aborted) throw error;
+      seen.hangs += 1;
+    }
+  };
+  while (done < HOSTILE) {
+    await Promise.all(Array.from({ length: 8 }, ask));
+    done += 8;
+  }
+  for (const [door, { n, fives, hangs }] of [...by].sort())
+    say(`hostile requests at ${door}`, `${n}, 500s ${fives}, hangs ${hangs}`);
+  const sum = [...by.values()];
+  say(
+    "hostile requests in all",
+    `${done}, 500s ${sum.reduce((a, b) => a + b.fives, 0)}, hangs ${sum.reduce((a, b) => a + b.hangs, 0)}`,
+  );
+  for (const one of wrong) console.log(`  ${one}`);
+}
+
+const memoryMb = (server: ChildProcess): number => {
+  const status = readFileSync(`/proc/${server.pid}/status`, "utf8");
+  return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024;
+};
+
+/** Fifty read and ten write, for so many seconds: writers in processes of their own on the same file. */
+async function load(base: string, server: ChildProcess, ids: readonly string[]): Promise<void> {
+  const until = Date.now() + LOAD_S * 1_000;
+  const [times, errors] = [[] as number[], [] as string[]];
+  const stages = ["ask", "survey", "drive", "fit", "sheet", "order", "build"];
+  const reader = async () => {
+    while (Date.now() < until) {
+      const from = performance.now();
+      const path = random() < 0.2 ? "/" : `/jobs/${pick(ids)}/${pick(stages)}`;
+      const answer = await fetch(base + path, { signal: AbortSignal.timeout(60_000) }).catch((error: unknown) => String(error));
+      if (typeof answer === "string" || !answer.ok) errors.push(typeof answer === "string" ? answer : `${answer.status} ${path}`);
+      else await answer.arrayBuffer();
+      times.push(performance.now() - from);
+      await new Promise((resolve) => setTimeout(resolve, 500 + random() * 1_500));
+    }
+  };
+  const before = memoryMb(server);
+  // Two processes with five jobs each: on a machine of two cores more of them would measure each other.
+  const writers = Array.from({ length: 2 }, (_, i) => {
+    const child = spawn(process.execPath, ["--import", "tsx", "tests/torture/writer.ts", file, ids[i]!, `writer ${i}`], {
+      stdio: ["ignore", "pipe", "pipe"],
+    });
+    let [edits, error] = [0, ""];
+    child.stdout.setEncoding("utf8").on("data", (piece: string) => (edits += piece.split("\n").length - 1));
+    child.stderr.setEncoding("utf8").on("data", (piece: string) => (error += piece));
+    return { child, told: () => ({ edits, error }) };
+  });
+  await Promise.all(Array.from({ length: 50 }, reader));
+  for (const { child } of writers) child.kill("SIGKILL");
+  say(
+    `load: 50 read for ${LOAD_S} s beside two processes that write`,
+    `${times.length} pages, ${spread(times)}, errors ${errors.length}`,
+  );
+  for (const error of new Set(errors)) console.log(`  ${error}`);
+  say(
+    "load: edits meanwhile",
+    writers.map(({ told }) => `${told().edits}${told().error && ` (${told().error.slice(0, 200)})`}`).join(" and "),
+  );
+  say("load: memory of the server", `${before.toFixed(0)} MB before, ${memoryMb(server).toFixed(0)} MB after`);
+}
+
+/** One page after the other, alone: what the server itself takes. */
+async function pages(base: string, ids: readonly string[]): Promise<void> {
+  const times: number[] = [];
+  for (let i = 0; i < 300; i += 1) {
+    const from = performance.now();
+    await (await fetch(`${base}/jobs/${pick(ids)}/fit`)).arrayBuffer();
+    times.push(performance.now() - from);
+  }
+  say("300 job pages, one after the other", spread(times));
+}
+
+const ids = await fillShop();
+const { base, server } = await serve();
+let crashed = false;
+server.once("exit", () => (crashed = true));
+try {
+  await pages(base, ids);
+  await hostile(base, ids);
+  await load(base, server, ids);
+  await pages(base, ids);
+} finally {
+  say("crashes of the server", crashed ? "1" : "0");
+  server.kill("SIGKILL");
+}
+const killed = await killAgainAndAgain({ file, id: ids[0]!, kills: KILLS, seed: SEED });
+say(
+  "kills in the middle of writing",
+  `${killed.kills}; ${killed.acknowledged} edits acknowledged, ${killed.lost} lost, ${killed.unreadable} times unreadable`,
+);
+const db = await openDatabase(file);
+let unread = 0;
+for (const id of ids) await findJob(db, id).catch(() => (unread += 1));
+await db.destroy();
+say("jobs that do not read afterwards", String(unread));
+rmSync(folder, { recursive: true, force: true });
+process.exitCode = crashed || killed.lost > 0 || killed.unreadable > 0 || unread > 0 ? 1 : 0;

@@ -1,0 +1,16 @@
+import { findJob } from "@/data/jobs";
+import { openDatabase } from "@/data/connection";
+import { perform } from "@/shop/perform";
+
+/** Edits a job until it is stopped, and says each edit that was acknowledged, by its version. */
+const [, , file, id, who = "writer"] = process.argv;
+const db = await openDatabase(file!);
+for (let i = 0; ; i += 1) {
+  const job = await findJob(db, id!);
+  if (!job) throw new Error("the job is gone");
+  const command = { do: "edit wish" as const, wish: { riderKg: 60 + (i % 40), notes: `${who} ${i}` } };
+  const answer = await perform(db, { jobId: id!, version: job.version, by: who, command }, new Date().toISOString());
+  if (answer.ok) process.stdout.write(`${answer.view.job.version}\n`);
+  else if (answer.error.kind !== "stale") throw new Error(answer.error.says);
+  else process.stdout.write("stale\n");
+}
