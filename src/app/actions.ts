@@ -3,8 +3,6 @@
 import type { LinkView } from "@/core/people/links";
 import type { PersonView } from "@/core/people/people";
 import { may, notTheirs, type Deed, type Who } from "@/core/people/roles";
-import { NoShop } from "@/data/connection";
-import { troubleOf } from "@/data/trouble";
 import { good, type Result } from "@/core/result";
 import type { SpecIssue } from "@/core/parts/part";
 import { copyShop } from "@/server/copies";
@@ -17,7 +15,7 @@ import { storePart, type NotStored } from "@/shop/parts";
 import { changePeople } from "@/shop/people";
 import { perform, type Answer } from "@/shop/perform";
 import { clearSample, loadSample } from "@/shop/sample";
-import { database } from "@/shop/openShop";
+import { database, NoShop, troubleOf } from "@/shop/openShop";
 
 const now = () => new Date().toISOString();
 const SIGNED_OUT = "You are signed out. Sign in again in another window; what you typed is still here.";

@@ -1,6 +1,7 @@
 import { chmodSync, closeSync, existsSync, mkdirSync, openSync, readSync } from "node:fs";
 import { dirname, join, resolve } from "node:path";
-import knexFactory, { Knex } from "knex";
+import type { Knex } from "knex";
+import knexFactory from "knex";
 import { PatientSqlite } from "./client";
 import { migrationSource } from "./migrations";
 import { troubleOf } from "./trouble";

@@ -157,7 +157,8 @@ test("a shop of an older application is copied before it is brought up to date, 
   await db.raw("vacuum into ?", [old]);
   const raw = connect(old);
   for (const step of [
-    "delete from knex_migrations where name = '009_versions'",
+    "delete from knex_migrations where name in ('009_versions', '010_job_line')",
+    "drop index job_line",
     "drop table record_event",
     "alter table part drop column version",
     "drop index event_job_id_request_unique",

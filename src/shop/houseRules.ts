@@ -37,8 +37,11 @@ function read(raw: unknown, now: HouseRules): Result<HouseRules> {
   return rules.success ? good(rules.data) : bad(houseSentence(rules.error.issues));
 }
 
-/** Runs every job that is not signed off under other rules, and lists what would change. Nothing is stored. */
-export async function previewHouse(db: Knex, raw: unknown, now: string): Promise<Result<HousePreview>> {
+/**
+ * Runs every job that is not signed off under other rules, and lists what would change. Nothing is stored.
+ * @param left whoever asked has gone: nobody waits for the rest
+ */
+export async function previewHouse(db: Knex, raw: unknown, now: string, left?: AbortSignal): Promise<Result<HousePreview>> {
   const shop = await benchOf(db, now, "", null);
   const rules = read(raw, shop.house);
   if (!rules.ok) return rules;
@@ -48,6 +51,7 @@ export async function previewHouse(db: Knex, raw: unknown, now: string): Promise
   for (const ticket of tickets) {
     // Other requests have their turn between two jobs.
     await setImmediate();
+    if (left?.aborted) return bad("Nobody waits for this any more.");
     const job = await findJob(db, ticket.id).catch((error: unknown) => {
       if (error instanceof UnreadableJob) return undefined;
       throw error;

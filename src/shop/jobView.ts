@@ -31,7 +31,7 @@ export async function benchOf(db: Knex, at: string, by: string, jobId: string | 
  * out once for each of these and kept, the last ones, as long as the parts stay as they are.
  */
 const kept = new WeakMap<Catalogue, Map<string, JobView>>();
-const MOST_KEPT = 64;
+const MOST_KEPT = 256;
 
 async function keptView(job: Job, bench: Bench, now?: Assessment): Promise<JobView> {
   const { catalogue, house, at, heldElsewhere } = bench;

@@ -17,6 +17,8 @@ const KILLS = Number(process.env.KILLS ?? 40);
 const HOSTILE = Number(process.env.HOSTILE ?? 4_000);
 const LOAD_S = Number(process.env.LOAD_S ?? 60);
 const HANG_MS = 10_000;
+/** So long somebody looks at a page before the next, on average. */
+const THINK_MS = Number(process.env.THINK_MS ?? 5_000);
 
 const folder = mkdtempSync(join(tmpdir(), "gull-torture-"));
 const file = join(folder, "shop.sqlite");
@@ -192,13 +194,14 @@ async function load(base: string, server: ChildProcess, ids: readonly string[]):
       if (typeof answer === "string" || !answer.ok) errors.push(typeof answer === "string" ? answer : `${answer.status} ${path}`);
       else await answer.arrayBuffer();
       times.push(performance.now() - from);
-      await new Promise((resolve) => setTimeout(resolve, 500 + random() * 1_500));
+      await new Promise((resolve) => setTimeout(resolve, THINK_MS * (0.4 + random() * 1.2)));
     }
   };
   const before = memoryMb(server);
-  // Two processes with five jobs each: on a machine of two cores more of them would measure each other.
-  const writers = Array.from({ length: 2 }, (_, i) => {
-    const child = spawn(process.execPath, ["--import", "tsx", "tests/torture/writer.ts", file, ids[i]!, `writer ${i}`], {
+  // Ten people who write, every two seconds each, from two other processes on the same file.
+  const writers = [0, 1].map((i) => {
+    const own = ids.slice(i * 5, i * 5 + 5).join(",");
+    const child = spawn(process.execPath, ["--import", "tsx", "tests/torture/writer.ts", file, own, `writer ${i}`, "400"], {
       stdio: ["ignore", "pipe", "pipe"],
     });
     let [edits, error] = [0, ""];
@@ -208,10 +211,7 @@ async function load(base: string, server: ChildProcess, ids: readonly string[]):
   });
   await Promise.all(Array.from({ length: 50 }, reader));
   for (const { child } of writers) child.kill("SIGKILL");
-  say(
-    `load: 50 read for ${LOAD_S} s beside two processes that write`,
-    `${times.length} pages, ${spread(times)}, errors ${errors.length}`,
-  );
+  say(`load: 50 read and 10 write for ${LOAD_S} s`, `${times.length} pages, ${spread(times)}, errors ${errors.length}`);
   for (const error of new Set(errors)) console.log(`  ${error}`);
   say(
     "load: edits meanwhile",

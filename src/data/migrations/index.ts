@@ -8,6 +8,7 @@ import * as freeOffers from "./006_free_offers";
 import * as ownParts from "./007_own_parts";
 import * as people from "./008_people";
 import * as versions from "./009_versions";
+import * as jobLine from "./010_job_line";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -24,6 +25,7 @@ const MIGRATIONS: Migration[] = [
   { name: "007_own_parts", ...ownParts, down: forwardsOnly },
   { name: "008_people", ...people, down: forwardsOnly },
   { name: "009_versions", ...versions, down: forwardsOnly },
+  { name: "010_job_line", ...jobLine, down: forwardsOnly },
 ];
 
 export const migrationSource = {

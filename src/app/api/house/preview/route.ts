@@ -7,6 +7,6 @@ const MOST_BYTES = 200_000;
 export async function POST(request: Request): Promise<Response> {
   const body = await readJson(request, MOST_BYTES);
   if (!body.ok) return Response.json({ error: body.error }, { status: 400 });
-  const tried = await previewHouse(await database(), body.value, new Date().toISOString());
+  const tried = await previewHouse(await database(), body.value, new Date().toISOString(), request.signal);
   return tried.ok ? Response.json(tried.value) : Response.json({ error: tried.error }, { status: 400 });
 }
