@@ -1,3 +1,4 @@
+import { spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -10,6 +11,7 @@ import { DEMO_SUPPLIERS } from "@/data/demo/suppliers";
 import { listJobs } from "@/data/jobs";
 import { exportJob } from "@/shop/jobFiles";
 import { openDemoShop } from "../../tests/demoShop";
+import { readText } from "./readText";
 import { run } from "./run";
 
 const folder = mkdtempSync(join(tmpdir(), "gull-cli-"));
@@ -235,6 +237,67 @@ describe("the rest", () => {
       expect(readFileSync(file, "utf8")).toBe(text);
     }
     process.env.GULL_DB = join(folder, "none.sqlite");
+  });
+  test.each([
+    ["fit --tabel", "fit has no --tabel"],
+    ["fit -x", "fit has no -x"],
+    ["fit a.json b.json", "one file at a time"],
+    ["fit a b c d", "too many words"],
+    ["calc chain-length --fast", "calc has no --fast"],
+    ["calc --list all", "calc has no all"],
+    ["demo --force", "too many words"],
+    ["migrate now", "too many words"],
+    ["key twice", "too many words"],
+    ["schema job --pretty", "too many words"],
+    ["wings", "gull: the workshop's sums"],
+  ])("%s: what is not known is refused, and nothing is done", async (line, says) => {
+    const told = await gull(line, "{}");
+    expect([told.exit, told.out]).toEqual([2, undefined]);
+    expect(told.error).toContain(says);
+    expect(existsSync(join(folder, "none.sqlite"))).toBe(false);
+  });
+  test.each(["--help", "-h", "fit --help", "calc --help", "backup -h"])("%s: the usage, exit 0", async (line) => {
+    expect(await gull(line)).toMatchObject({ exit: 0, out: expect.stringContaining("gull fit") as string });
+  });
+  test("input that is no UTF-8 is told, by whatever door; a mark of order at the beginning is left out", async () => {
+    const wrong = join(folder, "latin1.json");
+    writeFileSync(wrong, Buffer.from([0x7b, 0x22, 0xe9, 0x22, 0x7d]));
+    expect(await gull(`fit ${wrong}`)).toMatchObject({ exit: 2, error: expect.stringContaining("not UTF-8") as string });
+    const wide = join(folder, "wide.json");
+    writeFileSync(wide, Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from("{}", "utf16le")]));
+    expect(await gull(`fit ${wide}`)).toMatchObject({ exit: 2, error: expect.stringContaining("UTF-16") as string });
+    expect(readText(Buffer.concat([Buffer.from([0xef, 0xbb, 0xbf]), Buffer.from("{}")]))).toBe("{}");
+    const throwing = () => readText(new Uint8Array([0xff]));
+    for (const line of ["calc chain-length", "calc --batch", "fit"])
+      expect(await run(line.split(" "), { input: throwing, now: () => NOW })).toMatchObject({ exit: 2 });
+  });
+  test("a question from the command line changes nothing in a shop, be it of an older application", async () => {
+    const file = join(folder, "older.sqlite");
+    process.env.GULL_DB = file;
+    const db = await openDatabase(file);
+    await db.raw("delete from knex_migrations where name = '010_job_line'");
+    await db.raw("drop index job_line");
+    await db.raw("pragma wal_checkpoint(truncate)");
+    await db.destroy();
+    const before = readFileSync(file);
+    const told = await gull("fit", JSON.stringify({ format: "gull-bench job 1" }));
+    expect([told.exit, told.out]).toEqual([2, undefined]);
+    expect(told.error).toContain("written by an older Gull Bench");
+    expect(readFileSync(file).equals(before)).toBe(true);
+    process.env.GULL_DB = join(folder, "none.sqlite");
+  });
+  test("a key for the owner is told once, and kept as what cannot be read back", async () => {
+    const file = join(folder, "key.sqlite");
+    process.env.GULL_DB = file;
+    const { out } = await gull("key");
+    expect(out).toMatch(/^[A-Za-z0-9_-]{24}\n$/);
+    expect(readFileSync(file).includes(out!.trim())).toBe(false);
+    process.env.GULL_DB = join(folder, "none.sqlite");
+  });
+  test("who reads no further is no error", () => {
+    const told = spawnSync("sh", ["-c", "npx tsx src/cli/gull.ts calc --list | head -1"], { encoding: "utf8" });
+    expect(told.stdout.trim().split("\n")).toHaveLength(1);
+    expect(told.stderr).not.toContain("EPIPE");
   });
   test("migrate makes the database, demo fills it once and says where", async () => {
     const file = join(folder, "demo.sqlite");
