@@ -16,7 +16,7 @@ import { findJob } from "@/data/jobs";
 import { assessOn } from "./useCase";
 import { benchOf } from "./jobView";
 import { AFTER_SIGNING } from "@/core/work/signature";
-import { execute } from "./perform";
+import { bringLine, execute } from "./perform";
 
 const DAY_MS = 86_400_000;
 
@@ -46,7 +46,7 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
   const bench = await benchOf(db, now, by, job.id);
   const assessed = () => assessOn(job, bench);
   const act = async (command: Command) => {
-    const answer = await execute(db, { jobId: job.id, version: job.version, by, command }, now);
+    const answer = await execute(db, { jobId: job.id, version: job.version, by, command }, now, "later");
     if (!answer.ok) throw new Error(`demo job of ${demo.customer}, ${command.do}: ${answer.error.says}`);
     job = answer.value;
   };
@@ -64,6 +64,7 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
         });
     await act({ do: "sign" });
   }
+  await bringLine(db, job.id, now);
 }
 
 /** What is done to a demo job before its findings are answered: the wish, the survey, the road, the drive. */

@@ -14,6 +14,7 @@ import {
   history,
   jobOfRequest,
   markUndone,
+  storeSummary,
   UnreadableJob,
   updateJob,
   type Change,
@@ -23,6 +24,7 @@ import type { Wish } from "@/core/wish/wish";
 import { carryOut } from "./commands";
 import { WISH_NAMES } from "@/core/wish/names";
 import { takeFromShelf } from "@/data/catalogue";
+import { NO_SUMMARY } from "@/core/job/summary";
 import { takenBy } from "@/core/job/taken";
 import { requestSchema } from "./request";
 import { benchOf, summaryOf, viewFrom } from "./jobView";
@@ -74,16 +76,31 @@ export async function perform(db: Knex, raw: unknown, now: string, who: Who = nu
 
 type Failure = Refusal | { kind: "stale"; says: string; changes: HistoryLine[]; job: Job } | { kind: "gone"; says: string };
 
-/** The same without the view: what scripts and the demo use. */
-export async function execute(db: Knex, raw: unknown, now: string): Promise<Result<Job, Failure>> {
-  const outcome = await carriedOut(db, raw, now, null);
+/**
+ * The same without the view: what scripts and the demo use.
+ * @param line "later" where more edits follow at once: the list's line is then made by who makes them, with `bringLine`
+ */
+export async function execute(db: Knex, raw: unknown, now: string, line: "now" | "later" = "now"): Promise<Result<Job, Failure>> {
+  const outcome = await carriedOut(db, raw, now, null, line);
   return outcome.ok ? good(outcome.value.job) : outcome;
 }
 
 /** A stored job with the reckoning that its line in the list was made of; none where the edit moved the shelf under it. */
 type Carried = { job: Job } & ({ bench: Bench; assessed: Assessment } | { bench?: undefined; assessed?: undefined });
 
-async function carriedOut(db: Knex, raw: unknown, now: string, who: Who): Promise<Result<Carried, Failure>> {
+/** Brings the list's line of a job up to date after edits that left it for later. */
+export async function bringLine(db: Knex, jobId: string, now: string): Promise<void> {
+  const job = await findJob(db, jobId);
+  if (job) await storeSummary(db, jobId, summaryOf(job, await benchOf(db, now, "", jobId)));
+}
+
+async function carriedOut(
+  db: Knex,
+  raw: unknown,
+  now: string,
+  who: Who,
+  line: "now" | "later" = "now",
+): Promise<Result<Carried, Failure>> {
   const envelope = envelopeSchema.safeParse(raw);
   if (!envelope.success) return bad({ kind: "refused", says: sentence(envelope.error) });
   const { jobId, version, command, request } = envelope.data;
@@ -118,9 +135,17 @@ async function carriedOut(db: Knex, raw: unknown, now: string, who: Who): Promis
     if (!whole.success)
       return bad({ kind: "refused", says: `Not stored: ${whole.error.issues.map((i) => i.message).join("; ")}.` });
     const made = whole.data;
+    const orderSerial = Math.max(lastSerial(job), lastSerial(made));
+    const event = { jobId, version: made.version, at: now, by, kind: command.do, says: outcome.value.says, request };
+    if (line === "later" && Object.keys(made.ticks).length === 0 && Object.keys(job.taken).length === 0) {
+      const next = { ...made, orderSerial };
+      if (!(await updateJob(trx, next, version, NO_SUMMARY, now))) throw new Error("the job changed inside its own transaction");
+      await appendEvent(trx, { ...event, ...difference(job, next, outcome.value.job) });
+      return good({ job: next });
+    }
     // A finished step took its pieces off the shelf; one that is opened again puts them back. Undo follows by itself.
     const assessed = assessOn(made, bench);
-    const next = { ...made, taken: takenBy(made, assessed), orderSerial: Math.max(lastSerial(job), lastSerial(made)) };
+    const next = { ...made, taken: takenBy(made, assessed), orderSerial };
     const ids = new Set([...Object.keys(job.taken), ...Object.keys(next.taken)]);
     const moved = Object.fromEntries([...ids].map((id) => [id, (next.taken[id] ?? 0) - (job.taken[id] ?? 0)]));
     // What is on the shelf counts in the sums: without a move they are those of before.
@@ -128,16 +153,7 @@ async function carriedOut(db: Knex, raw: unknown, now: string, who: Who): Promis
     const stored = await updateJob(trx, next, version, moves ? summaryOf(next, bench) : summaryOf(next, bench, assessed), now);
     if (!stored) throw new Error("the job changed inside its own transaction");
     await takeFromShelf(trx, moved);
-    await appendEvent(trx, {
-      jobId,
-      version: next.version,
-      at: now,
-      by,
-      kind: command.do,
-      says: outcome.value.says,
-      request,
-      ...difference(job, next, outcome.value.job),
-    });
+    await appendEvent(trx, { ...event, ...difference(job, next, outcome.value.job) });
     return good(moves ? { job: next } : { job: next, bench, assessed });
   });
 }
