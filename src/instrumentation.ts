@@ -2,6 +2,8 @@
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== "nodejs") return;
   const { copyEveryDay } = await import("./server/copies");
+  const { endWithParent } = await import("./server/endWithParent");
+  endWithParent(process.env.GULL_STARTED_BY);
   const { openOrEnd } = await import("./server/opening");
   await openOrEnd();
   copyEveryDay();

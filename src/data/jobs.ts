@@ -185,6 +185,15 @@ export async function heldByOthers(db: Knex, jobId: string): Promise<Record<stri
   return Object.fromEntries(rows.map(({ part, pieces }) => [part, pieces]));
 }
 
+/** What the others hold, from what all hold: a list of many need not ask the database for each. */
+export const lessOwn = (all: Readonly<Record<string, number>>, own: Readonly<Record<string, number>>): Record<string, number> =>
+  Object.fromEntries(
+    Object.entries(all).flatMap(([part, pieces]) => {
+      const rest = pieces - (own[part] ?? 0);
+      return rest > 0 ? [[part, rest]] : [];
+    }),
+  );
+
 /** Brings the list's line of a job up to date; the job itself is as it was. */
 export const storeSummary = (db: Knex, id: string, summary: Summary) =>
   db("job")

@@ -1,5 +1,6 @@
 import fc from "fast-check";
-import { asksForPeople, isWayIn } from "./who";
+import { readFileSync } from "node:fs";
+import { asksForPeople, isWayIn, placeAfter } from "./who";
 
 test.each([
   [{}, false],
@@ -38,4 +39,41 @@ test("without signing in there is a way in and a customer's page to look at, and
       (method, path) => path === "/api/sign-in" || !isWayIn(method, path),
     ),
   );
+});
+
+test.each([
+  ["/jobs/j1/sheet?at=a%2Fb", "/jobs/j1/sheet?at=a%2Fb"],
+  ["/", "/"],
+  ["//evil.example", "/"],
+  ["/\\evil.example", "/"],
+  ["/\t/evil.example", "/"],
+  ["/\n/evil.example", "/"],
+  ["https://evil.example", "/"],
+  ["javascript:alert(1)", "/"],
+  ["", "/"],
+  [undefined, "/"],
+  [["/a"], "/"],
+])("after signing in %j leads to %s", (to, place) => expect(placeAfter(to)).toBe(place));
+
+test("wherever it says, it is a place of this bench", () => {
+  fc.assert(
+    fc.property(
+      fc.oneof(
+        fc.string(),
+        fc.string().map((s) => `/${s}`),
+        fc.webUrl(),
+      ),
+      (to) => {
+        const there = new URL(placeAfter(to), "http://bench.example:4170/sign-in");
+        return there.origin === "http://bench.example:4170";
+      },
+    ),
+  );
+});
+
+test("every action asks in whose name it is done", () => {
+  const text = readFileSync(`${process.cwd()}/src/app/actions.ts`, "utf8");
+  const actions = text.split(/^export /m).slice(1);
+  expect(actions.length).toBeGreaterThan(10);
+  for (const action of actions) expect(action).toMatch(/inTheNameOf</);
 });

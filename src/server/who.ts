@@ -1,5 +1,5 @@
 import { cookies } from "next/headers";
-import type { Who } from "@/core/people/roles";
+import { may, notTheirs, type Deed, type Who } from "@/core/people/roles";
 import { whoHas } from "@/shop/people";
 import { database } from "@/shop/openShop";
 import { bare, LOOPBACK } from "./gate";
@@ -23,6 +23,17 @@ export const isWayIn = (method: string, path: string): boolean =>
 
 export const whoHolds = async (token: string | undefined): Promise<Who | undefined> =>
   (await whoHas(await database(), token, new Date().toISOString())) ?? undefined;
+
+/** Where somebody goes after signing in: a place of this bench, else its first page. What a browser leaves out of an address is none. */
+export const placeAfter = (to: unknown): string =>
+  typeof to === "string" && /^\/(?!\/)[!-[\]-~]*$/.test(to) ? to.slice(0, 400) : "/";
+
+/** A refusal for whoever may not do this by a route; null for who may. */
+export async function refuseOthers(deed: Deed): Promise<Response | null> {
+  const who = await whoAsks();
+  if (who === undefined) return Response.json({ error: "Sign in first: nothing was done." }, { status: 401 });
+  return may(who, deed) ? null : Response.json({ error: notTheirs(who!, deed) }, { status: 403 });
+}
 
 /** Who asks: null at an open bench; undefined where people sign in and nobody has. */
 export async function whoAsks(): Promise<Who | undefined> {

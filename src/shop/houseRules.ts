@@ -4,7 +4,7 @@ import { houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
 import { houseSentence, houseTitle } from "@/core/house/schools";
 import { countVerdicts, isOpen, type Verdict } from "@/core/fit/finding";
 import { bad, good, type Result } from "@/core/result";
-import { findJob, listJobs, UnreadableJob } from "@/data/jobs";
+import { findJob, heldByOthers, lessOwn, listJobs, UnreadableJob } from "@/data/jobs";
 import { houseRules, writeSetting } from "@/data/settings";
 import { benchOf } from "./jobView";
 import { appendRecord, recordHistory, recordVersion, type RecordLine } from "@/data/records";
@@ -46,6 +46,7 @@ export async function previewHouse(db: Knex, raw: unknown, now: string, left?: A
   const rules = read(raw, shop.house);
   if (!rules.ok) return rules;
   const tickets = (await listJobs(db, "", MOST_JOBS)).rows;
+  const held = await heldByOthers(db, "");
   const changed: JobChange[] = [];
   let [unchanged, signed] = [0, 0];
   for (const ticket of tickets) {
@@ -62,7 +63,7 @@ export async function previewHouse(db: Knex, raw: unknown, now: string, left?: A
       signed += 1;
       continue;
     }
-    const bench = await benchOf(db, now, "", job.id);
+    const bench = { ...shop, heldElsewhere: lessOwn(held, ticket.summary.holds) };
     const was = assessOn(job, bench);
     const then = assessOn(job, { ...bench, house: rules.value });
     const findings = then.fit.findings.flatMap((finding) => {

@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import type { JobList, JobTicket, Listing } from "@/core/job/summary";
-import { findJob, heldByOthers, listJobs, storeSummary, UnreadableJob } from "@/data/jobs";
+import { findJob, heldByOthers, lessOwn, listJobs, storeSummary, UnreadableJob } from "@/data/jobs";
 import { benchOf, hashOf, stampOf, summaryOf } from "./jobView";
 
 /**
@@ -17,7 +17,8 @@ export async function jobList(
   const list = await listJobs(db, find, limit, listing);
   const bench = await benchOf(db, now, "", null);
   // What a job can have from the shelf depends on what all the others hold of it.
-  const stamp = `${await stampOf(db, bench.house, now)} ${hashOf(await heldByOthers(db, ""))}`;
+  let held = await heldByOthers(db, "");
+  const stamp = `${await stampOf(db, bench.house, now)} ${hashOf(held)}`;
   const rows: JobTicket[] = [];
   for (const row of list.rows) {
     if (row.summary.stamp === stamp) {
@@ -26,7 +27,11 @@ export async function jobList(
     }
     // Others are served between two jobs: a list of many stale lines holds up nobody.
     await new Promise((resolve) => setImmediate(resolve));
-    rows.push({ ...row, ...(await freshSummary(db, row, bench, stamp)) });
+    const own = row.summary.holds;
+    const fresh = { ...row, ...(await freshSummary(db, row, { ...bench, heldElsewhere: lessOwn(held, own) }, stamp)) };
+    rows.push(fresh);
+    // What this one holds otherwise than its line said is not to be had for those that follow.
+    if (hashOf(fresh.summary.holds) !== hashOf(own)) held = await heldByOthers(db, "");
   }
   return { rows, total: list.total };
 }
@@ -40,8 +45,7 @@ async function freshSummary(
   try {
     const job = await findJob(db, row.id);
     if (!job) return {};
-    const heldElsewhere = await heldByOthers(db, row.id);
-    const summary = { ...summaryOf(job, { ...bench, heldElsewhere }), stamp };
+    const summary = { ...summaryOf(job, bench), stamp };
     await storeSummary(db, row.id, summary);
     return { summary };
   } catch (error) {

@@ -53,7 +53,7 @@ function doors(): string[] {
 }
 
 test("nobody who has not signed in reads or does anything: every page, every route, every way of asking", async () => {
-  const all = doors();
+  const all = [...doors(), "/_next/image?url=%2Fapi%2Fphotos%2Fx&w=640&q=75"];
   expect(all.length).toBeGreaterThan(30);
   for (const path of all)
     for (const method of ["GET", "POST", "PUT", "DELETE"]) {
@@ -116,6 +116,10 @@ test("the key that was printed makes the owner, who adds people; each does their
   expect(await text(jago.page, ".rail .who")).toContain("builder");
   const offered = await text(jago.page, ".sheet");
   for (const not of ["Give it to the customer", "Link for the customer", "A line by hand"]) expect(offered).not.toContain(not);
+  const preview = await jago.page.evaluate(
+    async () => (await fetch("/api/house/preview", { method: "POST", body: "{}" })).status,
+  );
+  expect(preview).toBe(403);
   await jago.page.goto(`${stand.base}/jobs/${perran}/ask`, { waitUntil: "networkidle0" });
   await shows(jago.page, ".hands", "To read: owner or counter changes it.");
   expect(await jago.page.$$eval(".hands fieldset input", (all) => all.every((one) => one.matches(":disabled")))).toBe(true);

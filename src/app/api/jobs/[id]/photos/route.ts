@@ -1,10 +1,13 @@
 import { jobExists } from "@/shop/jobView";
 import { database } from "@/shop/openShop";
 import { PHOTO_BYTES, takePhoto } from "@/shop/photos";
+import { refuseOthers } from "@/server/who";
 import { readBody } from "@/server/readBody";
 
 /** Takes a picture in as the body of the request and answers with what was kept; the job notes it by its own command. */
 export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  const refused = await refuseOthers("keep photo");
+  if (refused) return refused;
   const { id } = await params;
   if (!(await jobExists(await database(), id)))
     return Response.json({ error: "This job does not exist any more." }, { status: 404 });
