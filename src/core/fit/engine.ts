@@ -246,9 +246,16 @@ function close(
   applied: readonly AppliedRemedy[],
 ): Fit {
   const used = new Set<Override>();
+  const mine = new Map<string, AppliedRemedy["remedy"][]>();
+  for (const { finding, remedy } of applied) {
+    const others = mine.get(finding);
+    if (others) others.push(remedy);
+    else mine.set(finding, [remedy]);
+  }
   for (const finding of findings) {
-    const mine = applied.filter((a) => a.finding === finding.key);
-    if (mine.length > 0) finding.applied = mine.map((a) => a.remedy);
+    const taken = mine.get(finding.key);
+    if (taken) finding.applied = taken;
+    if (overrides.length === 0) continue;
     const override = overrides.find((o) => o.finding === finding.key);
     if (override === undefined || finding.safety || !isOpen(finding)) continue;
     used.add(override);

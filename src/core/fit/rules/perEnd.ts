@@ -14,15 +14,23 @@ export function endServed({ origin }: Supplied<Part>, build: Build): End | null 
     const named = ENDS.find((end) => subject === end || subject.startsWith(`${end} `));
     return named ?? hubMotors(build).find((motor) => motor.id === subject)?.spec.end ?? null;
   }
-  if (origin.type === "kit") {
-    const ends = new Set(
-      suppliedOf(build, "hub-motor").flatMap((s) =>
-        s.origin.type === "kit" && s.origin.kitId === origin.kitId ? [s.part.spec.end] : [],
-      ),
-    );
-    return ends.size === 1 ? [...ends][0]! : null;
-  }
-  return null;
+  return origin.type === "kit" ? endOfKit(origin.kitId, build) : null;
+}
+
+/** Many rules ask for the end of every part of a kit: it is looked up once for what is supplied. */
+const kitEnds = new WeakMap<readonly Supplied<Part>[], Map<string, End | null>>();
+
+function endOfKit(kitId: string, build: Build): End | null {
+  const known = kitEnds.get(build.supplied) ?? new Map<string, End | null>();
+  kitEnds.set(build.supplied, known);
+  const before = known.get(kitId);
+  if (before !== undefined) return before;
+  const ends = new Set(
+    suppliedOf(build, "hub-motor").flatMap((s) => (s.origin.type === "kit" && s.origin.kitId === kitId ? [s.part.spec.end] : [])),
+  );
+  const end = ends.size === 1 ? [...ends][0]! : null;
+  known.set(kitId, end);
+  return end;
 }
 
 /** Kinds that are for a hub motor's axle only: no other end asks for them. */
