@@ -127,3 +127,21 @@ function sourcesHash() {
   walk(join(root, "src"));
   return digest.digest("hex");
 }
+
+/** Bundles a program of the tests as the built application runs its code, and runs it. @param entry under tests, without its ending */
+export async function runBundled(entry) {
+  const { build: bundle } = await import("esbuild");
+  const outfile = `.gull/${entry.split("/").at(-1)}.mjs`;
+  await bundle({
+    absWorkingDir: root,
+    entryPoints: [`tests/${entry}.ts`],
+    outfile,
+    bundle: true,
+    platform: "node",
+    format: "esm",
+    target: "node20",
+    packages: "external",
+    logLevel: "warning",
+  });
+  run(process.execPath, [outfile]);
+}

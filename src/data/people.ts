@@ -33,11 +33,10 @@ export const dropSessionsOf = (db: Knex, personId: number) => db("session").wher
 export const dropSessionsBefore = (db: Knex, madeBefore: string, seenBefore: string) =>
   db("session").where("made_at", "<", madeBefore).orWhere("seen_at", "<", seenBefore).delete();
 
-export const sessionCounts = async (db: Knex): Promise<Map<number, { n: number; machine: string; seenAt: string }>> => {
+export const sessionCounts = async (db: Knex): Promise<Map<number, { n: number; seenAt: string }>> => {
   const rows = await db<SessionRow>("session").orderBy("seen_at");
-  const counts = new Map<number, { n: number; machine: string; seenAt: string }>();
-  for (const { person_id, machine, seen_at } of rows)
-    counts.set(person_id, { n: (counts.get(person_id)?.n ?? 0) + 1, machine, seenAt: seen_at });
+  const counts = new Map<number, { n: number; seenAt: string }>();
+  for (const { person_id, seen_at } of rows) counts.set(person_id, { n: (counts.get(person_id)?.n ?? 0) + 1, seenAt: seen_at });
   return counts;
 };
 

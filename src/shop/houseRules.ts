@@ -148,14 +148,4 @@ export async function storeHouse(
   });
 }
 
-/** Stores the rules; the list of jobs works its lines out anew when it is next shown. */
-export async function saveHouse(db: Knex, raw: unknown): Promise<Result<HouseRules>> {
-  return db.transaction(async (trx) => {
-    const rules = read(raw, await houseRules(trx));
-    if (!rules.ok) return rules;
-    await writeSetting(trx, "house", rules.value);
-    return rules;
-  });
-}
-
 export { houseRules } from "@/data/settings";

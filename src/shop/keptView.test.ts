@@ -7,7 +7,7 @@ import { walkPaper } from "@/print/walkPaper";
 import { workPaper } from "@/print/workPaper";
 import { sheetCsv } from "@/print/csv";
 import { NOW, openDemoShop } from "../../tests/demoShop";
-import { saveHouse } from "./houseRules";
+import { saveHouse } from "../../tests/saveHouse";
 import { benchOf, openJob } from "./jobView";
 import { perform } from "./perform";
 

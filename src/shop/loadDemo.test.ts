@@ -5,7 +5,7 @@ import { DEMO_JOBS } from "@/data/demo/jobs";
 import { findJob, listJobs } from "@/data/jobs";
 import { jobList } from "./jobList";
 import { benchOf } from "./jobView";
-import { saveHouse } from "./houseRules";
+import { saveHouse } from "../../tests/saveHouse";
 import { loadDemo } from "./loadDemo";
 
 const NOW = "2026-01-05T09:00:00.000Z";

@@ -18,7 +18,7 @@ import { hashOfToken, hashSecret, isSecret, newToken } from "./secrets";
 const KEY = "owner key";
 /** Signed out by itself: after so long unseen, and after so long in any case. */
 const IDLE_H = 14;
-const LONGEST_DAYS = 30;
+export const LONGEST_DAYS = 30;
 const HOUR_MS = 3_600_000;
 
 const before = (now: string, hours: number): string => new Date(Date.parse(now) - hours * HOUR_MS).toISOString();
@@ -47,7 +47,10 @@ let turn: Promise<unknown> = Promise.resolve();
 let inTurn = 0;
 const MOST_IN_TURN = 8;
 
-async function tried(db: Knex, who: string, now: string, fits: () => Promise<boolean>): Promise<Result<null>> {
+const WRONG = "That name and PIN or password do not belong together.";
+
+/** @param wrongSays what a wrong try is told; one that must wait is told that */
+async function tried(db: Knex, who: string, now: string, wrongSays: string, fits: () => Promise<boolean>): Promise<Result<null>> {
   const known = await data.triesOf(db, who);
   const waitS = known ? Math.ceil((Date.parse(known.locked_until) - Date.parse(now)) / 1000) : 0;
   if (waitS > 0)
@@ -59,7 +62,7 @@ async function tried(db: Knex, who: string, now: string, fits: () => Promise<boo
   const wrong = (known?.wrong ?? 0) + 1;
   const until = new Date(Date.parse(now) + waitAfter(wrong) * 1000).toISOString();
   await data.noteTry(db, { name: who, wrong, last_at: now, locked_until: until });
-  return bad("That name and PIN or password do not belong together.");
+  return bad(wrongSays);
 }
 
 /** One try after the other, so that no two of them are counted as one. */
@@ -90,7 +93,7 @@ export async function signIn(db: Knex, raw: unknown, machine: string, now: strin
   return inOrder(async () => {
     const person = await data.personByName(db, asked.data.name);
     const kept = person && !person.left ? person.secret : undefined;
-    const fits = await tried(db, asked.data.name.toLowerCase(), now, () => isSecret(asked.data.secret, kept));
+    const fits = await tried(db, asked.data.name.toLowerCase(), now, WRONG, () => isSecret(asked.data.secret, kept));
     return fits.ok ? good(await begin(db, person!, machine, now)) : fits;
   });
 }
@@ -103,8 +106,10 @@ export async function signInWithKey(db: Knex, raw: unknown, machine: string, now
   if (weak) return bad(weak);
   return inOrder(async () => {
     const kept = await readSetting(db, KEY);
-    const fits = await tried(db, "\u0000key", now, () => isSecret(asked.data.key, typeof kept === "string" ? kept : undefined));
-    if (!fits.ok) return bad(fits.error.startsWith("Too") ? fits.error : "That is not the owner's key.");
+    const fits = await tried(db, "\u0000key", now, "That is not the owner's key.", () =>
+      isSecret(asked.data.key, typeof kept === "string" ? kept : undefined),
+    );
+    if (!fits.ok) return fits;
     const hash = await hashSecret(asked.data.secret);
     const known = await data.personByName(db, asked.data.name);
     if (known && known.role !== "owner") return bad("Somebody of that name has another role: take another name.");
@@ -195,8 +200,10 @@ export async function changeOwnSecret(db: Knex, who: NonNullable<Who>, raw: unkn
   if (weak) return bad(weak);
   return inOrder(async () => {
     const person = await data.personByName(db, who.name);
-    const fits = await tried(db, who.name.toLowerCase(), now, () => isSecret(asked.data.old, person?.secret));
-    if (!fits.ok) return bad(fits.error.startsWith("Too") ? fits.error : "The old one is another.");
+    const fits = await tried(db, who.name.toLowerCase(), now, "The old one is another.", () =>
+      isSecret(asked.data.old, person?.secret),
+    );
+    if (!fits.ok) return fits;
     await data.updatePerson(db, person!.id, { secret: await hashSecret(asked.data.secret) });
     await data.dropSessionsOf(db, person!.id);
     return good(null);

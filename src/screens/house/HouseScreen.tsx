@@ -15,7 +15,7 @@ import { formatMoment } from "@/core/units/date";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
 import { useDraft, useInBrowser } from "@/ui/useDraft";
 import { useSettings } from "../settings";
-import { Fields } from "../Only";
+import { Fields, Only } from "../Only";
 import { Copies, type CopiesOf, type MakeCopy } from "./Copies";
 import "./house.css";
 
@@ -156,9 +156,11 @@ export function HouseScreen({
                 {wrong.success && preview && <Effects preview={preview} />}
                 {says && <p className="bad">{says}</p>}
                 <div className="house-buttons">
-                  <button className="button main-action" disabled={busy || !wrong.success} onClick={() => void keep()}>
-                    Keep them
-                  </button>
+                  <Only may="save house rules">
+                    <button className="button main-action" disabled={busy || !wrong.success} onClick={() => void keep()}>
+                      Keep them
+                    </button>
+                  </Only>
                   <button
                     className="button"
                     onClick={() => {
@@ -181,15 +183,17 @@ export function HouseScreen({
                   <li key={line.version}>
                     <span className="num small soft">{formatMoment(line.at)}</span> {line.says}
                     {line.by && <span className="soft">, {line.by}</span>}{" "}
-                    <button
-                      className="link"
-                      onClick={() => {
-                        setDraft({ ...kept, ...(line.before as Partial<HouseRules>) });
-                        setTurn(turn + 1);
-                      }}
-                    >
-                      As before this
-                    </button>
+                    <Only may="save house rules">
+                      <button
+                        className="link"
+                        onClick={() => {
+                          setDraft({ ...kept, ...(line.before as Partial<HouseRules>) });
+                          setTurn(turn + 1);
+                        }}
+                      >
+                        As before this
+                      </button>
+                    </Only>
                   </li>
                 ))}
               </ul>

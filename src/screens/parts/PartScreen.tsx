@@ -16,6 +16,7 @@ import { figuresOf, tellIssue } from "@/core/parts/tellIssue";
 import { Figures, TypedBox } from "@/ui/figures/Figures";
 import { nothingIn, partedByNeed, typedNumber } from "@/core/figures/schema";
 import { KIND_NAMES, PART_KINDS, type PartKind } from "@/core/parts/kinds";
+import { Fields } from "../Only";
 import { useSettings } from "../settings";
 import "./parts.css";
 
@@ -176,93 +177,97 @@ export function PartScreen({ page, isNew, keepPart }: { page: Page; isNew: boole
           This part does not read, so it cannot be chosen: {page.issues.map((issue) => tellIssue(issue, kind)).join("; ")}.
         </p>
       )}
-      <div className="part-columns" key={`${turn} ${page.version} ${inBrowser}`}>
-        <section className="card">
-          <h2>What it is</h2>
-          <Field label="Part number" wrong={wrong("id")}>
-            <Input
-              value={String(part.id)}
-              disabled={!isNew}
-              onChange={(event) => set("id", event.target.value)}
-              maxLength={60}
-              placeholder="such as front-hub-250"
-              aria-label="Part number"
-            />
-          </Field>
-          {isNew && (
-            <Field label="Kind" wrong={wrong("kind")}>
-              <Select
-                value={kind}
-                onChange={(value) => setPart({ ...part, kind: value, spec: emptyOf(value) })}
-                options={PART_KINDS.map((value) => ({ value, label: KIND_NAMES[value] }))}
-                aria-label="Kind"
+      <Fields may="save part">
+        <div className="part-columns" key={`${turn} ${page.version} ${inBrowser}`}>
+          <section className="card">
+            <h2>What it is</h2>
+            <Field label="Part number" wrong={wrong("id")}>
+              <Input
+                value={String(part.id)}
+                disabled={!isNew}
+                onChange={(event) => set("id", event.target.value)}
+                maxLength={60}
+                placeholder="such as front-hub-250"
+                aria-label="Part number"
               />
             </Field>
-          )}
-          <Field label="Name" wrong={wrong("name")}>
-            <Input
-              value={String(part.name)}
-              onChange={(event) => set("name", event.target.value)}
-              maxLength={90}
-              placeholder="such as Front hub 250 W, laced in 622"
-              aria-label="Name"
-            />
-          </Field>
-          <Field label="Maker" wrong={wrong("maker")}>
-            <Input
-              value={String(part.maker)}
-              onChange={(event) => set("maker", event.target.value)}
-              maxLength={60}
-              placeholder="as on the part or its sheet"
-              aria-label="Maker"
-            />
-          </Field>
-          <Field label="Mass, kg" wrong={wrong("massKg")}>
-            <NumberBox value={part.massKg} onChange={(value) => set("massKg", value)} label="Mass, kg" example="such as 2.4" />
-          </Field>
-          {!short && (
-            <Field label="On our shelf" wrong={wrong("inStock")}>
-              <NumberBox value={part.inStock} onChange={(value) => set("inStock", value ?? 0)} label="On our shelf" />
+            {isNew && (
+              <Field label="Kind" wrong={wrong("kind")}>
+                <Select
+                  value={kind}
+                  onChange={(value) => setPart({ ...part, kind: value, spec: emptyOf(value) })}
+                  options={PART_KINDS.map((value) => ({ value, label: KIND_NAMES[value] }))}
+                  aria-label="Kind"
+                />
+              </Field>
+            )}
+            <Field label="Name" wrong={wrong("name")}>
+              <Input
+                value={String(part.name)}
+                onChange={(event) => set("name", event.target.value)}
+                maxLength={90}
+                placeholder="such as Front hub 250 W, laced in 622"
+                aria-label="Name"
+              />
             </Field>
-          )}
-        </section>
-        <section className="card">
-          <h2>Its figures</h2>
-          <Figures schema={short ? parted.must : figures} {...ofSpec} />
-          {short && (
-            <details className="figures-more" open={issues.some(({ path }) => path.startsWith("spec."))}>
-              <summary>What else its label or sheet says: each figure lets one more check be made</summary>
-              <Figures schema={parted.may} {...ofSpec} />
-            </details>
-          )}
-          {unknown.length > 0 && (
-            <p className="bad small">
-              Fields that this kind does not have: {unknown.join(", ")}.{" "}
-              <button
-                className="link"
-                onClick={() =>
-                  setPart({ ...part, spec: Object.fromEntries(Object.entries(spec).filter(([key]) => key in fields)) })
-                }
-              >
-                Take them out
-              </button>
-            </p>
-          )}
-        </section>
-        {short ? (
-          <section className="card">
-            <h2>What it costs</h2>
-            <p>Nothing: it is the customer&apos;s own. It is awaited by the step that fits it, and looked at in the first one.</p>
+            <Field label="Maker" wrong={wrong("maker")}>
+              <Input
+                value={String(part.maker)}
+                onChange={(event) => set("maker", event.target.value)}
+                maxLength={60}
+                placeholder="as on the part or its sheet"
+                aria-label="Maker"
+              />
+            </Field>
+            <Field label="Mass, kg" wrong={wrong("massKg")}>
+              <NumberBox value={part.massKg} onChange={(value) => set("massKg", value)} label="Mass, kg" example="such as 2.4" />
+            </Field>
+            {!short && (
+              <Field label="On our shelf" wrong={wrong("inStock")}>
+                <NumberBox value={part.inStock} onChange={(value) => set("inStock", value ?? 0)} label="On our shelf" />
+              </Field>
+            )}
           </section>
-        ) : (
-          <Offers
-            offers={Array.isArray(part.offers) ? (part.offers as Raw[]) : []}
-            suppliers={page.suppliers}
-            onChange={(offers) => set("offers", offers)}
-            wrong={wrong}
-          />
-        )}
-      </div>
+          <section className="card">
+            <h2>Its figures</h2>
+            <Figures schema={short ? parted.must : figures} {...ofSpec} />
+            {short && (
+              <details className="figures-more" open={issues.some(({ path }) => path.startsWith("spec."))}>
+                <summary>What else its label or sheet says: each figure lets one more check be made</summary>
+                <Figures schema={parted.may} {...ofSpec} />
+              </details>
+            )}
+            {unknown.length > 0 && (
+              <p className="bad small">
+                Fields that this kind does not have: {unknown.join(", ")}.{" "}
+                <button
+                  className="link"
+                  onClick={() =>
+                    setPart({ ...part, spec: Object.fromEntries(Object.entries(spec).filter(([key]) => key in fields)) })
+                  }
+                >
+                  Take them out
+                </button>
+              </p>
+            )}
+          </section>
+          {short ? (
+            <section className="card">
+              <h2>What it costs</h2>
+              <p>
+                Nothing: it is the customer&apos;s own. It is awaited by the step that fits it, and looked at in the first one.
+              </p>
+            </section>
+          ) : (
+            <Offers
+              offers={Array.isArray(part.offers) ? (part.offers as Raw[]) : []}
+              suppliers={page.suppliers}
+              onChange={(offers) => set("offers", offers)}
+              wrong={wrong}
+            />
+          )}
+        </div>
+      </Fields>
       {page.history.length > 0 && <Changes history={page.history} put={may("save part") ? (raw) => void save(raw) : null} />}
     </div>
   );

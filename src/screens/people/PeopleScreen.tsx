@@ -6,6 +6,7 @@ import { ROLES, type Role } from "@/core/people/roles";
 import { formatMoment } from "@/core/units/date";
 import type { PeopleChange, PersonView } from "@/core/people/people";
 import { useSettings } from "../settings";
+import { Refusal, SecretBox } from "./SecretBox";
 import { goAnew, post } from "./SignInScreen";
 import "./people.css";
 
@@ -82,11 +83,7 @@ export function PeopleScreen({
                   )}
                 </tbody>
               </table>
-              {says && (
-                <p className="bad" role="alert">
-                  {says}
-                </p>
-              )}
+              <Refusal says={says} />
             </section>
           )}
           <dl className="people-roles small">
@@ -218,15 +215,7 @@ function Add({ first, busy, change }: { first: boolean; busy: boolean; change: C
         <span>Role</span>
         <Select<Role> value={role} options={OPTIONS} onChange={setRole} aria-label="Role" />
       </label>
-      <label className="field">
-        <span>PIN (6 digits) or password (8 letters)</span>
-        <Input.Password
-          value={secret}
-          onChange={(event) => setSecret(event.target.value)}
-          autoComplete="new-password"
-          maxLength={200}
-        />
-      </label>
+      <SecretBox label="PIN (6 digits) or password (8 letters)" value={secret} onChange={setSecret} isNew />
       <button className="button main-action" disabled={busy || name.trim() === "" || secret === ""}>
         Add
       </button>
@@ -266,29 +255,9 @@ function Own() {
           Sign out on this machine
         </button>
       </p>
-      <label className="field">
-        <span>Your PIN or password now</span>
-        <Input.Password
-          value={old}
-          onChange={(event) => setOld(event.target.value)}
-          autoComplete="current-password"
-          maxLength={200}
-        />
-      </label>
-      <label className="field">
-        <span>The new one: 6 digits, or 8 letters</span>
-        <Input.Password
-          value={secret}
-          onChange={(event) => setSecret(event.target.value)}
-          autoComplete="new-password"
-          maxLength={200}
-        />
-      </label>
-      {says && (
-        <p className="bad" role="alert">
-          {says}
-        </p>
-      )}
+      <SecretBox label="Your PIN or password now" value={old} onChange={setOld} />
+      <SecretBox label="The new one: 6 digits, or 8 letters" value={secret} onChange={setSecret} isNew />
+      <Refusal says={says} />
       <button className="button" disabled={old === "" || secret === ""}>
         Change it
       </button>

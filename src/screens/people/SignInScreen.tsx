@@ -2,6 +2,7 @@
 
 import { Input } from "antd";
 import { useState } from "react";
+import { Refusal, SecretBox } from "./SecretBox";
 import "./people.css";
 
 const NO_ANSWER = "The bench does not answer: try again.";
@@ -70,20 +71,13 @@ export function SignInScreen({ first, next }: { first: boolean; next: string }) 
           maxLength={40}
         />
       </label>
-      <label className="field">
-        <span>{withKey ? "A PIN (6 digits) or password (8 letters) for you" : "PIN or password"}</span>
-        <Input.Password
-          value={secret}
-          onChange={(event) => setSecret(event.target.value)}
-          autoComplete={withKey ? "new-password" : "current-password"}
-          maxLength={200}
-        />
-      </label>
-      {says && (
-        <p className="bad" role="alert">
-          {says}
-        </p>
-      )}
+      <SecretBox
+        label={withKey ? "A PIN (6 digits) or password (8 letters) for you" : "PIN or password"}
+        value={secret}
+        onChange={setSecret}
+        isNew={withKey}
+      />
+      <Refusal says={says} />
       <div className="sign-in-row">
         <button className="button main-action" disabled={busy || name.trim() === "" || secret === "" || (withKey && key === "")}>
           {busy ? "One moment …" : withKey ? "Become the owner" : "Sign in"}

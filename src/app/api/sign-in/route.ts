@@ -2,10 +2,9 @@ import { cookies } from "next/headers";
 import { readJson } from "@/server/readBody";
 import { SESSION_COOKIE } from "@/server/who";
 import { database } from "@/shop/openShop";
-import { signIn, signInWithKey } from "@/shop/people";
+import { LONGEST_DAYS, signIn, signInWithKey } from "@/shop/people";
 
 const MOST_BYTES = 2_000;
-const DAYS_S = 30 * 86_400;
 
 /** Signs in by name and PIN or password, or, with the owner's key, makes an owner; the session is in a cookie that no script reads. */
 export async function POST(request: Request): Promise<Response> {
@@ -23,7 +22,7 @@ export async function POST(request: Request): Promise<Response> {
     // A workshop's own net has no certificate; behind one, the cookie never goes without.
     secure: request.headers.get("x-forwarded-proto") === "https" || new URL(request.url).protocol === "https:",
     path: "/",
-    maxAge: DAYS_S,
+    maxAge: LONGEST_DAYS * 86_400,
   });
   return Response.json({ name: made.value.name, role: made.value.role });
 }

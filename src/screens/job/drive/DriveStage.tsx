@@ -123,10 +123,12 @@ export function DriveStage() {
             {list.length === 0 && !loading && (
               <li className="soft">
                 None in the catalogue{find ? ` holds “${find}”` : ""}.{" "}
-                <Link prefetch={false} href={`/parts/new?kind=${SLOT_KINDS[slot][0]}&back=${back}`}>
-                  Add it to the catalogue
-                </Link>
-                .
+                <Only may="save part">
+                  <Link prefetch={false} href={`/parts/new?kind=${SLOT_KINDS[slot][0]}&back=${back}`}>
+                    Add it to the catalogue
+                  </Link>
+                  .
+                </Only>
               </li>
             )}
             {!loading && slot !== "kit" && may("save part") && (

@@ -5,6 +5,7 @@ import { useEffect, useState } from "react";
 import { MOST_DAYS, type LinkView } from "@/core/people/links";
 import { formatDay } from "@/core/units/date";
 import { useSettings } from "../../settings";
+import { Refusal } from "../../people/SecretBox";
 import { useJob } from "../JobContext";
 
 const ENDED: Readonly<Record<LinkView["ended"], string>> = { open: "open until", expired: "ended", revoked: "ended by the shop" };
@@ -73,6 +74,7 @@ export function CustomerLinks({ onClose }: { onClose: () => void }) {
             onChange={(event) => setDays(event.target.value)}
             suffix="days"
             inputMode="numeric"
+            autoFocus
             aria-label="Days that the link is good for"
             maxLength={3}
           />
@@ -81,11 +83,7 @@ export function CustomerLinks({ onClose }: { onClose: () => void }) {
           Make a link
         </button>
       </form>
-      {says && (
-        <p className="bad" role="alert">
-          {says}
-        </p>
-      )}
+      <Refusal says={says} />
       {path && (
         <p className="note" role="status">
           Shown this once, copy it now:
