@@ -130,6 +130,9 @@ test("the key that was printed makes the owner, who adds people; each does their
   await jago.page.goto(`${stand.base}/parts/hf250-622`, { waitUntil: "networkidle0" });
   await shows(jago.page, ".part-page", "To read: owner or counter or buyer changes it.");
   expect(await jago.page.$eval('[aria-label="Name"]', (box) => box.matches(":disabled"))).toBe(true);
+  expect(await text(jago.page, ".page-head")).not.toContain("Store");
+  await jago.page.goto(`${stand.base}/parts`, { waitUntil: "networkidle0" });
+  expect(await text(jago.page, ".page-head")).not.toContain("New part");
   await jago.page.goto(`${stand.base}/people`, { waitUntil: "networkidle0" });
   await shows(jago.page, ".people", "Who works here is kept by an owner.");
 
