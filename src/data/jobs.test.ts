@@ -35,6 +35,7 @@ const SUMMARY: Summary = {
   late: false,
   aside: false,
   holds: { "hub-a": 1 },
+  asks: ["hub-a"],
   stamp: "",
   signature: "none",
   build: "A kit",

@@ -12,7 +12,7 @@ import type { BrokenPart } from "@/core/parts/catalogue";
 import type { Part } from "@/core/parts/part";
 import { tellIssue } from "@/core/parts/tellIssue";
 import { findJob } from "@/data/jobs";
-import { benchOf, stampOf } from "./jobView";
+import { benchOf } from "./jobView";
 
 const LISTED = 60;
 
@@ -26,7 +26,7 @@ export async function candidates(
   now: string,
   jobId: string | null = null,
 ): Promise<Candidates> {
-  const { catalogue, house } = await benchOf(db, now, "", null);
+  const { catalogue, stamp } = await benchOf(db, now, "", null);
   const needle = find.trim().toLowerCase();
   const holds = (part: { id: string; name: string; maker?: string }) =>
     `${part.id} ${part.name} ${part.maker ?? ""}`.toLowerCase().includes(needle);
@@ -58,7 +58,7 @@ export async function candidates(
   return {
     candidates: all.slice(0, LISTED),
     more: Math.max(0, all.length - LISTED),
-    stamp: await stampOf(db, house, now),
+    stamp,
   };
 }
 
@@ -120,8 +120,8 @@ export async function preview(
 export async function books(db: Knex, jobId: string, now: string): Promise<Books | undefined> {
   const job = await findJob(db, jobId);
   if (!job) return undefined;
-  const { catalogue, house, heldElsewhere } = await benchOf(db, now, "", jobId);
-  return booksOf(job, catalogue, house, now.slice(0, 10), await stampOf(db, house, now), heldElsewhere);
+  const { catalogue, house, heldElsewhere, stamp } = await benchOf(db, now, "", jobId);
+  return booksOf(job, catalogue, house, now.slice(0, 10), stamp, { ...heldElsewhere });
 }
 
 /** Kits and motors that would go on this bike without a stop, the fewest open findings first. At most this many are tried. */

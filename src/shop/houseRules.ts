@@ -6,7 +6,7 @@ import { countVerdicts, isOpen, type Verdict } from "@/core/fit/finding";
 import { bad, good, type Result } from "@/core/result";
 import { findJob, heldByOthers, lessOwn, listJobs, UnreadableJob } from "@/data/jobs";
 import { houseRules, writeSetting } from "@/data/settings";
-import { benchOf } from "./jobView";
+import { benchOf, holding } from "./jobView";
 import { appendRecord, recordHistory, recordVersion, type RecordLine } from "@/data/records";
 import type { Storing } from "./parts";
 import { assessOn } from "./useCase";
@@ -63,7 +63,7 @@ export async function previewHouse(db: Knex, raw: unknown, now: string, left?: A
       signed += 1;
       continue;
     }
-    const bench = { ...shop, heldElsewhere: lessOwn(held, ticket.summary.holds) };
+    const bench = holding(shop, lessOwn(held, ticket.summary.holds));
     const was = assessOn(job, bench);
     const then = assessOn(job, { ...bench, house: rules.value });
     const findings = then.fit.findings.flatMap((finding) => {

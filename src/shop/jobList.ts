@@ -1,7 +1,7 @@
 import type { Knex } from "knex";
 import type { JobList, JobTicket, Listing } from "@/core/job/summary";
 import { findJob, heldByOthers, lessOwn, listJobs, storeSummary, UnreadableJob } from "@/data/jobs";
-import { benchOf, hashOf, stampOf, summaryOf } from "./jobView";
+import { benchOf, hashOf, holding, lineStamp, summaryOf } from "./jobView";
 
 /**
  * The list of jobs as it is today. What a line shows is kept beside the job, with the stamp of the parts, rules and day that it was
@@ -18,17 +18,17 @@ export async function jobList(
   const bench = await benchOf(db, now, "", null);
   // What a job can have from the shelf depends on what all the others hold of it.
   let held = await heldByOthers(db, "");
-  const stamp = `${await stampOf(db, bench.house, now)} ${hashOf(held)}`;
   const rows: JobTicket[] = [];
   for (const row of list.rows) {
-    if (row.summary.stamp === stamp) {
+    const { holds: own, asks, stamp } = row.summary;
+    const elsewhere = lessOwn(held, own);
+    if (stamp === lineStamp(bench, elsewhere, asks)) {
       rows.push(row);
       continue;
     }
     // Others are served between two jobs: a list of many stale lines holds up nobody.
     await new Promise((resolve) => setImmediate(resolve));
-    const own = row.summary.holds;
-    const fresh = { ...row, ...(await freshSummary(db, row, { ...bench, heldElsewhere: lessOwn(held, own) }, stamp)) };
+    const fresh = { ...row, ...(await freshSummary(db, row, holding(bench, elsewhere))) };
     rows.push(fresh);
     // What this one holds otherwise than its line said is not to be had for those that follow.
     if (hashOf(fresh.summary.holds) !== hashOf(own)) held = await heldByOthers(db, "");
@@ -40,12 +40,11 @@ async function freshSummary(
   db: Knex,
   row: JobTicket,
   bench: Awaited<ReturnType<typeof benchOf>>,
-  stamp: string,
 ): Promise<Partial<Pick<JobTicket, "summary" | "broken">>> {
   try {
     const job = await findJob(db, row.id);
     if (!job) return {};
-    const summary = { ...summaryOf(job, bench), stamp };
+    const summary = summaryOf(job, bench);
     await storeSummary(db, row.id, summary);
     return { summary };
   } catch (error) {

@@ -1,7 +1,7 @@
 import { countVerdicts } from "@/core/fit/finding";
 import { createHash, randomUUID } from "node:crypto";
 import type { Knex } from "knex";
-import { NO_PIECES, piecesFromShelf } from "@/core/cost/shelf";
+import { heldOf, NO_PIECES, type Pieces, piecesFromShelf, watched } from "@/core/cost/shelf";
 import type { Assessment } from "@/core/job/assess";
 import { viewOf, type JobView } from "@/core/job/view";
 import type { Job } from "@/core/job/job";
@@ -18,34 +18,43 @@ import { assessOn, type Bench } from "./useCase";
 
 /** @param jobId whose bench it is: what the others hold of the shelf is not to be had */
 export async function benchOf(db: Knex, at: string, by: string, jobId: string | null): Promise<Bench> {
-  const [catalogue, house, heldElsewhere] = await Promise.all([
+  const [catalogue, house, held] = await Promise.all([
     loadCatalogue(db),
     houseRules(db),
     jobId === null ? NO_PIECES : heldByOthers(db, jobId),
   ]);
-  return { catalogue, house, at, by, newId: randomUUID, heldElsewhere };
+  return holding({ catalogue, house, at, by, newId: randomUUID, stamp: await stampOf(db, house, at) }, held);
+}
+
+/** The same bench for a job of which others hold these pieces. */
+export function holding(bench: Omit<Bench, "heldElsewhere" | "asked">, held: Pieces): Bench {
+  const { pieces, asked } = watched(held);
+  return { ...bench, heldElsewhere: pieces, asked };
 }
 
 /**
- * What a job comes to depends on the job, the parts, the house's rules, the day and what others hold, and on nothing else: it is worked
- * out once for each of these and kept, the last ones, as long as the parts stay as they are.
+ * What a job comes to depends on the job, the parts, the house's rules, the day and what others hold of the parts it asks for, and on
+ * nothing else: it is worked out once for each of these and kept, the last ones, as long as the parts stay as they are.
  */
-const kept = new WeakMap<Catalogue, Map<string, JobView>>();
+const kept = new WeakMap<Catalogue, Map<string, Kept>>();
+type Kept = { readonly view: JobView; readonly asked: readonly string[]; readonly held: string };
 const MOST_KEPT = 256;
 
 async function keptView(job: Job, bench: Bench, now?: Assessment): Promise<JobView> {
   const { catalogue, house, at, heldElsewhere } = bench;
   const today = at.slice(0, 10);
-  const views = kept.get(catalogue) ?? new Map<string, JobView>();
+  const views = kept.get(catalogue) ?? new Map<string, Kept>();
   kept.set(catalogue, views);
-  const key = hashOf([job, house, today, heldElsewhere]);
-  const known = views.get(key);
+  const key = hashOf([job, house, today]);
+  const before = views.get(key);
+  const known = before && JSON.stringify(heldOf(heldElsewhere, before.asked)) === before.held ? before : undefined;
   views.delete(key);
   const shown = (from?: Assessment) => viewOf(job, catalogue, house, today, [], heldElsewhere, from);
-  let view = known ?? shown(now);
+  let view = known?.view ?? shown(now);
   if (!known && (await provePlan(view.sheet.plan, bench))) view = shown();
   // The one that was not asked for the longest goes.
-  views.set(key, view);
+  const asked = known?.asked ?? [...bench.asked];
+  views.set(key, known ?? { view, asked, held: JSON.stringify(heldOf(heldElsewhere, asked)) });
   for (const oldest of views.keys()) {
     if (views.size <= MOST_KEPT) break;
     views.delete(oldest);
@@ -76,7 +85,7 @@ export const jobExists = async (db: Knex, id: string): Promise<boolean> =>
 export const hashOf = (data: unknown): string => createHash("sha256").update(JSON.stringify(data)).digest("hex").slice(0, 24);
 
 /** Changes with every change of parts, suppliers, house rules or day. */
-export const stampOf = async (db: Knex, house: HouseRules, now: string): Promise<string> =>
+const stampOf = async (db: Knex, house: HouseRules, now: string): Promise<string> =>
   `${await catalogueRevision(db)} ${hashOf(house)} ${now.slice(0, 10)}`;
 
 /** Pieces of the shelf that a job holds: what its sheet takes from there and its steps have not taken yet. */
@@ -89,8 +98,13 @@ function holdsOf(job: Job, now: Assessment): Summary["holds"] {
   return Object.fromEntries(pieces.filter(([, quantity]) => quantity > 0));
 }
 
+/** Changes with everything that a job's line in the list depends on beside the job itself. */
+export const lineStamp = (bench: Pick<Bench, "stamp">, held: Pieces, asks: readonly string[]): string =>
+  `${bench.stamp} ${hashOf(heldOf(held, asks))}`;
+
 /** What the list of jobs keeps beside the job, so that a list of hundreds need not assess them all. */
 export function summaryOf(job: Job, bench: Bench, now: Assessment = assessOn(job, bench)): Summary {
+  const asks = [...bench.asked];
   return {
     verdicts: countVerdicts(now.fit.findings),
     stages: withSurvey(now.stages, job, surveyOf(job, now.fit, bench.catalogue, bench.house)),
@@ -99,7 +113,8 @@ export function summaryOf(job: Job, bench: Bench, now: Assessment = assessOn(job
     readyBy: job.wish.readyBy,
     budgetMinor: job.wish.budgetMinor,
     build: bench.catalogue.parts.get(job.choices.kit ?? job.choices.motor ?? "")?.name ?? "",
-    stamp: "",
+    asks,
+    stamp: lineStamp(bench, bench.heldElsewhere, asks),
     contact: job.wish.contact,
     late: now.promises.some((promise) => promise.id === "ready" && promise.kept === false),
     aside: job.aside !== null,

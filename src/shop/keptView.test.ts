@@ -1,3 +1,5 @@
+import fc from "fast-check";
+import { heldOf, watched } from "@/core/cost/shelf";
 import { viewOf, type JobView } from "@/core/job/view";
 import { DEMO_PARTS } from "@/data/demo/parts";
 import { saveParts } from "@/data/catalogue";
@@ -8,6 +10,7 @@ import { workPaper } from "@/print/workPaper";
 import { sheetCsv } from "@/print/csv";
 import { NOW, openDemoShop } from "../../tests/demoShop";
 import { saveHouse } from "../../tests/saveHouse";
+import { jobList } from "./jobList";
 import { benchOf, openJob } from "./jobView";
 import { perform } from "./perform";
 
@@ -65,6 +68,50 @@ test("what is kept of a job is what would be worked out anew, whatever changed: 
   await act(hester, { do: "put in", partId: shelf.id, quantity: shelf.inStock });
   await same();
 }, 60_000);
+
+test("what others hold of a part that a job did not ask for changes nothing of it, and its line in the list is not worked out again", async () => {
+  const { db } = shop;
+  const day = NOW.slice(0, 10);
+  for (const { id } of (await jobList(db, "", 20, NOW)).rows) {
+    const job = (await findJob(db, id))!;
+    const bench = await benchOf(db, NOW, "", id);
+    const under = (held: Record<string, number>) => {
+      const { pieces, asked } = watched(held);
+      return { view: viewOf(job, bench.catalogue, bench.house, day, [], pieces), asked };
+    };
+    fc.assert(
+      fc.property(
+        fc.dictionary(fc.constantFrom(...DEMO_PARTS.map((part) => part.id)), fc.integer({ min: 1, max: 12 }), { maxKeys: 60 }),
+        (held) => {
+          const { view, asked } = under(held);
+          expect(under(heldOf(held, asked)).view).toEqual(view);
+        },
+      ),
+      { numRuns: 6, seed: 13 },
+    );
+  }
+  const rows = async () => (await jobList(db, "", 20, NOW)).rows;
+  const [first, ...others] = await rows();
+  const asks = new Set(others.flatMap((row) => row.summary.asks));
+  const nobodys = DEMO_PARTS.find((part) => !asks.has(part.id) && !first!.summary.asks.includes(part.id))!;
+  const wanted = others.find((row) => row.summary.asks.length > 0)!;
+  const hold = async (part: string) => {
+    const { summary } = first!;
+    await db("job")
+      .where({ id: first!.id })
+      .update({ summary: JSON.stringify({ ...summary, holds: { ...summary.holds, [part]: 400 } }) });
+    // A line that is marked shows whether it was worked out again.
+    await db("job")
+      .where({ id: wanted.id })
+      .update({ summary: JSON.stringify({ ...wanted.summary, build: "as it was" }) });
+    return (await listJobs(db, "", 20)).rows;
+  };
+  const builds = async () => (await rows()).find((row) => row.id === wanted.id)!.summary.build;
+  await hold(nobodys.id);
+  expect(await builds()).toBe("as it was");
+  await hold(wanted.summary.asks[0]!);
+  expect(await builds()).toBe(wanted.summary.build);
+}, 120_000);
 
 test("nobody changes a kept view in place: the papers are made of it, and it is answered again", async () => {
   const { db } = shop;

@@ -35,6 +35,8 @@ const benchOf = (catalogue: Catalogue): Bench => ({
   at: "2026-01-05T09:00:00Z",
   by: "",
   heldElsewhere: {},
+  asked: new Set(),
+  stamp: "",
   newId: () => "",
 });
 const totalOf = (plan: ReturnType<typeof supplyPlan>) =>

@@ -15,6 +15,10 @@ export type Bench = {
   readonly newId: () => string;
   /** Pieces of the shelf that other jobs hold. */
   readonly heldElsewhere: Pieces;
+  /** Of which parts it was asked how many others hold, since the bench was laid out. */
+  readonly asked: ReadonlySet<string>;
+  /** Changes with every change of parts, suppliers, house rules or day. */
+  readonly stamp: string;
 };
 
 /** A job as it stands on this bench. */

@@ -13,6 +13,25 @@ type Line = {
   readonly source: Source;
 };
 
+/** Pieces that others hold, and of which parts it was asked while something was worked out. */
+export type AskedPieces = { readonly pieces: Pieces; readonly asked: ReadonlySet<string> };
+
+/** Notes of which parts is asked: what was worked out depends on how many pieces of these are held, and on those of no other. */
+export function watched(held: Pieces): AskedPieces {
+  const asked = new Set<string>();
+  const pieces = new Proxy(held, {
+    get(target, part) {
+      if (typeof part === "string") asked.add(part);
+      return Reflect.get(target, part) as unknown;
+    },
+  });
+  return { pieces, asked };
+}
+
+/** How many of each of these parts are held, those that nobody holds left out. */
+export const heldOf = (held: Pieces, parts: Iterable<string>): Pieces =>
+  Object.fromEntries([...parts].sort().flatMap((part) => (held[part] === undefined ? [] : [[part, held[part]]])));
+
 /** What a job may take from the shop's shelf. */
 export type Shelf = {
   /** Held by other jobs: on the shelf, and not to be had. */

@@ -19,7 +19,9 @@ export const summarySchema = z.object({
   aside: z.boolean().default(false),
   /** Pieces of the shelf that the job holds, by part. */
   holds: z.record(z.string(), z.number()).default({}),
-  /** Of which parts, rules and day it was worked out; empty where that is not known. */
+  /** Parts of the shelf that it asked for: it is worked out anew when others hold more or fewer of these. */
+  asks: z.array(z.string()).default([]),
+  /** Of which parts, rules, day and pieces held elsewhere it was worked out; empty where that is not known. */
   stamp: z.string().default(""),
   /** Signed, and whether the signature stands for what the job is now. */
   signature: z.enum(["none", "stands", "changed"]).default("none"),

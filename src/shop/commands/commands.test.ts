@@ -19,6 +19,8 @@ const bench: Bench = {
   at: "2026-01-05T09:00:00Z",
   by: "Ida",
   heldElsewhere: {},
+  asked: new Set(),
+  stamp: "",
   newId: () => `id-${(ids += 1)}`,
 };
 

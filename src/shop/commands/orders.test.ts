@@ -35,6 +35,8 @@ const bench: Bench = {
   at: "2026-01-05T09:00:00Z",
   by: "Ida",
   heldElsewhere: {},
+  asked: new Set(),
+  stamp: "",
   newId: () => "order-id",
 };
 const job = (over: Partial<Job> = {}): Job => ({
