@@ -1,9 +1,10 @@
 import type { Metadata, Viewport } from "next";
 import localFont from "next/font/local";
-import { AntdRegistry } from "@ant-design/nextjs-registry";
+
 import "antd/dist/antd.css";
 import "@/ui/base.css";
 import { Shell } from "@/screens/Shell";
+import { Styles } from "@/screens/Styles";
 import { whoAsks } from "@/server/who";
 import { createNewJob } from "./actions";
 
@@ -51,11 +52,11 @@ export default async function RootLayout({ children }: { children: React.ReactNo
   return (
     <html lang="en" className={`${text.variable} ${figures.variable}`}>
       <body>
-        <AntdRegistry>
+        <Styles>
           <Shell createJob={createNewJob} who={who}>
             {children}
           </Shell>
-        </AntdRegistry>
+        </Styles>
       </body>
     </html>
   );

@@ -10,10 +10,11 @@ import { openDatabase } from "./connection";
 import { DEMO_JOBS } from "./demo/jobs";
 import { DEMO_BROKEN_PART, DEMO_PARTS } from "./demo/parts";
 import { DEMO_SUPPLIERS } from "./demo/suppliers";
-import { findJob, takeNumber, UnreadableJob } from "./jobs";
+import { findJob, heldByOthers, takeNumber, UnreadableJob } from "./jobs";
 import { migrationSource } from "./migrations";
 import { up as roadUp } from "./migrations/003_road";
 import { up as givesUp } from "./migrations/004_gives";
+import { up as heldUp } from "./migrations/011_held";
 import { readPhotoFile, storePhotoFile } from "./photos";
 import { bumpCatalogue, catalogueRevision, houseRules, writeSetting } from "./settings";
 
@@ -57,7 +58,7 @@ describe("the database", () => {
     await first.destroy();
     const second = await openDatabase(file);
     expect(await second("supplier").count({ n: "*" })).toEqual([{ n: DEMO_SUPPLIERS.length }]);
-    expect(await second("knex_migrations").count({ n: "*" })).toEqual([{ n: 10 }]);
+    expect(await second("knex_migrations").count({ n: "*" })).toEqual([{ n: 11 }]);
     await second.destroy();
     rmSync(folder, { recursive: true });
   });
@@ -183,6 +184,36 @@ describe("the database", () => {
     await givesUp(db);
     const { wish: after } = JSON.parse(((await db("job").first()) as { body: string }).body) as { wish: object };
     expect(after).toEqual({ ...wish, gives, rangeKm: 30 });
+  });
+  test("what jobs hold of the shelf follows their lines, whichever way these are written, and what was held before counts", async () => {
+    const held = async () =>
+      (await db("held").orderBy(["job_id", "part_id"])) as { job_id: string; part_id: string; pieces: number }[];
+    const line = (holds: unknown) => JSON.stringify({ holds });
+    const row = { number: 1, version: 1, customer: "Ida", bike: "", body: "{}", updated_at: "2026-01-01" };
+    await db("job").insert({ ...row, id: "a", summary: line({ hub: 2, 'a "quoted" part': 1, none: 0, less: -3, text: "7" }) });
+    await db("job").insert({ ...row, id: "b", number: 2, summary: line({ hub: 1 }) });
+    expect(await held()).toEqual([
+      { job_id: "a", part_id: 'a "quoted" part', pieces: 1 },
+      { job_id: "a", part_id: "hub", pieces: 2 },
+      { job_id: "b", part_id: "hub", pieces: 1 },
+    ]);
+    expect([await heldByOthers(db, "b"), await heldByOthers(db, "")]).toEqual([
+      { hub: 2, 'a "quoted" part': 1 },
+      { hub: 3, 'a "quoted" part': 1 },
+    ]);
+    for (const summary of ["", "nonsense", "[]", "null", line([1, 2]), line(7), line(null), "{}"]) {
+      await db("job").where({ id: "a" }).update({ summary });
+      expect([summary, await held()]).toEqual([summary, [{ job_id: "b", part_id: "hub", pieces: 1 }]]);
+    }
+    await db("job")
+      .where({ id: "a" })
+      .update({ summary: line({ pack: 4 }) });
+    for (const name of ["job_holds", "job_holds_otherwise", "job_gone"]) await db.raw(`drop trigger ${name}`);
+    await db.raw("drop table held");
+    await heldUp(db);
+    expect(await heldByOthers(db, "")).toEqual({ hub: 1, pack: 4 });
+    await db("job").where({ id: "a" }).delete();
+    expect(await heldByOthers(db, "")).toEqual({ hub: 1 });
   });
   test("migrations run forwards only", async () => {
     for (const migration of await migrationSource.getMigrations())

@@ -172,17 +172,13 @@ export async function updateJob(db: Knex, job: Job, from: number, summary: Summa
   return true;
 }
 
-/** A job that holds nothing, as its line is written: the text alone says so, and most need not be taken apart. */
-const HOLDS_NOTHING = `%"holds":{}%`;
-
 /** Pieces of the shelf that all other jobs hold, by part. */
 export async function heldByOthers(db: Knex, jobId: string): Promise<Record<string, number>> {
-  const rows = (await db.raw(
-    `select held.key as part, sum(held.value) as pieces
-       from job, json_each(case when json_valid(job.summary) then job.summary else '{}' end, '$.holds') as held where job.id <> ? and job.summary not like ? group by held.key`,
-    [jobId, HOLDS_NOTHING],
-  )) as { part: string; pieces: number }[];
-  return Object.fromEntries(rows.map(({ part, pieces }) => [part, pieces]));
+  const rows = (await db("held").whereNot({ job_id: jobId }).groupBy("part_id").select("part_id").sum({ pieces: "pieces" })) as {
+    part_id: string;
+    pieces: number;
+  }[];
+  return Object.fromEntries(rows.map(({ part_id, pieces }) => [part_id, pieces]));
 }
 
 /** What the others hold, from what all hold: a list of many need not ask the database for each. */

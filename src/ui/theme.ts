@@ -3,6 +3,8 @@ import type { ThemeConfig } from "antd";
 /** Workshop paper and harbour: the same colours as in base.css, for the component library. */
 export const theme: ThemeConfig = {
   zeroRuntime: true,
+  // One name for all pages: else every place of a page that renders a component brings its own copy of the same values.
+  cssVar: { key: "gull" },
   token: {
     colorPrimary: "#14525F",
     colorText: "#1D2A30",

@@ -9,6 +9,7 @@ import * as ownParts from "./007_own_parts";
 import * as people from "./008_people";
 import * as versions from "./009_versions";
 import * as jobLine from "./010_job_line";
+import * as held from "./011_held";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -26,6 +27,7 @@ const MIGRATIONS: Migration[] = [
   { name: "008_people", ...people, down: forwardsOnly },
   { name: "009_versions", ...versions, down: forwardsOnly },
   { name: "010_job_line", ...jobLine, down: forwardsOnly },
+  { name: "011_held", ...held, down: forwardsOnly },
 ];
 
 export const migrationSource = {
