@@ -1,7 +1,23 @@
 import { cheapestFill, paretoFills, type Fill, type ParetoFill, type PartIn } from "./fills";
 
-/** What a supplier asks beside its goods, in minor units: carriage once, nothing from so much of goods on, and a surcharge once. */
-export type SupplierIn = { readonly carriage: number; readonly freeFrom: number | null; readonly surcharge: number };
+/** From so much of goods on an order's carriage, fees included, is this. */
+export type CarriageStep = { readonly from: number; readonly asks: number };
+
+/**
+ * What a supplier asks beside its goods, in minor units: the carriage of the highest step that its goods reach, and a surcharge once.
+ * Steps rise in `from`, the first from 0, and fall in `asks`: nobody asks more for a larger order.
+ */
+export type SupplierIn = { readonly steps: readonly CarriageStep[]; readonly surcharge: number };
+
+/** Carriage once, and nothing from so much of goods on where that is given: what most suppliers ask. */
+export const carriageSteps = (carriage: number, freeFrom: number | null): CarriageStep[] => [
+  { from: 0, asks: carriage },
+  ...(freeFrom !== null && carriage > 0 ? [{ from: freeFrom, asks: 0 }] : []),
+];
+
+/** The carriage of an order of so much goods. */
+export const carriageAsked = ({ steps }: SupplierIn, goods: number): number =>
+  steps.findLast((step) => goods >= step.from)?.asks ?? steps[0]!.asks;
 
 /** Packs of each part's offers, in their order; `proved` is false only where the search was cut at its limit. */
 export type Bought = { readonly packs: readonly (readonly number[])[]; readonly total: number; readonly proved: boolean };
@@ -9,18 +25,18 @@ export type Bought = { readonly packs: readonly (readonly number[])[]; readonly 
 /** Nodes after which a search is cut: more than the basket of a shop with a handful of suppliers takes, so that no page waits for a hostile one. */
 const MOST_NODES = 400;
 
-type Mode = { readonly open: boolean; readonly free: boolean; readonly dangerous: boolean };
-const OUT: Mode = { open: false, free: false, dangerous: false };
+type Mode = { readonly open: boolean; readonly step: number; readonly dangerous: boolean };
+const OUT: Mode = { open: false, step: 0, dangerous: false };
 
 /**
  * From whom to buy how many packs of what, so that goods, carriage and dangerous-goods surcharges cost least together.
  *
  * The integer program: packs x ≥ 0 of each offer, the packs of a part holding what is wanted of it and none of them to spare;
- * a supplier that is bought from asks its carriage once, nothing when its goods reach what it sends free from, and its surcharge
- * once when any of its packs travels as dangerous goods. Solved to a proved optimum by branch and bound over what each supplier is
- * (not bought from, carriage paid, carriage free; with or without dangerous goods). The bound of a node: every part at its cheapest
- * among the suppliers that are still open, with its share of what an undecided one asks beside the goods, and the least that goods
- * must cost more to reach a free carriage that was decided. Amounts are whole minor units throughout.
+ * a supplier that is bought from asks the carriage of the step that its goods reach, and its surcharge once when any of its packs
+ * travels as dangerous goods. Solved to a proved optimum by branch and bound over what each supplier is (not bought from, or one of
+ * its steps of carriage; with or without dangerous goods). The bound of a node: every part at its cheapest among the suppliers that
+ * are still open, with its share of the least that an undecided one asks beside the goods, and the least that goods must cost more
+ * to reach a step that was decided. Amounts are whole minor units throughout.
  *
  * @param parts every one with one offer or more
  */
@@ -48,16 +64,16 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
   );
   const modesOf = suppliers.map((supplier, s): Mode[] => {
     const risks = sends[s] && supplier.surcharge > 0 ? [false, true] : [sends[s]!];
-    const frees = supplier.freeFrom !== null && supplier.carriage > 0 && most[s]! >= supplier.freeFrom ? [true, false] : [false];
-    return [...risks.flatMap((dangerous) => frees.map((free) => ({ open: true, free, dangerous }))), OUT];
+    const reached = supplier.steps.flatMap(({ from }, step) => (from <= most[s]! ? [step] : [])).reverse();
+    return [...risks.flatMap((dangerous) => reached.map((step) => ({ open: true, step, dangerous }))), OUT];
   });
   const charge = (s: number, mode: Mode) =>
-    mode.open ? (mode.free ? 0 : suppliers[s]!.carriage) + (mode.dangerous ? suppliers[s]!.surcharge : 0) : 0;
+    mode.open ? suppliers[s]!.steps[mode.step]!.asks + (mode.dangerous ? suppliers[s]!.surcharge : 0) : 0;
   // Those with most to lose first: their decision moves the bound most.
-  const mayBeFree = suppliers.map((_, s) => modesOf[s]!.some((mode) => mode.free));
+  const hasSteps = suppliers.map((_, s) => modesOf[s]!.some((mode) => mode.step > 0));
   const order = suppliers
     .map((_, s) => s)
-    .sort((a, b) => Number(mayBeFree[b]) - Number(mayBeFree[a]) || suppliers[b]!.carriage - suppliers[a]!.carriage);
+    .sort((a, b) => Number(hasSteps[b]) - Number(hasSteps[a]) || suppliers[b]!.steps[0]!.asks - suppliers[a]!.steps[0]!.asks);
   // What an undecided supplier asks beside its goods, shared among all parts that it could send: no plan shares it among more.
   const shares = parts.map((part) =>
     part.offers.map((offer) => {
@@ -65,7 +81,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
       const own = part.offers.filter((other) => other.supplier === s).length;
       const lines = parts.filter((_, i) => bitsOf[i]![s]! !== 0).length;
       const risky = parts.filter((_, i) => (bitsOf[i]![s]! & ~harmless[i]!) !== 0).length;
-      const carriage = mayBeFree[s] || (suppliers[s]!.freeFrom ?? Infinity) <= most[s]! ? 0 : suppliers[s]!.carriage / lines;
+      const carriage = carriageAsked(suppliers[s]!, most[s]!) / lines;
       return (carriage + (offer.dangerous ? suppliers[s]!.surcharge / risky : 0)) / own;
     }),
   );
@@ -112,11 +128,11 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     fronts[i]!.set(key, made);
     return made;
   };
-  /** The least that goods cost more than `now` so that those of a supplier reach what it sends free from: the cheapest shifts first. */
+  /** The least that goods cost more than `now` so that those of a supplier reach the step decided for it: the cheapest shifts first. */
   const shiftTo = (s: number, now: readonly Fill[], bits: readonly number[]): number => {
     const goodsOf = (i: number, packs: readonly number[]) =>
       parts[i]!.offers.reduce((sum, offer, j) => sum + (offer.supplier === s && packs[j]! > 0 ? offer.costOf(packs[j]!) : 0), 0);
-    let missing = suppliers[s]!.freeFrom! - now.reduce((sum, fill, i) => sum + goodsOf(i, fill.packs), 0);
+    let missing = suppliers[s]!.steps[modes[s]!.step]!.from - now.reduce((sum, fill, i) => sum + goodsOf(i, fill.packs), 0);
     if (missing <= 0) return 0;
     const shifts = now.flatMap((fill, i) => {
       if ((bitsOf[i]![s]! & bits[i]!) === 0) return [];
@@ -196,10 +212,10 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     }
     // Whole cents: what is not a cent less than the best is not better.
     if (best !== null && bound > best.total - 1 + 1e-6) return;
-    if (modes.some((mode) => mode?.free)) {
+    if (modes.some((mode) => mode !== undefined && mode.step > 0)) {
       const plain = parts.map((_, i) => fillOf(i, bits[i]!, 0)!);
       const goods = plain.reduce((sum, fill) => sum + fill.cost, 0);
-      const shift = Math.max(...suppliers.map((_, s) => (modes[s]?.free ? shiftTo(s, plain, bits) : 0)));
+      const shift = Math.max(...suppliers.map((_, s) => ((modes[s]?.step ?? 0) > 0 ? shiftTo(s, plain, bits) : 0)));
       if (best !== null && paid + goods + shift > best.total - 1 + 1e-6) return;
       if (shift === Infinity) return;
     }
@@ -207,7 +223,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     const packs = now.map((fill) => fill.packs);
     keep(packs);
     if (depth === order.length) {
-      if (modes.some((mode) => mode?.free)) reach(paid);
+      if (modes.some((mode) => mode !== undefined && mode.step > 0)) reach(paid);
       return;
     }
     const s = order[depth]!;
@@ -222,9 +238,11 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     }
   };
 
-  /** All modes are decided and some goods must reach what is sent free: part by part, every fill that buys more there for more. */
+  /** All modes are decided and some goods must reach a step: part by part, every fill that buys more there for more. */
   const reach = (paid: number): void => {
-    const wants = suppliers.flatMap((supplier, s) => (modes[s]!.open && modes[s]!.free ? [{ s, from: supplier.freeFrom! }] : []));
+    const wants = suppliers.flatMap(({ steps }, s) =>
+      modes[s]!.open && modes[s]!.step > 0 ? [{ s, from: steps[modes[s]!.step]!.from }] : [],
+    );
     const at = wants.map((want) => want.s);
     const ways = parts.map((_, i) => frontOf(i, allowed(i), at));
     if (ways.some((one) => one === null)) {
@@ -274,7 +292,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     : { ...found, proved: !cut };
 }
 
-/** What packs cost with everything that comes on top: the goods, carriage or none, the surcharge. */
+/** What packs cost with everything that comes on top: the goods, the carriage of the step they reach, the surcharge. */
 export function costOf(
   parts: readonly PartIn[],
   suppliers: readonly SupplierIn[],
@@ -294,8 +312,7 @@ export function costOf(
       }),
     );
     if (!used) return;
-    const free = supplier.freeFrom !== null && goods >= supplier.freeFrom;
-    total += goods + (free ? 0 : supplier.carriage) + (dangerous ? supplier.surcharge : 0);
+    total += goods + carriageAsked(supplier, goods) + (dangerous ? supplier.surcharge : 0);
   });
   return total;
 }

@@ -6,8 +6,8 @@ export const packsAt = (part: number, offer: number) => `x${part}_${offer}`;
 
 /**
  * What `cheapest` solves, as an integer program in the CPLEX LP text format, for a general solver: packs `x`, whether a supplier is
- * bought from `y`, sends free `f`, sends dangerous goods `d`. That no pack is to spare cannot be said linearly; of an offer only as
- * many are allowed as hold the quantity alone, so its optimum may be cheaper by a pack bought to reach a free carriage.
+ * bought from `y`, reaches a step of its carriage `f`, sends dangerous goods `d`. That no pack is to spare cannot be said linearly; of
+ * an offer only as many are allowed as hold the quantity alone, so its optimum may be cheaper by a pack bought to reach a step.
  */
 export function programOf(parts: readonly PartIn[], suppliers: readonly SupplierIn[]): string {
   const all = parts.flatMap((part, i) =>
@@ -24,11 +24,20 @@ export function programOf(parts: readonly PartIn[], suppliers: readonly Supplier
       rows.push(`${x} - ${most} y${s} <= 0`);
       if (offer.dangerous) rows.push(`${x} - ${most} d${s} <= 0`);
     }
-    rows.push(`f${s} - y${s} <= 0`);
-    if (supplier.freeFrom === null || own.length === 0) rows.push(`f${s} = 0`);
-    else rows.push(`${sum(own, (offer) => offer.each)} - ${supplier.freeFrom} f${s} >= 0`);
+    const later = supplier.steps.slice(1).map((step, k) => ({ f: `f${s}_${k + 1}`, step }));
+    if (later.length === 0) return;
+    // One step at the most, and none where nothing is bought.
+    rows.push(`${later.map(({ f }) => f).join(" + ")} - y${s} <= 0`);
+    for (const { f, step } of later)
+      rows.push(own.length === 0 ? `${f} = 0` : `${sum(own, (offer) => offer.each)} - ${step.from} ${f} >= 0`);
   });
-  const asked = suppliers.map((one, s) => `${one.carriage} y${s} - ${one.carriage} f${s} + ${one.surcharge} d${s}`);
+  const asked = suppliers.map(({ steps, surcharge }, s) =>
+    [
+      `${steps[0]!.asks} y${s}`,
+      ...steps.slice(1).map((step, k) => `- ${steps[0]!.asks - step.asks} f${s}_${k + 1}`),
+      `+ ${surcharge} d${s}`,
+    ].join(" "),
+  );
   return [
     "Minimize",
     ` cost: ${[sum(all, (offer) => offer.each), ...asked].join(" + ")}`,
@@ -39,7 +48,7 @@ export function programOf(parts: readonly PartIn[], suppliers: readonly Supplier
     "General",
     ` ${all.map(({ x }) => x).join(" ")}`,
     "Binary",
-    ` ${suppliers.map((_, s) => `y${s} f${s} d${s}`).join(" ")}`,
+    ` ${suppliers.map(({ steps }, s) => [`y${s}`, ...steps.slice(1).map((_, k) => `f${s}_${k + 1}`), `d${s}`].join(" ")).join(" ")}`,
     "End",
   ].join("\n");
 }

@@ -2,7 +2,7 @@ import { converted } from "../money/money";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { isPriced, type Currency, type Offer, type Part, type PartCount, type Supplier } from "../parts/part";
-import { cheapest, type SupplierIn } from "./cheapest";
+import { carriageAsked, carriageSteps, cheapest, type SupplierIn } from "./cheapest";
 import type { PartIn } from "./fills";
 
 export type Want = { readonly partId: string; readonly quantity: number };
@@ -125,8 +125,10 @@ export function basketOf(wants: readonly Want[], catalogue: Catalogue, house: Ho
   const asks = suppliers.map((supplier) => {
     const inShop = (minor: number) => converted(minor, supplier.currency, house.currency, house.rates)!;
     return {
-      carriage: inShop(supplier.carriageMinor),
-      freeFrom: supplier.freeFromMinor === null ? null : inShop(supplier.freeFromMinor),
+      steps: carriageSteps(
+        inShop(supplier.carriageMinor),
+        supplier.freeFromMinor === null ? null : inShop(supplier.freeFromMinor),
+      ),
       surcharge: inShop(supplier.dangerousGoodsMinor),
     };
   });
@@ -213,12 +215,11 @@ function whyUnpriced(part: Part, catalogue: Catalogue, house: HouseRules): strin
 function orderOf(supplier: Supplier, lines: OrderLine[], asks: SupplierIn): PlannedOrder {
   const goodsMinor = lines.reduce((sum, line) => sum + line.totalMinor, 0);
   const dangerousGoods = lines.some((line) => line.offer.carriage === "dangerous goods");
-  const free = asks.freeFrom !== null && goodsMinor >= asks.freeFrom;
   return {
     supplier,
     lines,
     goodsMinor,
-    carriageMinor: (free ? 0 : asks.carriage) + (dangerousGoods ? asks.surcharge : 0),
+    carriageMinor: carriageAsked(asks, goodsMinor) + (dangerousGoods ? asks.surcharge : 0),
     dangerousGoods,
     leadDays: Math.max(...lines.map((line) => line.offer.leadDays)),
   };
