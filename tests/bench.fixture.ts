@@ -234,6 +234,7 @@ export const placedOrder = (
     ],
     goodsMinor: totalMinor,
     carriageMinor: 500,
+    landed: null,
     dangerousGoods: false,
     leadDays: 4,
     arrived: null,

@@ -31,6 +31,7 @@ type SupplierRow = {
   carriage_minor: number;
   free_from_minor: number | null;
   dangerous_goods_minor: number;
+  terms: string | null;
 };
 
 const cache = globalThis as unknown as { gullCatalogue?: { config: unknown; revision: number; catalogue: Catalogue } };
@@ -113,6 +114,7 @@ const supplierOf = (row: SupplierRow): Supplier[] => {
     carriageMinor: row.carriage_minor,
     freeFromMinor: row.free_from_minor,
     dangerousGoodsMinor: row.dangerous_goods_minor,
+    ...(row.terms !== null && { terms: parsed(row.terms) }),
   });
   return read.success ? [read.data] : [];
 };
@@ -178,6 +180,7 @@ export async function saveSuppliers(db: Knex, suppliers: readonly Supplier[]): P
         carriage_minor: s.carriageMinor,
         free_from_minor: s.freeFromMinor,
         dangerous_goods_minor: s.dangerousGoodsMinor,
+        terms: s.terms ? JSON.stringify(s.terms) : null,
       })),
     )
     .onConflict("id")

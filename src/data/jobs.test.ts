@@ -63,6 +63,7 @@ const order = (id: string, over: Partial<PlacedOrder> = {}): PlacedOrder => ({
   ],
   goodsMinor: 1800,
   carriageMinor: 500,
+  landed: null,
   dangerousGoods: false,
   leadDays: 3,
   arrived: null,

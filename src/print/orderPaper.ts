@@ -15,6 +15,8 @@ export function orderPaper(view: JobView, order: PlacedOrder): Paper {
     formatMoney(line.packPriceMinor, line.offerCurrency),
     formatMoney(line.packPriceMinor * line.packs, line.offerCurrency),
   ]);
+  // What the supplier asks: duty, broker and fees are the shop's.
+  const { goodsMinor, carriageMinor } = order.landed ?? order;
   return {
     title: `Order ${order.number}`,
     content: [
@@ -36,11 +38,11 @@ export function orderPaper(view: JobView, order: PlacedOrder): Paper {
         : []),
       table(["Part", "Name", "Quantity", "Each", "Together"], rows, [80, "*", 70, 70, 80], [2, 3, 4]),
       {
-        text: `Goods ${formatMoney(order.goodsMinor, order.currency)}, carriage ${formatMoney(order.carriageMinor, order.currency)}`,
+        text: `Goods ${formatMoney(goodsMinor, order.currency)}, carriage ${formatMoney(carriageMinor, order.currency)}`,
         alignment: "right",
       },
       {
-        text: `Total ${formatMoney(order.goodsMinor + order.carriageMinor, order.currency)}`,
+        text: `Total ${formatMoney(goodsMinor + carriageMinor, order.currency)}`,
         alignment: "right",
         bold: true,
         fontSize: 13,

@@ -272,6 +272,7 @@ describe("an order", () => {
     ],
     goodsMinor: 30948,
     carriageMinor: 1250,
+    landed: null,
     dangerousGoods: true,
     leadDays: 4,
     arrived: null,

@@ -41,6 +41,7 @@ export function orderOf(
     })),
     goodsMinor: planned.goodsMinor,
     carriageMinor: planned.carriageMinor,
+    landed: planned.landed,
     dangerousGoods: planned.dangerousGoods,
     leadDays: planned.leadDays,
     arrived: null,

@@ -35,6 +35,8 @@ export const houseRulesSchema = z.strictObject({
   currency: currencySchema,
   /** Shop currency for one unit of the other; a missing rate leaves those offers unpriced. */
   rates: z.partialRecord(currencySchema, z.number(RATE).gt(0, RATE).max(1000, RATE)),
+  /** On top of every foreign price, for movement of the rate until it is paid. */
+  rateBufferPercent: percent(10),
   labourMinorPerHour: z.int(AN_HOUR).min(0, AN_HOUR).max(1000_00, AN_HOUR),
   partsMarkUpPercent: percent(200),
   batteryMarkUpPercent: percent(200),
@@ -70,6 +72,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   revisit: "in the price",
   currency: "EUR",
   rates: {},
+  rateBufferPercent: 0,
   labourMinorPerHour: 4800,
   partsMarkUpPercent: 25,
   batteryMarkUpPercent: 15,

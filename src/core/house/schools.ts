@@ -270,6 +270,14 @@ export const SCHOOLS: readonly School[] = [
     other: "None where the shop is exempt.",
   },
   {
+    key: "rateBufferPercent",
+    group: "money and time",
+    title: "Buffer on exchange rates",
+    unit: "%",
+    reason: "Rates move until a bill is paid: 2 to 3 % over the usual lead time.",
+    other: "None: the rate of the day, and luck.",
+  },
+  {
     key: "shopName",
     group: "the shop",
     title: "Name of the shop",

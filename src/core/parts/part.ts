@@ -2,6 +2,7 @@ import { z } from "zod";
 import { bad, good, type Result } from "../result";
 import { SPECS, type Spec } from "./specs";
 import { PART_KINDS, type PartKind } from "./kinds";
+import { termsSchema } from "../supply/terms";
 
 export const CURRENCIES = ["EUR", "GBP", "USD", "CHF"] as const;
 export const currencySchema = z.enum(CURRENCIES, "must be one of EUR, GBP, USD, CHF");
@@ -79,15 +80,32 @@ function plainMessage(issue: z.core.$ZodIssue): string {
   return issue.message;
 }
 
-export const supplierSchema = z.strictObject({
-  id,
-  name: z.string().trim().min(1).max(60),
-  currency: currencySchema,
-  carriageMinor: z.int().min(0),
-  freeFromMinor: z.int().min(0).nullable(),
-  dangerousGoodsMinor: z.int().min(0),
-});
-/** Where parts come from: carriage once an order, free from an order value, and a surcharge when a pack travels along. */
+const AMOUNT = "must be 0.00 to 100,000.00";
+const amount = z.int(AMOUNT).min(0, AMOUNT).max(100_000_00, AMOUNT);
+
+export const supplierSchema = z
+  .strictObject({
+    id: id.describe("Short name"),
+    name: z.string().trim().min(1, "must not be empty").max(60, "must be at most 60 letters").describe("Name"),
+    currency: currencySchema.describe("Currency"),
+    carriageMinor: amount.describe("Carriage of an order"),
+    freeFromMinor: amount.nullable().describe("Sent free from"),
+    dangerousGoodsMinor: amount.describe("Carriage of dangerous goods, on top"),
+    terms: termsSchema.optional(),
+  })
+  .superRefine(({ carriageMinor, freeFromMinor, terms }, context) => {
+    // A carriage that rose with the order would be split into smaller ones by whoever orders; it is asked about as a slip.
+    let [from, carriage] = [0, carriageMinor];
+    terms?.carriageSteps.forEach((step, i) => {
+      const wrong = (key: string, message: string) =>
+        context.addIssue({ code: "custom", path: ["terms", "carriageSteps", i, key], message });
+      if (step.fromMinor <= from) wrong("fromMinor", "must be more than the step before");
+      if (step.carriageMinor > carriage) wrong("carriageMinor", "must not be more than the step before");
+      if (freeFromMinor !== null && step.fromMinor >= freeFromMinor) wrong("fromMinor", "must be under what is sent free from");
+      [from, carriage] = [step.fromMinor, step.carriageMinor];
+    });
+  });
+/** Where parts come from: carriage once an order by steps, free from an order value, a surcharge when a pack travels along, customs. */
 export type Supplier = z.output<typeof supplierSchema>;
 
 export const isKind = <K extends PartKind>(part: Part | undefined, kind: K): part is Extract<Part, { kind: K }> =>

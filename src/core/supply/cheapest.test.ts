@@ -4,12 +4,14 @@ import { carriageSteps, cheapest, costOf, type Bought, type SupplierIn } from ".
 import type { OfferIn, PartIn } from "./fills";
 
 /** An offer whose packs cost the same each, as the reference solver wants them. */
-const sold = (supplier: number, each: number, packSize = 1, dangerous = false): OfferIn => ({
+const sold = (supplier: number, each: number, packSize = 1, dangerous = false, worth = each): OfferIn => ({
   supplier,
   packSize,
   dangerous,
   each,
   costOf: (packs) => packs * each,
+  worth,
+  worthOf: (packs) => packs * worth,
 });
 const plain = (carriage: number, over: { freeFrom?: number | null; surcharge?: number } = {}): SupplierIn => ({
   steps: carriageSteps(carriage, over.freeFrom ?? null),
@@ -205,9 +207,11 @@ test("steps of carriage: as cheap as the cheapest of every way there is, and nev
     const suppliers = Array.from({ length: roll(1, 3) }, () => stepped(roll, 1));
     const parts = Array.from({ length: roll(1, 3) }, (): PartIn => ({
       quantity: roll(1, 4),
-      offers: Array.from({ length: roll(1, 3) }, () =>
-        sold(roll(0, suppliers.length - 1), roll(1, 9), roll(1, 3), roll(0, 4) === 0),
-      ),
+      offers: Array.from({ length: roll(1, 3) }, () => {
+        const worth = roll(1, 9);
+        // With duty on some of them: they cost more than they count towards a step.
+        return sold(roll(0, suppliers.length - 1), worth + roll(0, 3), roll(1, 3), roll(0, 4) === 0, worth);
+      }),
     }));
     const bought = cheapest(parts, suppliers);
     expect([seed, bought]).toEqual([seed, expect.objectContaining({ total: leastOf(parts, suppliers), proved: true })]);

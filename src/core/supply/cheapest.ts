@@ -53,7 +53,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
         sum +
         Math.max(
           0,
-          ...part.offers.map((offer) => (offer.supplier === s ? offer.costOf(Math.ceil(part.quantity / offer.packSize)) : 0)),
+          ...part.offers.map((offer) => (offer.supplier === s ? offer.worthOf(Math.ceil(part.quantity / offer.packSize)) : 0)),
         ) *
           (part.offers.filter((offer) => offer.supplier === s).length > 1 ? 2 : 1),
       0,
@@ -131,7 +131,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
   /** The least that goods cost more than `now` so that those of a supplier reach the step decided for it: the cheapest shifts first. */
   const shiftTo = (s: number, now: readonly Fill[], bits: readonly number[]): number => {
     const goodsOf = (i: number, packs: readonly number[]) =>
-      parts[i]!.offers.reduce((sum, offer, j) => sum + (offer.supplier === s && packs[j]! > 0 ? offer.costOf(packs[j]!) : 0), 0);
+      parts[i]!.offers.reduce((sum, offer, j) => sum + (offer.supplier === s && packs[j]! > 0 ? offer.worthOf(packs[j]!) : 0), 0);
     let missing = suppliers[s]!.steps[modes[s]!.step]!.from - now.reduce((sum, fill, i) => sum + goodsOf(i, fill.packs), 0);
     if (missing <= 0) return 0;
     const shifts = now.flatMap((fill, i) => {
@@ -300,19 +300,20 @@ export function costOf(
 ): number {
   let total = 0;
   suppliers.forEach((supplier, s) => {
-    let goods = 0;
+    let worth = 0;
     let [used, dangerous] = [false, false];
     parts.forEach((part, i) =>
       part.offers.forEach((offer, j) => {
         const count = packs[i]![j]!;
         if (offer.supplier !== s || count === 0) return;
-        goods += offer.costOf(count);
+        total += offer.costOf(count);
+        worth += offer.worthOf(count);
         used = true;
         dangerous ||= offer.dangerous;
       }),
     );
     if (!used) return;
-    total += goods + carriageAsked(supplier, goods) + (dangerous ? supplier.surcharge : 0);
+    total += carriageAsked(supplier, worth) + (dangerous ? supplier.surcharge : 0);
   });
   return total;
 }

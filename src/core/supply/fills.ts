@@ -5,8 +5,11 @@ export type OfferIn = {
   readonly dangerous: boolean;
   /** What a pack costs before it is rounded: of two packs of one size the cheaper is cheaper in any number. */
   readonly each: number;
-  /** What so many packs cost together, rounded. */
+  /** What so many packs cost together, rounded, duty and fees among it. */
   readonly costOf: (packs: number) => number;
+  /** What a pack counts towards the steps of its supplier's carriage: its price alone, before it is rounded, and so many rounded. */
+  readonly worth: number;
+  readonly worthOf: (packs: number) => number;
 };
 export type PartIn = { readonly quantity: number; readonly offers: readonly OfferIn[] };
 
@@ -112,7 +115,7 @@ export function paretoFills(part: PartIn, bits: number, at: readonly number[]): 
   const front: ParetoFill[] = [];
   const whole = forEachFill(part, usable, [], (packs, cost) => {
     const goods = at.map((s) =>
-      part.offers.reduce((sum, offer, j) => sum + (offer.supplier === s && packs[j]! > 0 ? offer.costOf(packs[j]!) : 0), 0),
+      part.offers.reduce((sum, offer, j) => sum + (offer.supplier === s && packs[j]! > 0 ? offer.worthOf(packs[j]!) : 0), 0),
     );
     const beaten = (a: ParetoFill, b: { cost: number; goods: readonly number[] }) =>
       b.cost <= a.cost && b.goods.every((sum, w) => sum >= a.goods[w]!);

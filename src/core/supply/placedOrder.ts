@@ -23,8 +23,22 @@ export const placedOrderSchema = z.strictObject({
       because: z.array(text(200)),
     }),
   ),
+  /** Landed: duty and fees are in the goods' and the carriage's amounts. */
   goodsMinor: z.int(),
   carriageMinor: z.int(),
+  /** What the two are made of; null for one that was placed before this was kept. */
+  landed: z
+    .strictObject({
+      goodsMinor: z.int(),
+      carriageMinor: z.int(),
+      bufferMinor: z.int(),
+      feeMinor: z.int(),
+      dutyMinor: z.int(),
+      importTaxMinor: z.int(),
+      brokerMinor: z.int(),
+    })
+    .nullable()
+    .default(null),
   dangerousGoods: z.boolean(),
   leadDays: z.int(),
   arrived: z.strictObject(stamp).nullable(),

@@ -29,7 +29,7 @@ export function programOf(parts: readonly PartIn[], suppliers: readonly Supplier
     // One step at the most, and none where nothing is bought.
     rows.push(`${later.map(({ f }) => f).join(" + ")} - y${s} <= 0`);
     for (const { f, step } of later)
-      rows.push(own.length === 0 ? `${f} = 0` : `${sum(own, (offer) => offer.each)} - ${step.from} ${f} >= 0`);
+      rows.push(own.length === 0 ? `${f} = 0` : `${sum(own, (offer) => offer.worth)} - ${step.from} ${f} >= 0`);
   });
   const asked = suppliers.map(({ steps, surcharge }, s) =>
     [

@@ -2,8 +2,9 @@ import { converted } from "../money/money";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { isPriced, type Currency, type Offer, type Part, type PartCount, type Supplier } from "../parts/part";
-import { carriageAsked, carriageSteps, cheapest, type SupplierIn } from "./cheapest";
+import { cheapest, type SupplierIn } from "./cheapest";
 import type { PartIn } from "./fills";
+import { landedCarriage, landedGoods, landedOf, stepsAsked, type Landed } from "./landed";
 
 export type Want = { readonly partId: string; readonly quantity: number };
 
@@ -13,12 +14,14 @@ export type OrderLine = PartCount & {
   readonly totalMinor: number;
 };
 
-/** One supplier's order. Amounts are in the shop's currency. */
+/** One supplier's order. Amounts are in the shop's currency, landed: what a line costs until it lies in the shop. */
 export type PlannedOrder = {
   readonly supplier: Supplier;
   readonly lines: readonly OrderLine[];
   readonly goodsMinor: number;
   readonly carriageMinor: number;
+  /** Why goods and carriage cost so much together: what the supplier asks, and what comes on top. */
+  readonly landed: Landed;
   readonly dangerousGoods: boolean;
   readonly leadDays: number;
 };
@@ -52,7 +55,7 @@ function keep(map: Map<string, SupplyPlan>, key: string, plan: SupplyPlan): Supp
   return plan;
 }
 const keyOf = (wants: readonly Want[], house: HouseRules) =>
-  JSON.stringify([wants.map(({ partId, quantity }) => [partId, quantity]), house.currency, house.rates]);
+  JSON.stringify([wants.map(({ partId, quantity }) => [partId, quantity]), house.currency, house.rates, house.rateBufferPercent]);
 
 /**
  * From whom to buy what, so that goods, carriage and surcharges together cost least; carriage counts once a supplier, lines may be
@@ -65,7 +68,7 @@ export function supplyPlan(wants: readonly Want[], catalogue: Catalogue, house: 
   if (known) return known;
   const basket = basketOf(wants, catalogue, house);
   const bought = cheapest(basket.parts, basket.asks);
-  return keep(quick, key, planOf(wants, basket, bought.packs, bought.proved));
+  return keep(quick, key, planOf(wants, basket, bought.packs, bought.proved, house));
 }
 
 /**
@@ -85,7 +88,7 @@ export function learnPlan(
     part.offers.reduce((sum, offer, j) => sum + (packs[i]?.[j] ?? 0) * offer.packSize, 0) - part.quantity;
   if (!basket.parts.every((part, i) => spareOf(part, i) >= 0)) return false;
   const known = supplyPlan(wants, catalogue, house);
-  const found = planOf(wants, basket, packs, true);
+  const found = planOf(wants, basket, packs, true, house);
   // A pack that nobody wants, bought to reach a free carriage, is no plan; nor does it prove a dearer one without it.
   const toSpare = basket.parts.some((part, i) =>
     part.offers.some((offer, j) => packs[i]![j]! > 0 && spareOf(part, i) >= offer.packSize),
@@ -122,24 +125,14 @@ export function basketOf(wants: readonly Want[], catalogue: Catalogue, house: Ho
     catalogue.suppliers.get(id)!,
   );
   const at = new Map(suppliers.map((supplier, s) => [supplier.id, s]));
-  const asks = suppliers.map((supplier) => {
-    const inShop = (minor: number) => converted(minor, supplier.currency, house.currency, house.rates)!;
-    return {
-      steps: carriageSteps(
-        inShop(supplier.carriageMinor),
-        supplier.freeFromMinor === null ? null : inShop(supplier.freeFromMinor),
-      ),
-      surcharge: inShop(supplier.dangerousGoodsMinor),
-    };
-  });
-  const parts = lines.map(({ quantity, offers }) => ({
+  const asks = suppliers.map((supplier) => landedCarriage(supplier, house)!);
+  const parts = lines.map(({ part, quantity, offers }) => ({
     quantity,
     offers: offers.map((offer) => ({
       supplier: at.get(offer.supplierId)!,
       packSize: offer.packSize,
       dangerous: offer.carriage === "dangerous goods",
-      each: offer.priceMinor * (offer.currency === house.currency ? 1 : house.rates[offer.currency]!),
-      costOf: costs(offer, house),
+      ...landedGoods(offer, part.kind, catalogue.suppliers.get(offer.supplierId)!, house)!,
     })),
   }));
   return { lines, unpriced, suppliers, parts, asks };
@@ -150,6 +143,7 @@ function planOf(
   { lines, unpriced, suppliers, parts, asks }: Basket,
   packs: readonly (readonly number[])[],
   proved: boolean,
+  house: HouseRules,
 ): SupplyPlan {
   const orders = suppliers.flatMap((supplier, s) => {
     const orderLines = lines.flatMap(({ part, quantity, offers }, i): OrderLine[] => {
@@ -163,15 +157,9 @@ function planOf(
           : [];
       });
     });
-    return orderLines.length > 0 ? [orderOf(supplier, orderLines, asks[s]!)] : [];
+    return orderLines.length > 0 ? [orderOf(supplier, orderLines, asks[s]!, house)] : [];
   });
   return { orders, unpriced, wants, proved };
-}
-
-/** What so many packs cost in the shop's currency, each count worked out once. */
-function costs(offer: Offer, house: HouseRules): (packs: number) => number {
-  const known: number[] = [0];
-  return (packs) => (known[packs] ??= converted(offer.priceMinor * packs, offer.currency, house.currency, house.rates)!);
 }
 
 const hasRate = (currency: Currency, house: HouseRules) => converted(0, currency, house.currency, house.rates) !== undefined;
@@ -212,14 +200,30 @@ function whyUnpriced(part: Part, catalogue: Catalogue, house: HouseRules): strin
   return `no rate for ${[...new Set(currencies)].filter((one) => !hasRate(one, house)).join(", ")} in the house rules`;
 }
 
-function orderOf(supplier: Supplier, lines: OrderLine[], asks: SupplierIn): PlannedOrder {
+function orderOf(supplier: Supplier, lines: OrderLine[], asks: SupplierIn, house: HouseRules): PlannedOrder {
   const goodsMinor = lines.reduce((sum, line) => sum + line.totalMinor, 0);
   const dangerousGoods = lines.some((line) => line.offer.carriage === "dangerous goods");
+  const worth = lines.reduce(
+    (sum, { part, offer, packs }) => sum + landedGoods(offer, part.kind, supplier, house)!.worthOf(packs),
+    0,
+  );
+  const step = Math.max(
+    0,
+    asks.steps.findLastIndex(({ from }) => worth >= from),
+  );
+  const carriageMinor = asks.steps[step]!.asks + (dangerousGoods ? asks.surcharge : 0);
   return {
     supplier,
     lines,
     goodsMinor,
-    carriageMinor: carriageAsked(asks, goodsMinor) + (dangerousGoods ? asks.surcharge : 0),
+    carriageMinor,
+    landed: landedOf(
+      lines.map(({ part, offer, packs }) => ({ ...offer, packs, kind: part.kind })),
+      stepsAsked(supplier)[step]!.asks + (dangerousGoods ? supplier.dangerousGoodsMinor : 0),
+      goodsMinor + carriageMinor,
+      supplier,
+      house,
+    ),
     dangerousGoods,
     leadDays: Math.max(...lines.map((line) => line.offer.leadDays)),
   };

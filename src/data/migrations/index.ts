@@ -10,6 +10,7 @@ import * as people from "./008_people";
 import * as versions from "./009_versions";
 import * as jobLine from "./010_job_line";
 import * as held from "./011_held";
+import * as terms from "./012_terms";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -28,6 +29,7 @@ const MIGRATIONS: Migration[] = [
   { name: "009_versions", ...versions, down: forwardsOnly },
   { name: "010_job_line", ...jobLine, down: forwardsOnly },
   { name: "011_held", ...held, down: forwardsOnly },
+  { name: "012_terms", ...terms, down: forwardsOnly },
 ];
 
 export const migrationSource = {
