@@ -15,6 +15,7 @@ import { storePart, type NotStored } from "@/shop/parts";
 import { changePeople } from "@/shop/people";
 import { perform, type Answer } from "@/shop/perform";
 import { clearSample, loadSample } from "@/shop/sample";
+import { storeSupplier } from "@/shop/suppliers";
 import { database, NoShop, troubleOf } from "@/shop/openShop";
 
 const now = () => new Date().toISOString();
@@ -71,6 +72,14 @@ export const keepPart = async (raw: unknown, version: unknown, by: string): Prom
   inTheNameOf<Stored<NotStored>>("save part", refuseAsIssue, async (who) => {
     const storing = { at: now(), by: nameOf(who, by), version: versionOf(version) };
     const stored = await storePart(await database(), raw, storing);
+    return stored.ok ? { ok: true, id: stored.value } : { ok: false, ...stored.error };
+  });
+
+/** @param version as it was seen; null for a new supplier */
+export const keepSupplier = async (raw: unknown, version: unknown, by: string): Promise<Stored<NotStored>> =>
+  inTheNameOf<Stored<NotStored>>("save supplier", refuseAsIssue, async (who) => {
+    const storing = { at: now(), by: nameOf(who, by), version: versionOf(version) };
+    const stored = await storeSupplier(await database(), raw, storing);
     return stored.ok ? { ok: true, id: stored.value } : { ok: false, ...stored.error };
   });
 

@@ -105,19 +105,26 @@ const offerOf = (row: OfferRow): Offer => ({
   carriage: row.carriage,
   ...(row.free === 1 && { free: true as const }),
 });
+const rawSupplier = (row: SupplierRow): Record<string, unknown> => ({
+  id: row.id,
+  name: row.name,
+  currency: row.currency,
+  carriageMinor: row.carriage_minor,
+  freeFromMinor: row.free_from_minor,
+  dangerousGoodsMinor: row.dangerous_goods_minor,
+  ...(row.terms !== null && { terms: parsed(row.terms) }),
+});
 /** None for a line that somebody altered from outside: its offers have no supplier then, and say so. */
 const supplierOf = (row: SupplierRow): Supplier[] => {
-  const read = supplierSchema.safeParse({
-    id: row.id,
-    name: row.name,
-    currency: row.currency,
-    carriageMinor: row.carriage_minor,
-    freeFromMinor: row.free_from_minor,
-    dangerousGoodsMinor: row.dangerous_goods_minor,
-    ...(row.terms !== null && { terms: parsed(row.terms) }),
-  });
+  const read = supplierSchema.safeParse(rawSupplier(row));
   return read.success ? [read.data] : [];
 };
+
+/** A supplier as it stands in the books, broken or not; undefined when there is none. */
+export async function findRawSupplier(db: Knex, id: string): Promise<Record<string, unknown> | undefined> {
+  const row = await db<SupplierRow>("supplier").where({ id }).first();
+  return row && rawSupplier(row);
+}
 
 /** Writes parts with their offers, replacing what stood under their numbers. */
 export async function saveParts(db: Knex, parts: readonly PartHead[]): Promise<void> {

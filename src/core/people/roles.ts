@@ -13,6 +13,7 @@ export type Deed =
   | "take in job file"
   | "sample"
   | "save part"
+  | "save supplier"
   | "save house rules"
   | "copy the shop"
   | "keep people"
@@ -62,6 +63,7 @@ export const ALLOWED: Readonly<Record<Deed, readonly Role[]>> = {
   "take in job file": COUNTER,
   sample: COUNTER,
   "save part": ["owner", "counter", "buyer"],
+  "save supplier": BUYING,
   "save house rules": ["owner"],
   "copy the shop": ["owner"],
   "keep people": ["owner"],

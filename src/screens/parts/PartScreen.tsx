@@ -7,14 +7,14 @@ import { useMemo, useState } from "react";
 import { partMerged } from "@/core/parts/partChanges";
 import { formatMoment } from "@/core/units/date";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
+import { amountWrong, Field, MoneyBox, NumberBox } from "@/ui/boxes";
 import { useDraft, useInBrowser } from "@/ui/useDraft";
-import { parseMoney } from "@/core/money/money";
 import { CURRENCIES, type Supplier } from "@/core/parts/part";
 import { CELL_VOLTS, packVolts } from "@/core/power/batteryPack";
 import { exampleAt } from "@/core/parts/examples";
 import { figuresOf, tellIssue } from "@/core/parts/tellIssue";
-import { Figures, TypedBox } from "@/ui/figures/Figures";
-import { nothingIn, partedByNeed, typedNumber } from "@/core/figures/schema";
+import { Figures } from "@/ui/figures/Figures";
+import { nothingIn, partedByNeed } from "@/core/figures/schema";
 import { KIND_NAMES, PART_KINDS, type PartKind } from "@/core/parts/kinds";
 import { Fields } from "../Only";
 import { useSettings } from "../settings";
@@ -301,27 +301,6 @@ function Changes({ history, put }: { history: readonly RecordLine[]; put: ((raw:
 const kindOf = (part: Raw): PartKind => PART_KINDS.find((one) => one === part.kind) ?? "tyre";
 const emptyOf = (kind: PartKind): Raw => nothingIn(figuresOf(kind));
 
-function Field({ label, wrong, children }: { label: string; wrong: string; children: React.ReactNode }) {
-  return (
-    <div className="field">
-      <span>{label}</span>
-      {children}
-      {wrong && <span className="wrong">{wrong}</span>}
-    </div>
-  );
-}
-
-/** A number as typed; nothing is no number. */
-const NumberBox = ({
-  example,
-  ...of
-}: {
-  value: unknown;
-  onChange: (value: unknown) => void;
-  label: string;
-  example?: string;
-}) => <TypedBox {...of} read={(text) => (text.trim() === "" ? null : typedNumber(text))} example={example} />;
-
 /** What a figure means, beside it: the volts of so many cells, the name of a kit's part with the way to it. */
 function besideOf(path: string, value: unknown, names: Page["names"], spec: Raw) {
   if (path.endsWith("series") && typeof value === "number" && value > 0 && String(spec.chemistry) in CELL_VOLTS) {
@@ -344,31 +323,6 @@ function besideOf(path: string, value: unknown, names: Page["names"], spec: Raw)
         </Link>
       )}
     </span>
-  );
-}
-
-/** What is wrong with a price as it was typed; the shape's own words where it reads. */
-function priceWrong(price: unknown, wrong: string): string {
-  const read = wrong !== "" && typeof price === "string" ? parseMoney(price) : undefined;
-  return read?.ok === false ? read.error : wrong;
-}
-
-/** An amount as typed; what is none stays as text and is refused by the schema. */
-function MoneyBox({ minor, onChange }: { minor: unknown; onChange: (minor: number | string) => void }) {
-  const [text, setText] = useState(typeof minor === "number" ? (minor / 100).toFixed(2) : String(minor ?? ""));
-  return (
-    <Input
-      className="num"
-      value={text}
-      aria-label="Price of a pack, before tax"
-      placeholder="such as 24.50"
-      maxLength={20}
-      onChange={(event) => {
-        setText(event.target.value);
-        const read = parseMoney(event.target.value);
-        onChange(read.ok ? read.value : event.target.value);
-      }}
-    />
   );
 }
 
@@ -399,8 +353,12 @@ function Offers({
               aria-label="Supplier"
             />
           </Field>
-          <Field label="Price of a pack, before tax" wrong={priceWrong(offer.priceMinor, wrong(`offers.${index}.priceMinor`))}>
-            <MoneyBox minor={offer.priceMinor} onChange={(value) => change(index, "priceMinor", value)} />
+          <Field label="Price of a pack, before tax" wrong={amountWrong(offer.priceMinor, wrong(`offers.${index}.priceMinor`))}>
+            <MoneyBox
+              label="Price of a pack, before tax"
+              minor={offer.priceMinor}
+              onChange={(value) => change(index, "priceMinor", value)}
+            />
           </Field>
           {offer.priceMinor === 0 && (
             <label className="offer-free">

@@ -1,0 +1,41 @@
+import { z } from "zod";
+import { labelAt, type FieldSchema } from "../figures/schema";
+import { supplierSchema, type SpecIssue } from "../parts/part";
+
+const SHAPE = z.toJSONSchema(supplierSchema, { io: "input" }) as FieldSchema;
+
+/** The label of a supplier's field; one that there is not by the name it was given. */
+export function tellSupplierPath(path: string): string {
+  const keys = path.split(".");
+  const at = keys.findIndex((key) => /^\d+$/.test(key));
+  const label = labelAt(SHAPE, keys) || keys.join(" ");
+  return at < 0 ? label : `Step ${Number(keys[at]) + 1}: ${label}`;
+}
+
+export const tellSupplierIssue = ({ path, message }: SpecIssue): string =>
+  path === "" ? message : `${tellSupplierPath(path)} ${message}`;
+
+type Raw = Readonly<Record<string, unknown>>;
+const record = (value: unknown): Raw => (typeof value === "object" && value !== null ? (value as Raw) : {});
+const same = (a: unknown, b: unknown) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
+
+/** What differs between two states of a supplier, by the labels of its fields. */
+export function supplierChanges(before: Raw, after: Raw): string[] {
+  const differing = (was: Raw, is: Raw) =>
+    [...new Set([...Object.keys(was), ...Object.keys(is)])].filter((key) => key !== "terms" && !same(was[key], is[key]));
+  return [...differing(before, after), ...differing(record(before.terms), record(after.terms)).map((key) => `terms.${key}`)].map(
+    (path) => tellSupplierPath(path).toLowerCase(),
+  );
+}
+
+/** What somebody typed, over what stands now: only what they changed of what they had seen is theirs. */
+export function supplierMerged(seen: Raw, mine: Raw, now: Raw): Raw {
+  const merged = (was: Raw, typed: Raw, stands: Raw): Raw =>
+    Object.fromEntries(
+      [...new Set([...Object.keys(stands), ...Object.keys(typed)])].map((key) => [
+        key,
+        same(was[key], typed[key]) ? stands[key] : typed[key],
+      ]),
+    );
+  return { ...merged(seen, mine, now), terms: merged(record(seen.terms), record(mine.terms), record(now.terms)) };
+}

@@ -1,0 +1,497 @@
+"use client";
+
+import { Input, Select } from "antd";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useMemo, useState } from "react";
+import { DEFAULT_HOUSE_RULES, type HouseRules } from "@/core/house/houseRules";
+import { CURRENCIES, supplierSchema } from "@/core/parts/part";
+import { landedCarriage, landedGoods, landedOf, stepsAsked } from "@/core/supply/landed";
+import type { SeenLead } from "@/core/supply/seenLead";
+import { supplierMerged, tellSupplierIssue } from "@/core/supply/supplierChanges";
+import { NO_TERMS, WEEKDAYS } from "@/core/supply/terms";
+import { formatMoment } from "@/core/units/date";
+import { CarriageSteps } from "@/draw/CarriageSteps";
+import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
+import { amountWrong, Field, MoneyBox, NumberBox } from "@/ui/boxes";
+import { money } from "@/ui/format";
+import { useDraft, useInBrowser } from "@/ui/useDraft";
+import { Fields } from "../Only";
+import { useSettings } from "../settings";
+import "../parts/parts.css";
+import "./suppliers.css";
+
+type Raw = Record<string, unknown>;
+type Issue = { path: string; message: string };
+type RecordLine = { version: number; at: string; by: string; says: string; before: unknown };
+type Money = Pick<HouseRules, "currency" | "rates" | "rateBufferPercent">;
+export type KeepSupplier = (
+  raw: unknown,
+  version: number | null,
+  by: string,
+) => Promise<{ ok: true; id: string } | { ok: false; issues: Issue[]; stale?: { version: number; now: Raw } }>;
+type Page = {
+  raw: Raw;
+  issues: readonly Issue[];
+  version: number;
+  history: readonly RecordLine[];
+  seen: SeenLead | null;
+  offers: number;
+  money: Money;
+};
+
+const record = (value: unknown): Raw => (typeof value === "object" && value !== null ? (value as Raw) : {});
+
+/** What a supplier asks beside its prices, and what an order there costs until it lies in the shop. */
+export function SupplierScreen({ page, isNew, keepSupplier }: { page: Page; isNew: boolean; keepSupplier: KeepSupplier }) {
+  const first = useMemo(() => ({ ...page.raw, terms: { ...NO_TERMS, ...record(page.raw.terms) } }), [page.raw]);
+  // What somebody else stored meanwhile, until the page is read anew.
+  const [theirs, setTheirs] = useState<{ raw: Raw; version: number } | null>(null);
+  const stands = theirs && theirs.version > page.version ? theirs : { raw: first as Raw, version: page.version };
+  const of = useDraft(isNew ? "new supplier" : `supplier ${String(page.raw.id)}`, JSON.stringify(stands.raw));
+  const supplier = useMemo(() => JSON.parse(of.text) as Raw, [of.text]);
+  const terms = record(supplier.terms);
+  const customs = terms.customs === null || terms.customs === undefined ? null : record(terms.customs);
+  const steps = Array.isArray(terms.carriageSteps) ? (terms.carriageSteps as Raw[]) : [];
+  const [issues, setIssues] = useState(page.issues);
+  const [says, setSays] = useState("");
+  const [busy, setBusy] = useState(false);
+  const [turn, setTurn] = useState(0);
+  const { may, by } = useSettings();
+  const inBrowser = useInBrowser();
+  const router = useRouter();
+  const put = (next: Raw) => of.put(JSON.stringify(next));
+  const set = (key: string, value: unknown) => put({ ...supplier, [key]: value });
+  const setTerm = (key: string, value: unknown) => put({ ...supplier, terms: { ...terms, [key]: value } });
+  const setCustoms = (key: string, value: unknown) => setTerm("customs", { ...customs, [key]: value });
+  const setStep = (at: number, key: string, value: unknown) =>
+    setTerm(
+      "carriageSteps",
+      steps.map((step, i) => (i === at ? { ...step, [key]: value } : step)),
+    );
+  const wrong = (path: string) =>
+    issues
+      .filter((issue) => issue.path === path)
+      .map((issue) => issue.message)
+      .join("; ");
+  const amount = (path: string, value: unknown) => amountWrong(value, wrong(path));
+  const currency = String(supplier.currency);
+  const save = async (what: Raw = supplier) => {
+    setBusy(true);
+    setSays("");
+    const answer = await asOneWish(JSON.stringify(what), () => keepSupplier(what, isNew ? null : stands.version, by)).catch(
+      async () => ({ ok: false as const, issues: [{ path: "", message: (await whyNoAnswer()).says }] }),
+    );
+    setBusy(false);
+    if (!answer.ok && "stale" in answer && answer.stale) {
+      put(supplierMerged(stands.raw, what, { ...answer.stale.now, terms: { ...NO_TERMS, ...record(answer.stale.now.terms) } }));
+      setTheirs({ raw: answer.stale.now, version: answer.stale.version });
+      setTurn(turn + 1);
+    }
+    if (!answer.ok) {
+      setIssues(answer.issues);
+      return setSays(`Not stored. ${answer.issues.map(tellSupplierIssue).join("; ")}`);
+    }
+    setIssues([]);
+    of.put(null);
+    setSays("Stored.");
+    if (isNew) router.push(`/suppliers/${answer.id}`);
+    else router.refresh();
+  };
+  const typed = of.draft !== null && of.draft !== JSON.stringify(stands.raw);
+  return (
+    <div className="page supplier-page">
+      <p className="part-ways">
+        <Link prefetch={false} href="/suppliers">
+          All suppliers
+        </Link>
+        {!isNew && (
+          <span className="soft small">
+            {page.offers} {page.offers === 1 ? "offer" : "offers"} in the books.{" "}
+            {page.seen
+              ? `Seen over ${page.seen.count} orders: ${page.seen.meanDays.toFixed(1)} ± ${page.seen.spreadDays.toFixed(1)} days.`
+              : "Too few orders came to say how long they take."}
+          </span>
+        )}
+      </p>
+      <div className="page-head">
+        <h1>{String(supplier.name) || "New supplier"}</h1>
+        <span className="fill" />
+        {says && (
+          <span className={says === "Stored." ? "good" : "bad"} role="status">
+            {says}
+          </span>
+        )}
+        {typed && (
+          <button
+            className="button quiet"
+            disabled={busy}
+            onClick={() => {
+              of.put(null);
+              setIssues(page.issues);
+              setSays("");
+              setTurn(turn + 1);
+            }}
+          >
+            Drop what is typed
+          </button>
+        )}
+        <button className="button main-action" hidden={!may("save supplier")} disabled={busy} onClick={() => void save()}>
+          Store
+        </button>
+      </div>
+      {page.issues.length > 0 && (
+        <p className="note stop">
+          This supplier does not read, so nothing of it is bought: {page.issues.map(tellSupplierIssue).join("; ")}.
+        </p>
+      )}
+      <Fields may="save supplier">
+        <div className="supplier-columns" key={`${turn} ${page.version} ${inBrowser}`}>
+          <section className="card">
+            <h2>Who they are</h2>
+            <Field label="Name" wrong={wrong("name")}>
+              <Input
+                value={String(supplier.name)}
+                onChange={(e) => set("name", e.target.value)}
+                maxLength={60}
+                aria-label="Name"
+              />
+            </Field>
+            <Field label="Short name, for files" wrong={wrong("id")}>
+              <Input
+                value={String(supplier.id)}
+                disabled={!isNew}
+                onChange={(e) => set("id", e.target.value)}
+                maxLength={60}
+                placeholder="small letters, such as north-quay"
+                aria-label="Short name"
+              />
+            </Field>
+            <Field label="Currency of their carriage and fees" wrong={wrong("currency")}>
+              <Select
+                value={currency}
+                onChange={(value) => set("currency", value)}
+                options={CURRENCIES.map((value) => ({ value, label: value }))}
+                aria-label="Currency"
+              />
+            </Field>
+            <Field label="How orders go to them" wrong={wrong("terms.sendTo")}>
+              <Input
+                value={String(terms.sendTo)}
+                onChange={(e) => setTerm("sendTo", e.target.value)}
+                maxLength={120}
+                placeholder="an address, a telephone number"
+                aria-label="How orders go to them"
+              />
+            </Field>
+            <Field label="Our number with them" wrong={wrong("terms.customerNumber")}>
+              <Input
+                value={String(terms.customerNumber)}
+                onChange={(e) => setTerm("customerNumber", e.target.value)}
+                maxLength={40}
+                aria-label="Our number with them"
+              />
+            </Field>
+            <Field label="Terms of payment" wrong={wrong("terms.payment")}>
+              <Input
+                value={String(terms.payment)}
+                onChange={(e) => setTerm("payment", e.target.value)}
+                maxLength={80}
+                placeholder="such as 30 days net"
+                aria-label="Terms of payment"
+              />
+            </Field>
+            <Field label="Days on which they take orders; none: every working day" wrong={wrong("terms.orderDays")}>
+              <Select
+                mode="multiple"
+                value={(terms.orderDays as string[]) ?? []}
+                onChange={(value: string[]) =>
+                  setTerm(
+                    "orderDays",
+                    WEEKDAYS.filter((day) => value.includes(day)),
+                  )
+                }
+                options={WEEKDAYS.map((value) => ({ value, label: value }))}
+                aria-label="Order days"
+              />
+            </Field>
+            <Field label="Orders of the day until" wrong={wrong("terms.cutOff")}>
+              <Input
+                value={String(terms.cutOff)}
+                onChange={(e) => setTerm("cutOff", e.target.value.trim())}
+                maxLength={5}
+                placeholder="such as 14:00"
+                aria-label="Orders of the day until"
+              />
+            </Field>
+          </section>
+          <section className="card">
+            <h2>What they ask beside prices</h2>
+            <Field label="Carriage of an order" wrong={amount("carriageMinor", supplier.carriageMinor)}>
+              <MoneyBox
+                label="Carriage of an order"
+                unit={currency}
+                minor={supplier.carriageMinor}
+                onChange={(v) => set("carriageMinor", v)}
+              />
+            </Field>
+            {steps.map((step, i) => (
+              <div key={i} className="supplier-step">
+                <Field label="from goods of" wrong={amount(`terms.carriageSteps.${i}.fromMinor`, step.fromMinor)}>
+                  <MoneyBox
+                    label={`Step ${i + 1}: goods from`}
+                    unit={currency}
+                    minor={step.fromMinor}
+                    onChange={(v) => setStep(i, "fromMinor", v)}
+                  />
+                </Field>
+                <Field label="only" wrong={amount(`terms.carriageSteps.${i}.carriageMinor`, step.carriageMinor)}>
+                  <MoneyBox
+                    label={`Step ${i + 1}: carriage`}
+                    unit={currency}
+                    minor={step.carriageMinor}
+                    onChange={(v) => setStep(i, "carriageMinor", v)}
+                  />
+                </Field>
+                <button
+                  type="button"
+                  className="button quiet small"
+                  aria-label={`Take step ${i + 1} out`}
+                  onClick={() => {
+                    setTerm(
+                      "carriageSteps",
+                      steps.filter((_, at) => at !== i),
+                    );
+                    setTurn(turn + 1);
+                  }}
+                >
+                  Take out
+                </button>
+              </div>
+            ))}
+            {steps.length < 6 && (
+              <button
+                type="button"
+                className="button quiet small"
+                onClick={() => setTerm("carriageSteps", [...steps, { fromMinor: "", carriageMinor: "" }])}
+              >
+                One more step
+              </button>
+            )}
+            <Field label="Sent free from; empty: never" wrong={amount("freeFromMinor", supplier.freeFromMinor)}>
+              <MoneyBox
+                label="Sent free from"
+                unit={currency}
+                empty={null}
+                example="never"
+                minor={supplier.freeFromMinor}
+                onChange={(v) => set("freeFromMinor", v)}
+              />
+            </Field>
+            <Field
+              label="Carriage of dangerous goods, on top"
+              wrong={amount("dangerousGoodsMinor", supplier.dangerousGoodsMinor)}
+            >
+              <MoneyBox
+                label="Dangerous goods, on top"
+                unit={currency}
+                minor={supplier.dangerousGoodsMinor}
+                onChange={(v) => set("dangerousGoodsMinor", v)}
+              />
+            </Field>
+            <Field
+              label="A small order is one under; empty: none is"
+              wrong={amount("terms.smallOrderUnderMinor", terms.smallOrderUnderMinor)}
+            >
+              <MoneyBox
+                label="A small order is one under"
+                unit={currency}
+                empty={null}
+                example="none"
+                minor={terms.smallOrderUnderMinor}
+                onChange={(v) => setTerm("smallOrderUnderMinor", v)}
+              />
+            </Field>
+            <Field label="Fee for a small order" wrong={amount("terms.smallOrderFeeMinor", terms.smallOrderFeeMinor)}>
+              <MoneyBox
+                label="Fee for a small order"
+                unit={currency}
+                minor={terms.smallOrderFeeMinor}
+                onChange={(v) => setTerm("smallOrderFeeMinor", v)}
+              />
+            </Field>
+            <Field label="Fee for paying" wrong={wrong("terms.paymentPercent")}>
+              <NumberBox
+                label="Fee for paying"
+                unit="%"
+                value={terms.paymentPercent}
+                onChange={(v) => setTerm("paymentPercent", v)}
+              />
+            </Field>
+          </section>
+          <section className="card">
+            <h2>Customs</h2>
+            <label className="offer-free">
+              <input
+                type="checkbox"
+                checked={customs !== null}
+                onChange={(event) => {
+                  setTerm(
+                    "customs",
+                    event.target.checked
+                      ? {
+                          origin: "",
+                          dutyMotorsPercent: 0,
+                          dutyBatteriesPercent: 0,
+                          dutyPartsPercent: 0,
+                          importTaxPercent: 0,
+                          brokerMinor: 0,
+                        }
+                      : null,
+                  );
+                  setTurn(turn + 1);
+                }}
+              />{" "}
+              What they send passes a customs office
+            </label>
+            {customs && (
+              <>
+                <Field label="From where it comes" wrong={wrong("terms.customs.origin")}>
+                  <Input
+                    value={String(customs.origin)}
+                    onChange={(e) => setCustoms("origin", e.target.value)}
+                    maxLength={40}
+                    aria-label="Origin"
+                  />
+                </Field>
+                {(
+                  [
+                    ["dutyMotorsPercent", "Duty on motors and kits"],
+                    ["dutyBatteriesPercent", "Duty on batteries"],
+                    ["dutyPartsPercent", "Duty on bicycle parts"],
+                    ["importTaxPercent", "Import tax that you do not get back"],
+                  ] as const
+                ).map(([key, label]) => (
+                  <Field key={key} label={label} wrong={wrong(`terms.customs.${key}`)}>
+                    <NumberBox label={label} unit="%" value={customs[key]} onChange={(v) => setCustoms(key, v)} />
+                  </Field>
+                ))}
+                <Field label="Broker for each order" wrong={amount("terms.customs.brokerMinor", customs.brokerMinor)}>
+                  <MoneyBox
+                    label="Broker for each order"
+                    unit={page.money.currency}
+                    minor={customs.brokerMinor}
+                    onChange={(v) => setCustoms("brokerMinor", v)}
+                  />
+                </Field>
+                <p className="small soft">
+                  The heading decides the rate, and the origin may add to it: ask the customs office before you quote. Carriage is
+                  dutied as bicycle parts.
+                </p>
+              </>
+            )}
+            <Costs supplier={supplier} money={page.money} />
+          </section>
+        </div>
+      </Fields>
+      {page.history.length > 0 && (
+        <section className="card part-changes">
+          <h2>What was changed</h2>
+          <ul>
+            {page.history.map((line) => (
+              <li key={line.version}>
+                <span className="num small soft">{formatMoment(line.at)}</span>
+                <span>
+                  {line.says}
+                  {line.by && <span className="soft">, {line.by}</span>}
+                </span>
+                {line.before !== null && may("save supplier") && (
+                  <button className="button quiet small" disabled={busy} onClick={() => void save(line.before as Raw)}>
+                    As before this
+                  </button>
+                )}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </div>
+  );
+}
+
+const EXAMPLES = [50_00, 250_00, 1_000_00];
+
+/** What orders cost there as it is typed now: carriage over goods, and three orders taken apart. */
+function Costs({ supplier, money: of }: { supplier: Raw; money: Money }) {
+  const read = supplierSchema.safeParse(supplier);
+  if (!read.success) return <p className="small soft">Here stands what an order costs, once what is typed reads.</p>;
+  const house: HouseRules = { ...DEFAULT_HOUSE_RULES, ...of };
+  const asks = landedCarriage(read.data, house);
+  const own = (minor: number) => money(minor, read.data.currency);
+  const orders = EXAMPLES.map((priceMinor) => {
+    const goods = landedGoods({ priceMinor, currency: read.data.currency }, "tyre", read.data, house);
+    if (!goods || !asks) return null;
+    const step = Math.max(
+      0,
+      asks.steps.findLastIndex(({ from }) => goods.worthOf(1) >= from),
+    );
+    const total = goods.costOf(1) + asks.steps[step]!.asks;
+    const line = { priceMinor, currency: read.data.currency, packs: 1, kind: "tyre" as const };
+    return { priceMinor, total, landed: landedOf([line], stepsAsked(read.data)[step]!.asks, total, read.data, house) };
+  });
+  const rows = [
+    ["goods", "goodsMinor"],
+    ["carriage and fees", "carriageMinor"],
+    ["buffer on the rate", "bufferMinor"],
+    ["fee for paying", "feeMinor"],
+    ["duty", "dutyMinor"],
+    ["import tax", "importTaxMinor"],
+    ["broker", "brokerMinor"],
+  ] as const;
+  return (
+    <div className="supplier-costs">
+      <h3>What an order costs</h3>
+      <CarriageSteps steps={stepsAsked(read.data)} show={own} />
+      {!asks ? (
+        <p className="bad small">No rate for {read.data.currency} in the house rules: nothing of theirs has a price.</p>
+      ) : (
+        <table className="lines small">
+          <thead>
+            <tr>
+              <th>Bicycle parts for</th>
+              {EXAMPLES.map((minor) => (
+                <th key={minor} className="right num">
+                  {own(minor)}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows
+              .filter(([, key]) => orders.some((order) => order && order.landed[key] !== 0))
+              .map(([label, key]) => (
+                <tr key={key}>
+                  <td>{label}</td>
+                  {orders.map((order, i) => (
+                    <td key={i} className="right num">
+                      {order && money(order.landed[key], of.currency)}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            <tr>
+              <td>
+                <b>in the shop</b>
+              </td>
+              {orders.map((order, i) => (
+                <td key={i} className="right num">
+                  <b>{order && money(order.total, of.currency)}</b>
+                </td>
+              ))}
+            </tr>
+          </tbody>
+        </table>
+      )}
+    </div>
+  );
+}
