@@ -235,6 +235,7 @@ export const placedOrder = (
     goodsMinor: totalMinor,
     carriageMinor: 500,
     landed: null,
+    purchase: null,
     dangerousGoods: false,
     leadDays: 4,
     arrived: null,

@@ -1,4 +1,78 @@
 import type { Knex } from "knex";
+import { purchaseSchema, type Purchase } from "@/core/supply/purchase";
+import { readSetting, writeSetting } from "./settings";
+
+type Row = {
+  id: string;
+  number: string;
+  supplier_id: string;
+  placed_at: string;
+  version: number;
+  closed: number;
+  body: string;
+  request: string | null;
+};
+
+const read = (row: Row): Purchase | undefined => {
+  try {
+    return purchaseSchema.safeParse(JSON.parse(row.body)).data;
+  } catch {
+    return undefined;
+  }
+};
+
+const rowOf = (purchase: Purchase) => ({
+  id: purchase.id,
+  number: purchase.number,
+  supplier_id: purchase.supplierId,
+  placed_at: purchase.placed.at,
+  version: purchase.version,
+  closed: purchase.closed === null ? 0 : 1,
+  body: JSON.stringify(purchaseSchema.parse(purchase)),
+});
+
+export async function findPurchase(db: Knex, id: string): Promise<Purchase | undefined> {
+  const row = await db<Row>("purchase").where({ id }).first();
+  return row && read(row);
+}
+
+/** Purchases, those placed last first; how many of them do not read. */
+export async function listPurchases(
+  db: Knex,
+  { closed, limit }: { readonly closed: boolean; readonly limit: number },
+): Promise<{ readonly rows: readonly Purchase[]; readonly unreadable: readonly string[] }> {
+  const rows = await db<Row>("purchase")
+    .where({ closed: closed ? 1 : 0 })
+    .orderBy("placed_at", "desc")
+    .limit(limit);
+  const all = rows.map((row) => ({ number: row.number, purchase: read(row) }));
+  return {
+    rows: all.flatMap(({ purchase }) => (purchase ? [purchase] : [])),
+    unreadable: all.flatMap(({ number, purchase }) => (purchase ? [] : [number])),
+  };
+}
+
+export const insertPurchase = async (db: Knex, purchase: Purchase, request?: string): Promise<void> => {
+  await db("purchase").insert({ ...rowOf(purchase), request: request ?? null });
+};
+
+/** @returns false when somebody else was first: nothing is stored */
+export const updatePurchase = async (db: Knex, purchase: Purchase, from: number): Promise<boolean> =>
+  (await db("purchase").where({ id: purchase.id, version: from }).update(rowOf(purchase))) > 0;
+
+export const purchaseOfRequest = async (db: Knex, request: string): Promise<Purchase | undefined> => {
+  const row = await db<Row>("purchase").where({ request }).first();
+  return row && read(row);
+};
+
+const SERIAL = "purchase serial";
+
+/** The next purchase's number, which no other one had or will have. */
+export async function takePurchaseNumber(db: Knex): Promise<string> {
+  const serial = Number((await readSetting(db, SERIAL)) ?? 0) + 1;
+  await writeSetting(db, SERIAL, serial);
+  return `B-${String(serial).padStart(4, "0")}`;
+}
 
 /** When orders were placed and when they were here, by supplier: what lead times are seen from. A row that does not read is left out. */
 export async function receipts(
@@ -8,7 +82,9 @@ export async function receipts(
   const rows = (await db("purchase_order")
     .where((query) => void (supplierId !== undefined && query.where({ supplier_id: supplierId })))
     .whereRaw("json_valid(body) and json_extract(body, '$.arrived.at') is not null and json_extract(body, '$.off') is null")
-    .select("supplier_id", "placed_at", db.raw("json_extract(body, '$.arrived.at') as arrived_at"))) as {
+    // One parcel for several jobs came once.
+    .groupByRaw("coalesce(json_extract(body, '$.purchase'), id)")
+    .select("supplier_id", "placed_at", db.raw("max(json_extract(body, '$.arrived.at')) as arrived_at"))) as {
     supplier_id: string;
     placed_at: string;
     arrived_at: string;
@@ -17,4 +93,39 @@ export async function receipts(
   for (const { supplier_id, placed_at, arrived_at } of rows)
     all.set(supplier_id, [...(all.get(supplier_id) ?? []), { placedAt: placed_at, arrivedAt: arrived_at }]);
   return all;
+}
+
+export type OpenOrder = {
+  readonly jobId: string;
+  readonly jobNumber: number;
+  readonly customer: string;
+  readonly number: string;
+  readonly supplierName: string;
+  readonly placedAt: string;
+  readonly leadDays: number;
+  readonly totalMinor: number;
+  readonly currency: string;
+};
+
+/** Orders for one job alone that are on their way, those placed first first. */
+export async function ordersUnderWay(db: Knex, limit: number): Promise<OpenOrder[]> {
+  const rows = (await db("purchase_order as o")
+    .join("job as j", "j.id", "o.job_id")
+    .whereRaw(
+      "json_valid(o.body) and json_extract(o.body, '$.arrived') is null and json_extract(o.body, '$.off') is null and json_extract(o.body, '$.purchase') is null",
+    )
+    .orderBy("o.placed_at")
+    .limit(limit)
+    .select(
+      "o.job_id as jobId",
+      "j.number as jobNumber",
+      "j.customer as customer",
+      "o.number as number",
+      "o.placed_at as placedAt",
+      "o.total_minor as totalMinor",
+      "o.currency as currency",
+      db.raw("json_extract(o.body, '$.supplierName') as supplierName"),
+      db.raw("json_extract(o.body, '$.leadDays') as leadDays"),
+    )) as OpenOrder[];
+  return rows;
 }

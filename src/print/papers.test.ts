@@ -273,6 +273,7 @@ describe("an order", () => {
     goodsMinor: 30948,
     carriageMinor: 1250,
     landed: null,
+    purchase: null,
     dangerousGoods: true,
     leadDays: 4,
     arrived: null,

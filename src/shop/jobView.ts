@@ -2,6 +2,8 @@ import { countVerdicts } from "@/core/fit/finding";
 import { createHash, randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import { heldOf, NO_PIECES, type Pieces, piecesFromShelf, watched } from "@/core/cost/shelf";
+import { overBudget } from "@/core/cost/overBudget";
+import { lacks } from "@/core/promise/promises";
 import type { Assessment } from "@/core/job/assess";
 import { viewOf, type JobView } from "@/core/job/view";
 import type { Job } from "@/core/job/job";
@@ -98,6 +100,13 @@ function holdsOf(job: Job, now: Assessment): Summary["holds"] {
   return Object.fromEntries(pieces.filter(([, quantity]) => quantity > 0));
 }
 
+/** What speaks against ordering for a job: a stop, something that is not chosen or settled yet, or its budget. */
+function notYet({ fit, sheet }: Assessment): string {
+  const stops = countVerdicts(fit.findings).stop;
+  if (stops > 0) return `the fit says stop (${stops})`;
+  return lacks(fit) || (overBudget(sheet) ?? "");
+}
+
 /** Changes with everything that a job's line in the list depends on beside the job itself. */
 export const lineStamp = (bench: Pick<Bench, "stamp">, held: Pieces, asks: readonly string[]): string =>
   `${bench.stamp} ${hashOf(heldOf(held, asks))}`;
@@ -119,6 +128,8 @@ export function summaryOf(job: Job, bench: Bench, now: Assessment = assessOn(job
     late: now.promises.some((promise) => promise.id === "ready" && promise.kept === false),
     aside: job.aside !== null,
     holds: holdsOf(job, now),
+    buys: job.aside ? {} : Object.fromEntries(now.sheet.plan.wants.map((want) => [want.partId, want.quantity])),
+    buysNotYet: notYet(now),
     signature: !job.signed ? "none" : changedSince(job.signed, now.steps).length > 0 ? "changed" : "stands",
   };
 }

@@ -25,11 +25,12 @@ export async function loadDemo(db: Knex, now: string): Promise<boolean> {
   if (await db("job").first()) return false;
   await saveSuppliers(db, DEMO_SUPPLIERS);
   await saveParts(db, [...DEMO_PARTS, DEMO_BROKEN_PART]);
-  // The pound has a rate, the dollar has none: offers in dollars stay unpriced and say so.
+  // The pound and the franc have a rate, the dollar has none: offers in dollars stay unpriced and say so.
   await writeSetting(db, "house", {
     shopName: "The Slip Workshop",
     shopAddress: "3 Ferry Slip, Saltmarsh",
-    rates: { GBP: 1.15 },
+    rates: { GBP: 1.15, CHF: 1.06 },
+    rateBufferPercent: 2,
   });
   // The last in the list was taken in last, so that the list of jobs begins with the one that moved most.
   await db.transaction(async (trx) => {

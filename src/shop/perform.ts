@@ -130,32 +130,47 @@ async function carriedOut(
         ? await stepBack(trx, job, command.do, command.sure === true, who)
         : carryOut(job, command, bench);
     if (!outcome.ok) return outcome;
-    const whole = jobSchema.safeParse({ ...job, ...outcome.value.job, version: version + 1 });
-    // What each command says is checked before; what is left is that there is too much of something.
-    if (!whole.success)
-      return bad({ kind: "refused", says: `Not stored: ${whole.error.issues.map((i) => i.message).join("; ")}.` });
-    const made = whole.data;
-    const orderSerial = Math.max(lastSerial(job), lastSerial(made));
-    const event = { jobId, version: made.version, at: now, by, kind: command.do, says: outcome.value.says, request };
-    if (line === "later" && Object.keys(made.ticks).length === 0 && Object.keys(job.taken).length === 0) {
-      const next = { ...made, orderSerial };
-      if (!(await updateJob(trx, next, version, NO_SUMMARY, now))) throw new Error("the job changed inside its own transaction");
-      await appendEvent(trx, { ...event, ...difference(job, next, outcome.value.job) });
-      return good({ job: next });
-    }
-    // A finished step took its pieces off the shelf; one that is opened again puts them back. Undo follows by itself.
-    const assessed = assessOn(made, bench);
-    const next = { ...made, taken: takenBy(made, assessed), orderSerial };
-    const ids = new Set([...Object.keys(job.taken), ...Object.keys(next.taken)]);
-    const moved = Object.fromEntries([...ids].map((id) => [id, (next.taken[id] ?? 0) - (job.taken[id] ?? 0)]));
-    // What is on the shelf counts in the sums: without a move they are those of before.
-    const moves = Object.values(moved).some((pieces) => pieces !== 0);
-    const stored = await updateJob(trx, next, version, moves ? summaryOf(next, bench) : summaryOf(next, bench, assessed), now);
-    if (!stored) throw new Error("the job changed inside its own transaction");
-    await takeFromShelf(trx, moved);
-    await appendEvent(trx, { ...event, ...difference(job, next, outcome.value.job) });
-    return good(moves ? { job: next } : { job: next, bench, assessed });
+    return storeEdit(trx, job, outcome.value, { kind: command.do, request }, bench, line);
   });
+}
+
+/**
+ * The last steps of every edit: the job at its next version, its line in the list, what it moves on the shelf, and its event. In the
+ * transaction of whoever calls.
+ */
+export async function storeEdit(
+  trx: Knex,
+  job: Job,
+  edit: Done,
+  { kind, request }: { readonly kind: string; readonly request?: string | undefined },
+  bench: Bench,
+  line: "now" | "later" = "now",
+): Promise<Result<Carried, Refusal>> {
+  const { at, by } = bench;
+  const whole = jobSchema.safeParse({ ...job, ...edit.job, version: job.version + 1 });
+  // What each command says is checked before; what is left is that there is too much of something.
+  if (!whole.success) return bad({ kind: "refused", says: `Not stored: ${whole.error.issues.map((i) => i.message).join("; ")}.` });
+  const made = whole.data;
+  const orderSerial = Math.max(lastSerial(job), lastSerial(made));
+  const event = { jobId: job.id, version: made.version, at, by, kind, says: edit.says, request };
+  if (line === "later" && Object.keys(made.ticks).length === 0 && Object.keys(job.taken).length === 0) {
+    const next = { ...made, orderSerial };
+    if (!(await updateJob(trx, next, job.version, NO_SUMMARY, at))) throw new Error("the job changed inside its own transaction");
+    await appendEvent(trx, { ...event, ...difference(job, next, edit.job) });
+    return good({ job: next });
+  }
+  // A finished step took its pieces off the shelf; one that is opened again puts them back. Undo follows by itself.
+  const assessed = assessOn(made, bench);
+  const next = { ...made, taken: takenBy(made, assessed), orderSerial };
+  const ids = new Set([...Object.keys(job.taken), ...Object.keys(next.taken)]);
+  const moved = Object.fromEntries([...ids].map((id) => [id, (next.taken[id] ?? 0) - (job.taken[id] ?? 0)]));
+  // What is on the shelf counts in the sums: without a move they are those of before.
+  const moves = Object.values(moved).some((pieces) => pieces !== 0);
+  const stored = await updateJob(trx, next, job.version, moves ? summaryOf(next, bench) : summaryOf(next, bench, assessed), at);
+  if (!stored) throw new Error("the job changed inside its own transaction");
+  await takeFromShelf(trx, moved);
+  await appendEvent(trx, { ...event, ...difference(job, next, edit.job) });
+  return good(moves ? { job: next } : { job: next, bench, assessed });
 }
 
 /** What changed of the pieces that were changed, forth and back: what undo and the audit read. */
@@ -197,6 +212,12 @@ function steppedOver(job: Job, change: Change): Partial<Job> | null {
   return jobSchema.safeParse(next).success ? (Object.fromEntries(keys.map((key) => [key, next[key]])) as Partial<Job>) : null;
 }
 
+/** What was done to several jobs at once is not taken back in one of them. */
+const REFUSES: Readonly<Record<string, string>> = {
+  "joint order": "It was ordered together with other jobs: it is called off under Buying.",
+  received: "It came with other jobs' parts: what came is put right under Buying.",
+};
+
 /** What others rely on already: taking it back, or doing it again, asks first. */
 const ASKS: Readonly<Record<string, string>> = {
   sign: "The signature stands for the finished bike.",
@@ -210,6 +231,8 @@ async function stepBack(trx: Knex, job: Job, way: "undo" | "redo", sure: boolean
   // A kind of edit from before the roles, or from a newer bench, is the owner's to step over.
   const deed = edit.kind in ALLOWED ? (edit.kind as Deed) : "keep people";
   if (who && !may(who, deed)) return bad({ kind: "refused", says: notTheirs(who, deed) });
+  const never = REFUSES[edit.kind];
+  if (never) return bad({ kind: "refused", says: `“${edit.says}” is not taken back here. ${never}` });
   const asks = ASKS[edit.kind];
   if (asks && !sure)
     return bad({ kind: "ask", says: `${way === "undo" ? "Undo" : "Do again"}: ${edit.says}? ${asks}`, perhaps: null, value: 0 });

@@ -43,6 +43,7 @@ export function orderOf(
     carriageMinor: planned.carriageMinor,
     landed: planned.landed,
     dangerousGoods: planned.dangerousGoods,
+    purchase: null,
     leadDays: planned.leadDays,
     arrived: null,
     off: null,

@@ -19,6 +19,10 @@ export const summarySchema = z.object({
   aside: z.boolean().default(false),
   /** Pieces of the shelf that the job holds, by part. */
   holds: z.record(z.string(), z.number()).default({}),
+  /** Pieces that are still to be bought, by part; what is ordered or on the shelf is not among them. */
+  buys: z.record(z.string(), z.number()).default({}),
+  /** Why nothing should be bought for it yet, in words; empty where nothing speaks against it. */
+  buysNotYet: z.string().default(""),
   /** Parts of the shelf that it asked for: it is worked out anew when others hold more or fewer of these. */
   asks: z.array(z.string()).default([]),
   /** Of which parts, rules, day and pieces held elsewhere it was worked out; empty where that is not known. */

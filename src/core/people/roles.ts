@@ -14,6 +14,9 @@ export type Deed =
   | "sample"
   | "save part"
   | "save supplier"
+  | "place joint order"
+  | "receive"
+  | "call off joint order"
   | "save house rules"
   | "copy the shop"
   | "keep people"
@@ -64,6 +67,9 @@ export const ALLOWED: Readonly<Record<Deed, readonly Role[]>> = {
   sample: COUNTER,
   "save part": ["owner", "counter", "buyer"],
   "save supplier": BUYING,
+  "place joint order": BUYING,
+  receive: ALL,
+  "call off joint order": BUYING,
   "save house rules": ["owner"],
   "copy the shop": ["owner"],
   "keep people": ["owner"],

@@ -40,6 +40,8 @@ export const placedOrderSchema = z.strictObject({
     .nullable()
     .default(null),
   dangerousGoods: z.boolean(),
+  /** The number of the purchase that it is this job's share of; null where it was ordered for this job alone. */
+  purchase: text(20).nullable().default(null),
   leadDays: z.int(),
   arrived: z.strictObject(stamp).nullable(),
   /** Cancelled before it came, or sent back after; null while it stands. It keeps its number. */

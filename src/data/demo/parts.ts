@@ -2,6 +2,7 @@ import type { Offer, PartHead } from "@/core/parts/part";
 import { copper, far, ferry, PACK, part, salt, tide } from "./makePart";
 import { CONTROLLER_SHEET, geared, mid, PACK_SHEET } from "./families";
 import { MORE_MOTORS_AND_CONTROLS } from "./moreDrives";
+import { withSecondOffers } from "./secondOffers";
 import { SMALL_PARTS } from "./smallParts";
 
 const MOTORS: PartHead[] = [
@@ -361,7 +362,7 @@ const MORE_KITS: PartHead[] = [
 ];
 
 /** The demo's catalogue: invented makers and parts, sizes as such parts commonly have (common practice). */
-export const DEMO_PARTS: PartHead[] = [...MOTORS, ...BATTERIES, ...CONTROLS, ...DRIVETRAIN, ...FITTINGS, ...WHEELS, ...MORE_MOTORS_AND_CONTROLS, ...SMALL_PARTS, ...KITS, ...MORE_KITS];
+export const DEMO_PARTS: PartHead[] = [...MOTORS, ...BATTERIES, ...CONTROLS, ...DRIVETRAIN, ...FITTINGS, ...WHEELS, ...MORE_MOTORS_AND_CONTROLS, ...SMALL_PARTS, ...KITS, ...MORE_KITS].map(withSecondOffers);
 
 /** A row as a careless import might have left it: it must be named, not chosen. */
 export const DEMO_BROKEN_PART: PartHead = { id: "hf250-mystery", kind: "hub-motor", name: "Front hub, second hand, sheet lost", maker: "", massKg: null, spec: { end: "front", drive: "geared", axleDiameterMm: 120, ratedW: 250 }, offers: [], inStock: 1 };

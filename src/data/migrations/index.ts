@@ -11,6 +11,7 @@ import * as versions from "./009_versions";
 import * as jobLine from "./010_job_line";
 import * as held from "./011_held";
 import * as terms from "./012_terms";
+import * as purchase from "./013_purchase";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -30,6 +31,7 @@ const MIGRATIONS: Migration[] = [
   { name: "010_job_line", ...jobLine, down: forwardsOnly },
   { name: "011_held", ...held, down: forwardsOnly },
   { name: "012_terms", ...terms, down: forwardsOnly },
+  { name: "013_purchase", ...purchase, down: forwardsOnly },
 ];
 
 export const migrationSource = {

@@ -97,6 +97,7 @@ describe("a placed order", () => {
           brokerMinor: 0,
         },
         dangerousGoods: true,
+        purchase: null,
         leadDays: 8,
         arrived: null,
         off: null,

@@ -25,10 +25,15 @@ export const placeOrder: UseCase<"place order"> = (job, command, bench) => {
   );
 };
 
+/** One parcel for several jobs is one thing: what is done to it is done to all of them. */
+export const inPurchase = (number: string) =>
+  `It is this job's share of ${number}, which holds parts for other jobs too: receive it, or call it off, under Buying.`;
+
 export const arrived: UseCase<"arrived"> = (job, command, bench) => {
   const order = job.orders.find((o) => o.id === command.orderId);
   if (!order) return refused("There is no such order.");
   if (order.off) return refused(`That order was ${order.off.how}.`);
+  if (order.purchase) return refused(inPurchase(order.purchase));
   if (order.arrived) return refused("That order is marked as arrived already.");
   return done(
     { orders: job.orders.map((o) => (o === order ? { ...o, arrived: { at: bench.at, by: bench.by } } : o)) },
@@ -41,6 +46,7 @@ export const callOff: UseCase<"call off"> = (job, command, bench) => {
   const order = job.orders.find((o) => o.id === command.orderId);
   if (!order) return refused("There is no such order.");
   if (order.off) return refused(`That order was ${order.off.how} already.`);
+  if (order.purchase) return refused(inPurchase(order.purchase));
   const how = order.arrived ? ("returned" as const) : ("cancelled" as const);
   const off = { at: bench.at, by: bench.by, how, why: command.why };
   return done(

@@ -1,0 +1,45 @@
+/** What one job still has to buy. */
+export type JobNeeds = {
+  readonly jobId: string;
+  readonly number: number;
+  readonly customer: string;
+  readonly bike: string;
+  /** The day it is promised for; null when none is. */
+  readonly due: string | null;
+  readonly wants: Readonly<Record<string, number>>;
+  /** Why nothing should be bought for it yet; empty where nothing speaks against it. */
+  readonly notYet: string;
+  /** The fit says stop: nothing is ordered for it, whoever asks. */
+  readonly stopped: boolean;
+};
+
+export type Share = { readonly jobId: string; readonly quantity: number };
+/** Pieces of one part that several jobs want together, those that are due first first. */
+export type Need = { readonly partId: string; readonly quantity: number; readonly by: readonly Share[] };
+
+const byDue = (a: JobNeeds, b: JobNeeds) => (a.due ?? "9999").localeCompare(b.due ?? "9999") || a.number - b.number;
+
+/** The needs of several jobs together, part by part. */
+export function needsOf(jobs: readonly JobNeeds[]): Need[] {
+  const parts = new Map<string, Share[]>();
+  for (const { jobId, wants } of [...jobs].sort(byDue))
+    for (const [partId, quantity] of Object.entries(wants))
+      if (quantity > 0) parts.set(partId, [...(parts.get(partId) ?? []), { jobId, quantity }]);
+  return [...parts]
+    .map(([partId, by]) => ({ partId, quantity: by.reduce((sum, share) => sum + share.quantity, 0), by }))
+    .sort((a, b) => (a.partId < b.partId ? -1 : 1));
+}
+
+/**
+ * Gives pieces out among shares in their order, each served as far as the pieces go.
+ * @returns pieces for each share, and what is left over
+ */
+export function giveOut(pieces: number, shares: readonly number[]): { readonly given: number[]; readonly over: number } {
+  let left = pieces;
+  const given = shares.map((wanted) => {
+    const now = Math.min(left, wanted);
+    left -= now;
+    return now;
+  });
+  return { given, over: left };
+}

@@ -1,0 +1,496 @@
+import { randomUUID } from "node:crypto";
+import type { Knex } from "knex";
+import { z } from "zod";
+import type { Summary } from "@/core/job/summary";
+import { formatMoney } from "@/core/money/money";
+import type { Offer } from "@/core/parts/part";
+import { bad, good, type Result } from "@/core/result";
+import { frontier, totalOf, within, type DaysOf, type FrontierPoint } from "@/core/supply/frontier";
+import { needsOf, type JobNeeds, type Need } from "@/core/supply/needs";
+import { arrivalDay } from "@/core/supply/orderDay";
+import { dueDay } from "@/core/supply/placedOrder";
+import { deliverySchema, purchaseOf, receive, type Purchase } from "@/core/supply/purchase";
+import { leadToExpect, seenLead } from "@/core/supply/seenLead";
+import { supplyPlan, type PlannedOrder } from "@/core/supply/supplyPlan";
+import { lastSerial, orderNumber } from "@/core/cost/orderOf";
+import { text } from "@/core/record";
+import { takeFromShelf } from "@/data/catalogue";
+import { findJob } from "@/data/jobs";
+import {
+  findPurchase,
+  insertPurchase,
+  listPurchases,
+  ordersUnderWay,
+  purchaseOfRequest,
+  receipts,
+  takePurchaseNumber,
+  updatePurchase,
+  type OpenOrder,
+} from "@/data/purchases";
+import { jobList } from "./jobList";
+import { benchOf, hashOf } from "./jobView";
+import { storeEdit } from "./perform";
+import { provePlan } from "./provePlan";
+import { requestSchema } from "./request";
+import { assessOn, type Bench } from "./useCase";
+
+const MOST_JOBS = 600;
+const DAY_MS = 86_400_000;
+
+/** Which jobs are bought for, and within how many days everything is to be here; left out: all that nothing speaks against, at the least cost. */
+export const askedSchema = z.object({
+  jobs: z.array(z.string().max(40)).max(MOST_JOBS).nullable().catch(null),
+  days: z.coerce.number().int().min(0).max(400).nullable().catch(null),
+});
+export type AskedPlan = z.output<typeof askedSchema>;
+
+export type PlannedLine = {
+  readonly partId: string;
+  readonly name: string;
+  readonly packs: number;
+  readonly packSize: number;
+  readonly priceMinor: number;
+  readonly offerCurrency: string;
+  readonly totalMinor: number;
+  /** For whom, job numbers first due first. */
+  readonly for: readonly number[];
+};
+export type PlannedBuy = {
+  readonly supplierId: string;
+  readonly supplier: string;
+  readonly sendTo: string;
+  readonly lines: readonly PlannedLine[];
+  readonly landed: PlannedOrder["landed"];
+  readonly totalMinor: number;
+  readonly dangerousGoods: boolean;
+  readonly arrives: string;
+};
+export type BuyingJob = Omit<JobNeeds, "wants"> & {
+  readonly pieces: number;
+  readonly included: boolean;
+  /** The day on which all of it is here, by this plan; null when nothing is bought for it. */
+  readonly arrives: string | null;
+  /** The part and the supplier that it waits for last. */
+  readonly waitsFor: string | null;
+};
+export type Buying = {
+  readonly currency: string;
+  readonly jobs: readonly BuyingJob[];
+  readonly orders: readonly PlannedBuy[];
+  readonly totalMinor: number;
+  /** What the same would cost ordered job by job. */
+  readonly apartMinor: number;
+  readonly proved: boolean;
+  readonly unpriced: readonly { readonly name: string; readonly quantity: number; readonly why: string }[];
+  /** From the earliest to the cheapest. */
+  readonly frontier: readonly { readonly days: number; readonly arrives: string; readonly totalMinor: number }[];
+  readonly days: number | null;
+  /** Parts that nobody has within the days of the proposal. */
+  readonly later: readonly string[];
+  readonly purchases: readonly Purchase[];
+  readonly closed: readonly Purchase[];
+  readonly unreadable: readonly string[];
+  readonly single: readonly (OpenOrder & { readonly due: string; readonly late: boolean })[];
+  /** Ordered and not here yet. */
+  readonly boundMinor: number;
+  readonly today: string;
+  readonly names: Readonly<Record<string, { readonly number: number; readonly customer: string; readonly due: string | null }>>;
+};
+
+type Line = {
+  readonly id: string;
+  readonly number: number;
+  readonly customer: string;
+  readonly bike: string;
+  readonly summary: Summary;
+};
+
+const needsIn = (row: Line): JobNeeds => ({
+  jobId: row.id,
+  number: row.number,
+  customer: row.customer,
+  bike: row.bike,
+  due: row.summary.readyBy,
+  wants: row.summary.buys,
+  notYet: row.summary.buysNotYet,
+  stopped: row.summary.verdicts.stop > 0,
+});
+
+/** How long an offer takes from now: what is stated or seen, whichever is longer, after the wait for the supplier's next order day. */
+async function daysFrom(db: Knex, bench: Bench): Promise<{ daysOf: DaysOf; arrivalOf: (offer: Offer) => string }> {
+  const came = await receipts(db);
+  const seen = new Map([...came].map(([id, orders]) => [id, seenLead(orders)]));
+  const arrivalOf = (offer: Offer) =>
+    arrivalDay(
+      bench.at,
+      leadToExpect(offer.leadDays, seen.get(offer.supplierId) ?? null),
+      bench.catalogue.suppliers.get(offer.supplierId)?.terms,
+    );
+  const days = (offer: Offer) => Math.round((Date.parse(arrivalOf(offer)) - Date.parse(bench.at.slice(0, 10))) / DAY_MS);
+  return { daysOf: days, arrivalOf };
+}
+
+type Worked = {
+  readonly bench: Bench;
+  readonly all: readonly JobNeeds[];
+  readonly included: readonly JobNeeds[];
+  readonly needs: readonly Need[];
+  readonly points: readonly FrontierPoint[];
+  readonly point: FrontierPoint | null;
+  readonly arrivalOf: (offer: Offer) => string;
+};
+
+/** Frontiers of before: the page asks again for every day that is pointed at. */
+const frontiers = new Map<string, readonly FrontierPoint[]>();
+const MOST_FRONTIERS = 20;
+
+async function worked(db: Knex, asked: AskedPlan, now: string): Promise<Worked> {
+  const bench = await benchOf(db, now, "", null);
+  const { rows } = await jobList(db, "", MOST_JOBS, now, { sort: "promised" });
+  const all = rows.filter((row) => row.broken === null && Object.keys(row.summary.buys).length > 0).map(needsIn);
+  const chosen = asked.jobs === null ? null : new Set(asked.jobs);
+  const included = all.filter((job) => !job.stopped && (chosen ? chosen.has(job.jobId) : job.notYet === ""));
+  const needs = needsOf(included);
+  const { daysOf, arrivalOf } = await daysFrom(db, bench);
+  const wants = needs.map(({ partId, quantity }) => ({ partId, quantity }));
+  const key = `${bench.stamp} ${hashOf([wants, now.slice(0, 10), [...bench.catalogue.suppliers.keys()].map((id) => arrivalOf({ supplierId: id, leadDays: 0 } as Offer))])}`;
+  const points = frontiers.get(key) ?? frontier(wants, bench.catalogue, bench.house, daysOf);
+  if (frontiers.size >= MOST_FRONTIERS) frontiers.clear();
+  frontiers.set(key, points);
+  const at = asked.days === null ? points.at(-1) : (points.findLast((one) => one.days <= asked.days!) ?? points[0]);
+  if (!at) return { bench, all, included, needs, points, point: null, arrivalOf };
+  // What the quick search could not prove is settled beside the server's own thread.
+  const limited = { ...bench, catalogue: within(at.plan.wants, bench.catalogue, bench.house, at.days, daysOf).catalogue };
+  const proved = await provePlan(at.plan, limited);
+  const plan = proved ? supplyPlan(at.plan.wants, limited.catalogue, bench.house) : at.plan;
+  return { bench, all, included, needs, points, point: { ...at, plan, totalMinor: totalOf(plan) }, arrivalOf };
+}
+
+/** Pieces that the orders before one buy of a part: those that are due first are served first, from the first order. */
+const beforeIn = (orders: readonly PlannedOrder[], at: number) => (partId: string) =>
+  orders
+    .slice(0, at)
+    .flatMap((order) => order.lines)
+    .reduce((sum, line) => sum + (line.part.id === partId ? line.quantity : 0), 0);
+
+/** The needs of all open jobs, the proposal for them, and everything that is on its way. */
+export async function buyingPage(db: Knex, asked: AskedPlan, now: string): Promise<Buying> {
+  const { bench, all, included, needs, points, point, arrivalOf } = await worked(db, asked, now);
+  const { currency } = bench.house;
+  const numbers = new Map(all.map((job) => [job.jobId, job.number]));
+  const arrives = new Map<string, { day: string; what: string }>();
+  const orders = (point?.plan.orders ?? []).map((order, at, every): PlannedBuy => {
+    const shares = sharesOf(order, needs, beforeIn(every, at), bench);
+    for (const line of shares.lines)
+      for (const { jobId } of line.for) {
+        const offer = order.lines.find((one) => one.part.id === line.partId && one.offer.packSize === line.packSize)!.offer;
+        const day = arrivalOf(offer);
+        const known = arrives.get(jobId);
+        if (!known || day > known.day) arrives.set(jobId, { day, what: `${line.name}, from ${order.supplier.name}` });
+      }
+    return {
+      supplierId: order.supplier.id,
+      supplier: order.supplier.name,
+      sendTo: order.supplier.terms?.sendTo ?? "",
+      lines: shares.lines.map((line) => ({
+        partId: line.partId,
+        name: line.name,
+        packs: line.packs,
+        packSize: line.packSize,
+        priceMinor: line.packPriceMinor,
+        offerCurrency: line.offerCurrency,
+        totalMinor: line.totalMinor,
+        for: line.for.map(({ jobId }) => numbers.get(jobId)!),
+      })),
+      landed: order.landed,
+      totalMinor: order.goodsMinor + order.carriageMinor,
+      dangerousGoods: order.dangerousGoods,
+      arrives: order.lines
+        .map((line) => arrivalOf(line.offer))
+        .sort()
+        .at(-1)!,
+    };
+  });
+  const apart = included.map((job) =>
+    totalOf(
+      supplyPlan(
+        Object.entries(job.wants).map(([partId, quantity]) => ({ partId, quantity })),
+        bench.catalogue,
+        bench.house,
+      ),
+    ),
+  );
+  const [open, closed, single] = await Promise.all([
+    listPurchases(db, { closed: false, limit: 100 }),
+    listPurchases(db, { closed: true, limit: 6 }),
+    ordersUnderWay(db, 200),
+  ]);
+  const today = now.slice(0, 10);
+  const wantsAll = supplyPlan(
+    needs.map(({ partId, quantity }) => ({ partId, quantity })),
+    bench.catalogue,
+    bench.house,
+  );
+  const of = new Set(
+    [...open.rows, ...closed.rows].flatMap((one) => one.lines.flatMap((line) => line.for.map((share) => share.jobId))),
+  );
+  return {
+    currency,
+    jobs: all.map(({ wants, ...job }) => ({
+      ...job,
+      pieces: Object.values(wants).reduce((sum, one) => sum + one, 0),
+      included: included.some((one) => one.jobId === job.jobId),
+      arrives: arrives.get(job.jobId)?.day ?? null,
+      waitsFor: arrives.get(job.jobId)?.what ?? null,
+    })),
+    orders,
+    totalMinor: point?.totalMinor ?? 0,
+    apartMinor: apart.reduce((sum, one) => sum + one, 0),
+    proved: point?.plan.proved ?? true,
+    unpriced: wantsAll.unpriced.map(({ part, quantity, why }) => ({ name: part.name, quantity, why })),
+    frontier: points.map(({ days, totalMinor }) => ({
+      days,
+      arrives: new Date(Date.parse(today) + days * DAY_MS).toISOString().slice(0, 10),
+      totalMinor,
+    })),
+    days: point?.days ?? null,
+    later: (point?.later ?? []).map((partId) => bench.catalogue.parts.get(partId)?.name ?? partId),
+    purchases: open.rows,
+    closed: closed.rows,
+    unreadable: [...open.unreadable, ...closed.unreadable],
+    single: single.map((order) => {
+      const due = dueDay({ placed: { at: order.placedAt, by: "" }, leadDays: order.leadDays });
+      return { ...order, due, late: due < today };
+    }),
+    boundMinor:
+      open.rows.reduce((sum, one) => sum + (one.currency === currency ? one.goodsMinor + one.carriageMinor : 0), 0) +
+      single.reduce((sum, one) => sum + (one.currency === currency ? one.totalMinor : 0), 0),
+    today,
+    names: Object.fromEntries((await namesOf(db, [...of])).map((job) => [job.id, job])),
+  };
+}
+
+async function namesOf(db: Knex, ids: readonly string[]) {
+  const rows = (await db("job").whereIn("id", ids).select("id", "number", "customer", "summary")) as {
+    id: string;
+    number: number;
+    customer: string;
+    summary: string;
+  }[];
+  return rows.map(({ summary, ...row }) => ({ ...row, due: dueIn(summary) }));
+}
+
+function dueIn(summary: string): string | null {
+  try {
+    const { readyBy } = JSON.parse(summary) as { readyBy?: unknown };
+    return typeof readyBy === "string" ? readyBy : null;
+  } catch {
+    return null;
+  }
+}
+
+/** A planned order's lines with for whom they are, before anything is placed. */
+const sharesOf = (order: PlannedOrder, needs: readonly Need[], before: (partId: string) => number, bench: Bench) =>
+  purchaseOf(order, needs, {
+    id: "",
+    number: "",
+    at: bench.at,
+    by: "",
+    dueDay: bench.at.slice(0, 10),
+    leadDays: 0,
+    currency: bench.house.currency,
+    newId: () => "",
+    because: () => [],
+    before,
+  }).purchase;
+
+const placeSchema = z.strictObject({
+  supplierId: z.string().max(60),
+  jobs: z.array(z.string().max(40)).max(MOST_JOBS),
+  days: z.int().min(0).max(400).nullable(),
+  expectMinor: z.int(),
+  request: requestSchema,
+});
+export type PlaceJoint = z.input<typeof placeSchema>;
+
+/**
+ * Places one supplier's order of the proposal as it was seen: frozen as a purchase, and a share of it in every job that it is for, all
+ * of it or nothing. What changed since it was shown is told instead.
+ * @returns what was placed, in words
+ */
+export async function placeJoint(db: Knex, raw: unknown, now: string, by: string): Promise<Result<string>> {
+  const read = placeSchema.safeParse(raw);
+  if (!read.success) return bad("That order does not read: load the page anew.");
+  const { supplierId, jobs, days, expectMinor, request } = read.data;
+  const told = (purchase: Purchase) =>
+    `${purchase.number} is placed with ${purchase.supplierName}: ${formatMoney(purchase.goodsMinor + purchase.carriageMinor, purchase.currency)}, due ${purchase.dueDay}.`;
+  const before = await purchaseOfRequest(db, request);
+  if (before) return good(told(before));
+  // The search is done before the transaction: nobody else waits for it.
+  const plan = await worked(db, { jobs, days }, now);
+  const orders = plan.point?.plan.orders ?? [];
+  const at = orders.findIndex((order) => order.supplier.id === supplierId);
+  const order = orders[at];
+  if (!order) return bad("There is nothing left to order there: the page shows what stands now.");
+  const totalMinor = order.goodsMinor + order.carriageMinor;
+  const { currency } = plan.bench.house;
+  if (totalMinor !== expectMinor)
+    return bad(
+      `The proposal has changed since it was shown: this order is ${formatMoney(totalMinor, currency)} now. Look again, then place it.`,
+    );
+  const dueOn = order.lines
+    .map((line) => plan.arrivalOf(line.offer))
+    .sort()
+    .at(-1)!;
+  return db.transaction(async (trx): Promise<Result<string>> => {
+    const again = await purchaseOfRequest(trx, request);
+    if (again) return good(told(again));
+    const sheets = new Map<string, Map<string, string[]>>();
+    const found = new Map<string, NonNullable<Awaited<ReturnType<typeof findJob>>>>();
+    for (const need of plan.included) {
+      const job = await findJob(trx, need.jobId);
+      const bench = await benchOf(trx, now, by, need.jobId);
+      const made = job && assessOn(job, bench);
+      const wants = made && Object.fromEntries(made.sheet.plan.wants.map((want) => [want.partId, want.quantity]));
+      if (!job || !made || hashOf(sorted(wants!)) !== hashOf(sorted(need.wants)))
+        return bad(`Job ${need.number} has changed since this was shown: look again, then place it.`);
+      found.set(job.id, job);
+      const why = new Map<string, string[]>();
+      for (const line of made.sheet.lines)
+        if (line.partId !== null && line.source === "buy")
+          why.set(line.partId, [...(why.get(line.partId) ?? []), line.why.slice(0, 200)]);
+      sheets.set(job.id, why);
+    }
+    const { purchase, shares } = purchaseOf(order, plan.needs, {
+      id: randomUUID(),
+      number: await takePurchaseNumber(trx),
+      at: now,
+      by,
+      dueDay: dueOn,
+      leadDays: Math.round((Date.parse(dueOn) - Date.parse(now.slice(0, 10))) / DAY_MS),
+      currency,
+      newId: randomUUID,
+      because: (jobId, partId) => sheets.get(jobId)?.get(partId) ?? [],
+      before: beforeIn(orders, at),
+    });
+    await insertPurchase(trx, purchase, request);
+    for (const share of shares) {
+      const job = found.get(share.jobId)!;
+      const placed = { ...share.order, number: orderNumber(job.number, lastSerial(job) + 1) };
+      const edit = {
+        job: { orders: [...job.orders, placed] },
+        says: `Ordered with other jobs: ${placed.number} in ${purchase.number} from ${purchase.supplierName}, ${formatMoney(placed.goodsMinor + placed.carriageMinor, currency)}`,
+      };
+      const stored = await storeEdit(trx, job, edit, { kind: "joint order" }, await benchOf(trx, now, by, job.id));
+      if (!stored.ok) throw new Error(`a share of ${purchase.number} could not be stored: ${stored.error.says}`);
+    }
+    return good(told(purchase));
+  });
+}
+
+const sorted = (wants: Readonly<Record<string, number>>) => Object.entries(wants).sort(([a], [b]) => (a < b ? -1 : 1));
+
+const receiveSchema = z.strictObject({
+  purchaseId: z.string().max(40),
+  version: z.int(),
+  delivery: deliverySchema,
+});
+export type TakeDelivery = z.input<typeof receiveSchema>;
+
+/** Takes in what came: to its jobs, first due first, and what is over to the shelf. The same delivery sent twice is refused by its version. */
+export async function takeDelivery(db: Knex, raw: unknown, now: string, by: string): Promise<Result<string>> {
+  const read = receiveSchema.safeParse(raw);
+  if (!read.success) return bad(`Not taken in: ${read.error.issues.map((issue) => issue.message).join("; ")}.`);
+  const { purchaseId, version, delivery } = read.data;
+  return db.transaction(async (trx): Promise<Result<string>> => {
+    const purchase = await findPurchase(trx, purchaseId);
+    if (!purchase) return bad("There is no such order.");
+    if (purchase.version !== version)
+      return bad(
+        `Somebody else has taken in a delivery of ${purchase.number} meanwhile: ${purchase.receipts.at(-1)?.says ?? "it was changed"}. Nothing of yours was stored; look, then count again.`,
+      );
+    const taken = receive(purchase, delivery, { at: now, by, nameOf: (line) => purchase.lines[line]?.name ?? "a part" });
+    if (!taken.ok) return taken;
+    const { purchase: next, nowHere, toShelf, says } = taken.value;
+    if (!(await updatePurchase(trx, next, version))) throw new Error("the purchase changed inside its own transaction");
+    await takeFromShelf(trx, Object.fromEntries(Object.entries(toShelf).map(([partId, pieces]) => [partId, -pieces])));
+    const here = new Set(nowHere);
+    for (const jobId of new Set(next.lines.flatMap((line) => line.for.filter((s) => here.has(s.orderId)).map((s) => s.jobId)))) {
+      const job = await findJob(trx, jobId);
+      // The job may be gone; what came for it lies in the shop all the same.
+      if (!job) continue;
+      const orders = job.orders.map((order) =>
+        here.has(order.id) && !order.arrived && !order.off ? { ...order, arrived: { at: now, by } } : order,
+      );
+      const numbers = orders.filter((order, i) => order !== job.orders[i]).map((order) => order.number);
+      if (numbers.length === 0) continue;
+      const edit = { job: { orders }, says: `Order ${numbers.join(", ")} arrived with ${next.number}` };
+      const stored = await storeEdit(trx, job, edit, { kind: "received" }, await benchOf(trx, now, by, jobId));
+      if (!stored.ok)
+        throw new Error(`what came with ${next.number} could not be put to job ${job.number}: ${stored.error.says}`);
+    }
+    return good(says);
+  });
+}
+
+const callOffSchema = z.strictObject({
+  purchaseId: z.string().max(40),
+  version: z.int(),
+  why: text(200).min(3, "must say why"),
+});
+export type CallOffJoint = z.input<typeof callOffSchema>;
+
+/**
+ * Ends the waiting for a purchase: called off before anything came, its parts are to be bought again; after a part of it came, the rest
+ * is given up: jobs that have not all of theirs buy theirs again, and what came for them goes to the shelf.
+ */
+export async function callOffJoint(db: Knex, raw: unknown, now: string, by: string): Promise<Result<string>> {
+  const read = callOffSchema.safeParse(raw);
+  if (!read.success) return bad(`Not called off: ${read.error.issues.map((issue) => issue.message).join("; ")}.`);
+  const { purchaseId, version, why } = read.data;
+  return db.transaction(async (trx): Promise<Result<string>> => {
+    const purchase = await findPurchase(trx, purchaseId);
+    if (!purchase) return bad("There is no such order.");
+    if (purchase.closed) return bad(`${purchase.number} is closed already: ${purchase.closed.how}.`);
+    if (purchase.version !== version) return bad(`${purchase.number} has changed meanwhile: look again, then call it off.`);
+    const some = purchase.lines.some((line) => line.came > 0);
+    const how = some ? ("rest given up" as const) : ("called off" as const);
+    const next: Purchase = { ...purchase, version: version + 1, closed: { at: now, by, how, why } };
+    if (!(await updatePurchase(trx, next, version))) throw new Error("the purchase changed inside its own transaction");
+    const shelf: Record<string, number> = {};
+    for (const jobId of new Set(purchase.lines.flatMap((line) => line.for.map((share) => share.jobId)))) {
+      const job = await findJob(trx, jobId);
+      if (!job) continue;
+      const open = job.orders.filter((order) => order.purchase === purchase.number && !order.arrived && !order.off);
+      if (open.length === 0) continue;
+      for (const [partId, pieces] of cameFor(
+        purchase,
+        open.map((order) => order.id),
+      ))
+        shelf[partId] = (shelf[partId] ?? 0) - pieces;
+      const orders = job.orders.map((order) =>
+        open.includes(order) ? { ...order, off: { at: now, by, how: "cancelled" as const, why } } : order,
+      );
+      const edit = {
+        job: { orders },
+        says: `Order ${open.map((order) => order.number).join(", ")} cancelled with ${purchase.number}: ${why}`,
+      };
+      const stored = await storeEdit(trx, job, edit, { kind: "received" }, await benchOf(trx, now, by, jobId));
+      if (!stored.ok) throw new Error(`${purchase.number} could not be called off in job ${job.number}: ${stored.error.says}`);
+    }
+    await takeFromShelf(trx, shelf);
+    return good(`${purchase.number} ${how}: ${why}`);
+  });
+}
+
+/** Pieces that came for shares that never were whole. */
+function cameFor(purchase: Purchase, orderIds: readonly string[]): [partId: string, pieces: number][] {
+  return purchase.lines.flatMap((line) => {
+    let left = line.came;
+    return line.for.flatMap((share): [string, number][] => {
+      const given = Math.min(left, share.quantity);
+      left -= given;
+      return given > 0 && orderIds.includes(share.orderId) ? [[line.partId, given]] : [];
+    });
+  });
+}
