@@ -5,6 +5,7 @@ import type { PersonView } from "@/core/people/people";
 import { may, notTheirs, type Deed, type Who } from "@/core/people/roles";
 import { good, type Result } from "@/core/result";
 import type { SpecIssue } from "@/core/parts/part";
+import { callOffJoint, placeJoint, takeDelivery } from "@/shop/buying";
 import { copyShop } from "@/server/copies";
 import { whoAsks } from "@/server/who";
 import { createJob } from "@/shop/createJob";
@@ -82,6 +83,23 @@ export const keepSupplier = async (raw: unknown, version: unknown, by: string): 
     const stored = await storeSupplier(await database(), raw, storing);
     return stored.ok ? { ok: true, id: stored.value } : { ok: false, ...stored.error };
   });
+
+/** Places one order of the proposal for all its jobs. @returns what was placed, in words */
+export const placeJointOrder = async (raw: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("place joint order", refuseInWords, async (who) =>
+    told(await placeJoint(await database(), raw, now(), nameOf(who, by))),
+  );
+
+/** Takes in what came of a purchase. @returns what was taken in, in words */
+export const takeInDelivery = async (raw: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("receive", refuseInWords, async (who) =>
+    told(await takeDelivery(await database(), raw, now(), nameOf(who, by))),
+  );
+
+export const callOffJointOrder = async (raw: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("call off joint order", refuseInWords, async (who) =>
+    told(await callOffJoint(await database(), raw, now(), nameOf(who, by))),
+  );
 
 type HouseKept = { ok: true; version: number } | ({ ok: false } & HouseNotStored);
 

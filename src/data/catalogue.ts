@@ -10,6 +10,7 @@ type PartRow = {
   maker: string;
   mass_kg: number | null;
   in_stock: number;
+  keep_at_least: number | null;
   spec: string;
   only_for: string | null;
   version?: number;
@@ -83,6 +84,7 @@ const rawPart = (row: PartRow, offers: Offer[]) => ({
   maker: row.maker,
   massKg: row.mass_kg,
   inStock: row.in_stock,
+  ...(row.keep_at_least !== null && { keepAtLeast: row.keep_at_least }),
   ...(row.only_for !== null && { onlyFor: row.only_for }),
   offers,
   spec: parsed(row.spec),
@@ -163,6 +165,7 @@ const rowOf = (part: PartHead): PartRow => ({
   maker: part.maker,
   mass_kg: part.massKg,
   in_stock: part.inStock,
+  keep_at_least: part.keepAtLeast ?? null,
   spec: JSON.stringify(part.spec),
   only_for: part.onlyFor ?? null,
 });

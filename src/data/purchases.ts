@@ -36,6 +36,11 @@ export async function findPurchase(db: Knex, id: string): Promise<Purchase | und
   return row && read(row);
 }
 
+export async function findPurchaseNumbered(db: Knex, number: string): Promise<Purchase | undefined> {
+  const row = await db<Row>("purchase").where({ number }).first();
+  return row && read(row);
+}
+
 /** Purchases, those placed last first; how many of them do not read. */
 export async function listPurchases(
   db: Knex,
@@ -74,6 +79,8 @@ export async function takePurchaseNumber(db: Knex): Promise<string> {
   return `B-${String(serial).padStart(4, "0")}`;
 }
 
+type Came = { readonly supplier_id: string; readonly placed_at: string; readonly arrived_at: string };
+
 /** When orders were placed and when they were here, by supplier: what lead times are seen from. A row that does not read is left out. */
 export async function receipts(
   db: Knex,
@@ -82,15 +89,16 @@ export async function receipts(
   const rows = (await db("purchase_order")
     .where((query) => void (supplierId !== undefined && query.where({ supplier_id: supplierId })))
     .whereRaw("json_valid(body) and json_extract(body, '$.arrived.at') is not null and json_extract(body, '$.off') is null")
-    // One parcel for several jobs came once.
-    .groupByRaw("coalesce(json_extract(body, '$.purchase'), id)")
-    .select("supplier_id", "placed_at", db.raw("max(json_extract(body, '$.arrived.at')) as arrived_at"))) as {
-    supplier_id: string;
-    placed_at: string;
-    arrived_at: string;
-  }[];
+    // One parcel for several jobs came once, and is counted with the purchases.
+    .whereRaw("json_extract(body, '$.purchase') is null")
+    .select("supplier_id", "placed_at", db.raw("json_extract(body, '$.arrived.at') as arrived_at"))) as Came[];
+  const joint = (await db("purchase")
+    .where((query) => void (supplierId !== undefined && query.where({ supplier_id: supplierId })))
+    .where({ closed: 1 })
+    .whereRaw("json_valid(body) and json_extract(body, '$.closed.how') = 'complete'")
+    .select("supplier_id", "placed_at", db.raw("json_extract(body, '$.closed.at') as arrived_at"))) as Came[];
   const all = new Map<string, { placedAt: string; arrivedAt: string }[]>();
-  for (const { supplier_id, placed_at, arrived_at } of rows)
+  for (const { supplier_id, placed_at, arrived_at } of [...rows, ...joint])
     all.set(supplier_id, [...(all.get(supplier_id) ?? []), { placedAt: placed_at, arrivedAt: arrived_at }]);
   return all;
 }

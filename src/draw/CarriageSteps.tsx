@@ -39,7 +39,7 @@ export function CarriageSteps({ steps, show }: { steps: readonly CarriageStep[];
           )}
         </g>
       ))}
-      <text x={W - 10} y={H - 3} fontSize="12" fill="#4A585E" textAnchor="end">
+      <text x={LEFT} y={H - 3} fontSize="12" fill="#4A585E">
         goods of an order
       </text>
     </svg>

@@ -9,7 +9,7 @@ import { useSettings } from "./settings";
 const PLACES = [
   { name: "Jobs", href: "/" },
   { name: "Parts", href: "/parts" },
-  { name: "Buying", href: null },
+  { name: "Buying", href: "/buying" },
   { name: "Bench", href: null },
   { name: "Logbook", href: null },
   { name: "Tools", href: "/tools" },
@@ -28,7 +28,10 @@ export function Rail() {
   }, [turned]);
   const box = useRef<HTMLInputElement>(null);
   useKeys("/", () => box.current?.focus(), { useKey: true });
-  const here = (href: string) => (href === "/" ? path === "/" || path.startsWith("/jobs") : path.startsWith(href));
+  const here = (href: string) =>
+    href === "/"
+      ? path === "/" || path.startsWith("/jobs")
+      : path.startsWith(href) || (href === "/buying" && path.startsWith("/suppliers"));
   return (
     <header className="rail">
       <svg className="mark-gull" width="30" height="20" viewBox="0 0 30 20" aria-hidden>

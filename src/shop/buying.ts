@@ -6,18 +6,19 @@ import { formatMoney } from "@/core/money/money";
 import type { Offer } from "@/core/parts/part";
 import { bad, good, type Result } from "@/core/result";
 import { frontier, totalOf, within, type DaysOf, type FrontierPoint } from "@/core/supply/frontier";
-import { needsOf, type JobNeeds, type Need } from "@/core/supply/needs";
+import { needsOf, SHELF, shelfNeeds, type JobNeeds, type Need } from "@/core/supply/needs";
 import { arrivalDay } from "@/core/supply/orderDay";
 import { dueDay } from "@/core/supply/placedOrder";
-import { deliverySchema, purchaseOf, receive, type Purchase } from "@/core/supply/purchase";
+import { deliverySchema, forShelf, orderedPieces, purchaseOf, receive, type Purchase } from "@/core/supply/purchase";
 import { leadToExpect, seenLead } from "@/core/supply/seenLead";
 import { supplyPlan, type PlannedOrder } from "@/core/supply/supplyPlan";
 import { lastSerial, orderNumber } from "@/core/cost/orderOf";
 import { text } from "@/core/record";
 import { takeFromShelf } from "@/data/catalogue";
-import { findJob } from "@/data/jobs";
+import { findJob, heldByOthers } from "@/data/jobs";
 import {
   findPurchase,
+  findPurchaseNumbered,
   insertPurchase,
   listPurchases,
   ordersUnderWay,
@@ -116,6 +117,18 @@ const needsIn = (row: Line): JobNeeds => ({
   stopped: row.summary.verdicts.stop > 0,
 });
 
+/** Pieces on their way to the shelf itself, by part. */
+async function comingToShelf(db: Knex): Promise<Record<string, number>> {
+  const coming: Record<string, number> = {};
+  const { rows } = await listPurchases(db, { closed: false, limit: 1_000 });
+  for (const line of rows.flatMap((one) => one.lines)) {
+    const wanted = line.for.reduce((sum, share) => sum + (share.jobId === SHELF ? share.quantity : 0), 0);
+    const spare = orderedPieces(line) - line.for.reduce((sum, share) => sum + share.quantity, 0);
+    coming[line.partId] = (coming[line.partId] ?? 0) + wanted + spare - forShelf(line);
+  }
+  return coming;
+}
+
 /** How long an offer takes from now: what is stated or seen, whichever is longer, after the wait for the supplier's next order day. */
 async function daysFrom(db: Knex, bench: Bench): Promise<{ daysOf: DaysOf; arrivalOf: (offer: Offer) => string }> {
   const came = await receipts(db);
@@ -148,6 +161,9 @@ async function worked(db: Knex, asked: AskedPlan, now: string): Promise<Worked> 
   const bench = await benchOf(db, now, "", null);
   const { rows } = await jobList(db, "", MOST_JOBS, now, { sort: "promised" });
   const all = rows.filter((row) => row.broken === null && Object.keys(row.summary.buys).length > 0).map(needsIn);
+  const shelf = shelfNeeds(bench.catalogue.parts.values(), await heldByOthers(db, ""), await comingToShelf(db));
+  if (Object.keys(shelf).length > 0)
+    all.push({ jobId: SHELF, number: 0, customer: "Our shelf", bike: "", due: null, wants: shelf, notYet: "", stopped: false });
   const chosen = asked.jobs === null ? null : new Set(asked.jobs);
   const included = all.filter((job) => !job.stopped && (chosen ? chosen.has(job.jobId) : job.notYet === ""));
   const needs = needsOf(included);
@@ -270,6 +286,33 @@ export async function buyingPage(db: Knex, asked: AskedPlan, now: string): Promi
   };
 }
 
+export type PurchasePage = {
+  readonly purchase: Purchase;
+  readonly names: Buying["names"];
+  readonly today: string;
+  readonly sendTo: string;
+  readonly customerNumber: string;
+  /** Whose papers these are. */
+  readonly shop: { readonly name: string; readonly address: string };
+};
+
+/** A purchase with the jobs that it is for; undefined for an unknown number. */
+export async function openPurchase(db: Knex, number: string, now: string): Promise<PurchasePage | undefined> {
+  const purchase = await findPurchaseNumbered(db, number.slice(0, 20).toUpperCase());
+  if (!purchase) return undefined;
+  const ids = [...new Set(purchase.lines.flatMap((line) => line.for.map((share) => share.jobId)))];
+  const { catalogue, house } = await benchOf(db, now, "", null);
+  const terms = catalogue.suppliers.get(purchase.supplierId)?.terms;
+  return {
+    purchase,
+    names: Object.fromEntries((await namesOf(db, ids)).map((job) => [job.id, job])),
+    today: now.slice(0, 10),
+    sendTo: terms?.sendTo ?? "",
+    customerNumber: terms?.customerNumber ?? "",
+    shop: { name: house.shopName, address: house.shopAddress },
+  };
+}
+
 async function namesOf(db: Knex, ids: readonly string[]) {
   const rows = (await db("job").whereIn("id", ids).select("id", "number", "customer", "summary")) as {
     id: string;
@@ -348,6 +391,7 @@ export async function placeJoint(db: Knex, raw: unknown, now: string, by: string
     const sheets = new Map<string, Map<string, string[]>>();
     const found = new Map<string, NonNullable<Awaited<ReturnType<typeof findJob>>>>();
     for (const need of plan.included) {
+      if (need.jobId === SHELF) continue;
       const job = await findJob(trx, need.jobId);
       const bench = await benchOf(trx, now, by, need.jobId);
       const made = job && assessOn(job, bench);
@@ -375,6 +419,7 @@ export async function placeJoint(db: Knex, raw: unknown, now: string, by: string
     });
     await insertPurchase(trx, purchase, request);
     for (const share of shares) {
+      if (share.jobId === SHELF) continue;
       const job = found.get(share.jobId)!;
       const placed = { ...share.order, number: orderNumber(job.number, lastSerial(job) + 1) };
       const edit = {
@@ -394,6 +439,7 @@ const receiveSchema = z.strictObject({
   purchaseId: z.string().max(40),
   version: z.int(),
   delivery: deliverySchema,
+  request: requestSchema.optional(),
 });
 export type TakeDelivery = z.input<typeof receiveSchema>;
 
@@ -401,15 +447,17 @@ export type TakeDelivery = z.input<typeof receiveSchema>;
 export async function takeDelivery(db: Knex, raw: unknown, now: string, by: string): Promise<Result<string>> {
   const read = receiveSchema.safeParse(raw);
   if (!read.success) return bad(`Not taken in: ${read.error.issues.map((issue) => issue.message).join("; ")}.`);
-  const { purchaseId, version, delivery } = read.data;
+  const { purchaseId, version, delivery, request } = read.data;
   return db.transaction(async (trx): Promise<Result<string>> => {
     const purchase = await findPurchase(trx, purchaseId);
     if (!purchase) return bad("There is no such order.");
+    const counted = request === undefined ? undefined : purchase.receipts.find((one) => one.request === request);
+    if (counted) return good(`${purchase.number}: ${counted.says}`);
     if (purchase.version !== version)
       return bad(
         `Somebody else has taken in a delivery of ${purchase.number} meanwhile: ${purchase.receipts.at(-1)?.says ?? "it was changed"}. Nothing of yours was stored; look, then count again.`,
       );
-    const taken = receive(purchase, delivery, { at: now, by, nameOf: (line) => purchase.lines[line]?.name ?? "a part" });
+    const taken = receive(purchase, delivery, { at: now, by, request, nameOf: (line) => purchase.lines[line]?.name ?? "a part" });
     if (!taken.ok) return taken;
     const { purchase: next, nowHere, toShelf, says } = taken.value;
     if (!(await updatePurchase(trx, next, version))) throw new Error("the purchase changed inside its own transaction");

@@ -17,6 +17,11 @@ import { assessOn } from "./useCase";
 import { benchOf } from "./jobView";
 import { AFTER_SIGNING } from "@/core/work/signature";
 import { bringLine, execute } from "./perform";
+import { buyingPage, callOffJoint, placeJoint, takeDelivery } from "./buying";
+import { SHELF } from "@/core/supply/needs";
+import { missingPieces } from "@/core/supply/purchase";
+import { DEMO_DELIVERIES, type DemoDelivery } from "@/data/demo/deliveries";
+import { findPurchase, listPurchases } from "@/data/purchases";
 
 const DAY_MS = 86_400_000;
 
@@ -32,11 +37,45 @@ export async function loadDemo(db: Knex, now: string): Promise<boolean> {
     rates: { GBP: 1.15, CHF: 1.06 },
     rateBufferPercent: 2,
   });
+  for (const delivery of DEMO_DELIVERIES) await playDelivery(db, delivery, now);
   // The last in the list was taken in last, so that the list of jobs begins with the one that moved most.
   await db.transaction(async (trx) => {
     for (const demo of [...DEMO_JOBS].reverse()) await playJob(trx, demo, now);
   });
   return true;
+}
+
+/** What was bought for the shelf, by the same use cases as the Buying screen's. */
+async function playDelivery(db: Knex, { keep, daysAgo, came, calledOff }: DemoDelivery, now: string): Promise<void> {
+  const by = "Tamsin";
+  const at = (days: number) => new Date(Date.parse(now) - days * DAY_MS).toISOString();
+  await saveParts(
+    db,
+    DEMO_PARTS.filter((part) => keep[part.id] !== undefined).map((part) => ({ ...part, keepAtLeast: keep[part.id]! })),
+  );
+  if (daysAgo === 0) return;
+  const page = await buyingPage(db, { jobs: null, days: null }, at(daysAgo));
+  for (const { supplierId, totalMinor: expectMinor } of page.orders) {
+    const wish = { supplierId, jobs: [SHELF], days: null, expectMinor, request: `demo-order-${daysAgo}-${supplierId}` };
+    const placed = await placeJoint(db, wish, at(daysAgo), by);
+    if (!placed.ok) throw new Error(`demo order: ${placed.error}`);
+  }
+  const open = (await listPurchases(db, { closed: false, limit: 50 })).rows.filter((one) => one.placed.at === at(daysAgo));
+  for (const purchase of open) {
+    let now = purchase;
+    for (const parcel of came) {
+      const delivery = now.lines.flatMap((line, i) => {
+        const one = parcel.of === null ? { good: missingPieces(line), broken: 0 } : parcel.of[line.partId];
+        return one ? [{ line: i, ...one }] : [];
+      });
+      if (delivery.length === 0) continue;
+      const wish = { purchaseId: now.id, version: now.version, delivery };
+      const taken = await takeDelivery(db, wish, at(parcel.daysAgo), by);
+      if (!taken.ok) throw new Error(`demo delivery: ${taken.error}`);
+      now = (await findPurchase(db, now.id))!;
+    }
+    if (calledOff) await callOffJoint(db, { purchaseId: now.id, version: now.version, why: calledOff }, at(daysAgo), by);
+  }
 }
 
 async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {

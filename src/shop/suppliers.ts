@@ -3,7 +3,7 @@ import { bad, good, type Result } from "@/core/result";
 import { supplierSchema, type SpecIssue, type Supplier } from "@/core/parts/part";
 import { seenLead, type SeenLead } from "@/core/supply/seenLead";
 import { supplierChanges } from "@/core/supply/supplierChanges";
-import { NO_TERMS } from "@/core/supply/terms";
+import { NO_TERMS } from "@/core/parts/terms";
 import { findRawSupplier, loadCatalogue, saveSuppliers } from "@/data/catalogue";
 import { houseRules } from "@/data/settings";
 import { receipts } from "@/data/purchases";

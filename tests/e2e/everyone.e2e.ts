@@ -16,6 +16,10 @@ beforeAll(async () => {
     "/parts",
     "/parts/kit-front-622",
     "/house",
+    "/suppliers",
+    "/suppliers/nordmole",
+    "/buying",
+    "/buying/B-0005",
     "/tools",
     "/tools/chainline",
     ...["ask", "survey", "survey?at=frameMaterial", "survey?at=end", "drive", "ride", "sheet", "build"].map(

@@ -4,7 +4,8 @@ import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
 import { Catalogue } from "../parts/catalogue";
 import type { PlacedOrder } from "../supply/placedOrder";
 import { pieceCost, supplyPlan } from "../supply/supplyPlan";
-import { costOfBought, shared, stillToBuy } from "./bought";
+import { costOfBought, stillToBuy } from "./bought";
+import { shared } from "../money/money";
 
 const house = DEFAULT_HOUSE_RULES;
 const spoke = partOf("tyre", { beadSeatMm: 622, widthMm: 37 }, { id: "spoke", offers: [offer("quay", 18_00, { packSize: 40 })] });

@@ -50,16 +50,3 @@ export function costOfBought(
     return { minor: null, problem: plan.unpriced.find((one) => one.part.id === partId)?.why ?? "no price" };
   return { minor: minor + planned.reduce((sum, line) => sum + line.totalMinor, 0), problem: null };
 }
-
-/** Shares an amount among lines by their pieces, so that the shares add up to it to the cent. */
-export function shared(totalMinor: number, quantities: readonly number[]): number[] {
-  const all = quantities.reduce((sum, one) => sum + one, 0);
-  let [pieces, given] = [0, 0];
-  return quantities.map((quantity) => {
-    pieces += quantity;
-    const upTo = Math.round((totalMinor * pieces) / all);
-    const share = upTo - given;
-    given = upTo;
-    return share;
-  });
-}

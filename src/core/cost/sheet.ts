@@ -8,8 +8,8 @@ import type { Catalogue } from "../parts/catalogue";
 import type { Currency, Part } from "../parts/part";
 import { pieceCost, supplyPlan, type SupplyPlan } from "../supply/supplyPlan";
 import { quoteMinutes, type Step } from "../work/steps";
-import { converted, percentOf } from "../money/money";
-import { costOfBought, shared, stillToBuy, type Cost } from "./bought";
+import { converted, percentOf, shared } from "../money/money";
+import { costOfBought, stillToBuy, type Cost } from "./bought";
 import { contingencyOf } from "./contingency";
 import { allocate, WHOLE_SHELF, type Shelf, type Source } from "./shelf";
 

@@ -27,6 +27,19 @@ export function converted(
   return new Big(minor).times(rate).times(share.pieces).div(share.of).round(0, Big.roundHalfUp).toNumber();
 }
 
+/** Shares an amount among lines by their pieces, so that the shares add up to it to the cent. */
+export function shared(totalMinor: number, quantities: readonly number[]): number[] {
+  const all = quantities.reduce((sum, one) => sum + one, 0);
+  let [pieces, given] = [0, 0];
+  return quantities.map((quantity) => {
+    pieces += quantity;
+    const upTo = Math.round((totalMinor * pieces) / all);
+    const share = upTo - given;
+    given = upTo;
+    return share;
+  });
+}
+
 /** @example formatMoney(165040, "EUR") // => "1 650.40 €" with a thin space between thousands */
 export function formatMoney(minor: number, currency: Currency): string {
   const sign = minor < 0 ? "−" : "";

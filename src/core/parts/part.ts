@@ -2,7 +2,7 @@ import { z } from "zod";
 import { bad, good, type Result } from "../result";
 import { SPECS, type Spec } from "./specs";
 import { PART_KINDS, type PartKind } from "./kinds";
-import { termsSchema } from "../supply/terms";
+import { termsSchema } from "./terms";
 
 export const CURRENCIES = ["EUR", "GBP", "USD", "CHF"] as const;
 export const currencySchema = z.enum(CURRENCIES, "must be one of EUR, GBP, USD, CHF");
@@ -36,6 +36,7 @@ const head = {
   massKg: z.number().min(0, "must be 0 to 60 kg").max(60, "must be 0 to 60 kg").nullable().describe("Mass, kg"),
   offers: z.array(offerSchema).max(20),
   inStock: z.int().min(0).max(10000).describe("In the shop's stock"),
+  keepAtLeast: z.int("must be whole pieces").min(0).max(10000).optional().describe("Kept on the shelf at least"),
   onlyFor: z.string().min(1).max(40).optional().describe("Brought by the customer of this job, by its id"),
 };
 

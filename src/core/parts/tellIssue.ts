@@ -12,6 +12,7 @@ export const PART_HEADS: Readonly<Record<string, string>> = {
   maker: "Maker",
   massKg: "Mass",
   inStock: "On our shelf",
+  keepAtLeast: "Kept there at least",
 };
 
 const shapes = new Map<PartKind, FieldSchema>();

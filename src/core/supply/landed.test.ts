@@ -6,7 +6,7 @@ import { offer, partOf } from "../../../tests/bench.fixture";
 import { headingOf, landedCarriage, landedGoods, stepsAsked } from "./landed";
 import { arrivalDay, waitDays } from "./orderDay";
 import { supplyPlan } from "./supplyPlan";
-import { NO_TERMS, type Terms } from "./terms";
+import { NO_TERMS, type Terms } from "../parts/terms";
 
 const QUAY: Supplier = {
   id: "quay",

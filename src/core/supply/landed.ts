@@ -3,7 +3,7 @@ import type { HouseRules } from "../house/houseRules";
 import type { PartKind } from "../parts/kinds";
 import type { Supplier } from "../parts/part";
 import { carriageSteps, type CarriageStep } from "./cheapest";
-import { NO_TERMS, type DutyHeading } from "./terms";
+import { NO_TERMS, type DutyHeading } from "../parts/terms";
 
 /**
  * What an order costs until it lies in the shop, in whole cents of the shop's currency; the parts add up to it to the cent.

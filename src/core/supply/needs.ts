@@ -13,11 +13,32 @@ export type JobNeeds = {
   readonly stopped: boolean;
 };
 
+/** The shelf wants pieces as a job does; nobody is told when they come. */
+export const SHELF = "shelf";
+
+/** What the shelf is short of: what is kept at least, less what lies there for nobody and what is on its way to it. */
+export function shelfNeeds(
+  parts: Iterable<{ readonly id: string; readonly inStock: number; readonly keepAtLeast?: number | undefined }>,
+  held: Readonly<Record<string, number>>,
+  coming: Readonly<Record<string, number>>,
+): Record<string, number> {
+  const wants: Record<string, number> = {};
+  for (const { id, inStock, keepAtLeast = 0 } of parts) {
+    const free = Math.max(0, inStock - (held[id] ?? 0)) + (coming[id] ?? 0);
+    if (keepAtLeast > free) wants[id] = keepAtLeast - free;
+  }
+  return wants;
+}
+
 export type Share = { readonly jobId: string; readonly quantity: number };
 /** Pieces of one part that several jobs want together, those that are due first first. */
 export type Need = { readonly partId: string; readonly quantity: number; readonly by: readonly Share[] };
 
-const byDue = (a: JobNeeds, b: JobNeeds) => (a.due ?? "9999").localeCompare(b.due ?? "9999") || a.number - b.number;
+/** Those due first first, and the shelf last of all. */
+const byDue = (a: JobNeeds, b: JobNeeds) =>
+  Number(a.jobId === SHELF) - Number(b.jobId === SHELF) ||
+  (a.due ?? "9999").localeCompare(b.due ?? "9999") ||
+  a.number - b.number;
 
 /** The needs of several jobs together, part by part. */
 export function needsOf(jobs: readonly JobNeeds[]): Need[] {

@@ -1,4 +1,4 @@
-import { NO_TERMS, WEEKDAYS, type Terms } from "./terms";
+import { NO_TERMS, WEEKDAYS, type Terms } from "../parts/terms";
 
 const DAY_MS = 86_400_000;
 const WORKING = ["Mon", "Tue", "Wed", "Thu", "Fri"] as const;

@@ -1,9 +1,9 @@
 import { z } from "zod";
-import { shared } from "../cost/bought";
+import { shared } from "../money/money";
 import { currencySchema } from "../parts/part";
 import { partId, stamp, text } from "../record";
 import { bad, good, type Result } from "../result";
-import { giveOut, type Need } from "./needs";
+import { giveOut, SHELF, type Need } from "./needs";
 import { placedOrderSchema, type PlacedOrder } from "./placedOrder";
 import type { PlannedOrder } from "./supplyPlan";
 
@@ -41,7 +41,8 @@ export const purchaseSchema = z.strictObject({
   dangerousGoods: z.boolean(),
   /** The day on which it should be here. */
   dueDay: z.iso.date(),
-  receipts: z.array(z.strictObject({ ...stamp, says: text(400) })).max(100),
+  /** With the request that it was counted by, so that the same one sent twice is counted once. */
+  receipts: z.array(z.strictObject({ ...stamp, says: text(400), request: text(60).optional() })).max(100),
   /** Everything came, or what did not is not waited for any more; or it was called off before anything came. */
   closed: z.strictObject({ ...stamp, how: z.enum(["complete", "rest given up", "called off"]), why: text(200) }).nullable(),
 });
@@ -58,6 +59,12 @@ export const dealt = (line: Line) =>
     line.came,
     line.for.map((share) => share.quantity),
   );
+
+/** Pieces of a line for the shelf: its own share, and what a pack holds over what was wanted. */
+export function forShelf(line: Line): number {
+  const { given, over } = dealt(line);
+  return over + line.for.reduce((sum, share, i) => sum + (share.jobId === SHELF ? given[i]! : 0), 0);
+}
 
 /** Whether a job's share is here whole. */
 export const isHere = ({ lines }: Purchase, orderId: string): boolean =>
@@ -219,7 +226,17 @@ export type Received = {
 export function receive(
   purchase: Purchase,
   delivery: Delivery,
-  { at, by, nameOf }: { readonly at: string; readonly by: string; readonly nameOf: (line: number) => string },
+  {
+    at,
+    by,
+    request,
+    nameOf,
+  }: {
+    readonly at: string;
+    readonly by: string;
+    readonly request?: string | undefined;
+    readonly nameOf: (line: number) => string;
+  },
 ): Result<Received> {
   if (purchase.closed) return bad(`${purchase.number} is closed: ${purchase.closed.how}.`);
   const seen = new Set<number>();
@@ -252,13 +269,13 @@ export function receive(
     ...purchase,
     version: purchase.version + 1,
     lines,
-    receipts: [...purchase.receipts, { at, by, says: says.slice(0, 400) }],
+    receipts: [...purchase.receipts, { at, by, says: says.slice(0, 400), ...(request !== undefined && { request }) }],
     closed: whole ? { at, by, how: "complete", why: "" } : null,
   };
   const orders = [...new Set(lines.flatMap((line) => line.for.map((share) => share.orderId)))];
   const toShelf: Record<string, number> = {};
   lines.forEach((line, i) => {
-    const more = dealt(line).over - dealt(purchase.lines[i]!).over;
+    const more = forShelf(line) - forShelf(purchase.lines[i]!);
     if (more > 0) toShelf[line.partId] = (toShelf[line.partId] ?? 0) + more;
   });
   return good({

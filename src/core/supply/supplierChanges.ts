@@ -1,14 +1,17 @@
 import { z } from "zod";
 import { labelAt, type FieldSchema } from "../figures/schema";
 import { supplierSchema, type SpecIssue } from "../parts/part";
+import { termsSchema } from "../parts/terms";
 
-const SHAPE = z.toJSONSchema(supplierSchema, { io: "input" }) as FieldSchema;
+const shapeOf = (schema: z.ZodType) => z.toJSONSchema(schema, { io: "input" }) as FieldSchema;
+const SHAPE = shapeOf(supplierSchema);
+const TERMS = shapeOf(termsSchema);
 
 /** The label of a supplier's field; one that there is not by the name it was given. */
 export function tellSupplierPath(path: string): string {
   const keys = path.split(".");
   const at = keys.findIndex((key) => /^\d+$/.test(key));
-  const label = labelAt(SHAPE, keys) || keys.join(" ");
+  const label = (keys[0] === "terms" ? labelAt(TERMS, keys.slice(1)) : labelAt(SHAPE, keys)) || keys.join(" ");
   return at < 0 ? label : `Step ${Number(keys[at]) + 1}: ${label}`;
 }
 

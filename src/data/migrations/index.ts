@@ -12,6 +12,7 @@ import * as jobLine from "./010_job_line";
 import * as held from "./011_held";
 import * as terms from "./012_terms";
 import * as purchase from "./013_purchase";
+import * as keep from "./014_keep";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -32,6 +33,7 @@ const MIGRATIONS: Migration[] = [
   { name: "011_held", ...held, down: forwardsOnly },
   { name: "012_terms", ...terms, down: forwardsOnly },
   { name: "013_purchase", ...purchase, down: forwardsOnly },
+  { name: "014_keep", ...keep, down: forwardsOnly },
 ];
 
 export const migrationSource = {

@@ -227,6 +227,15 @@ export function PartScreen({ page, isNew, keepPart }: { page: Page; isNew: boole
                 <NumberBox value={part.inStock} onChange={(value) => set("inStock", value ?? 0)} label="On our shelf" />
               </Field>
             )}
+            {!short && (
+              <Field label="Kept there at least; what is under it is bought" wrong={wrong("keepAtLeast")}>
+                <NumberBox
+                  value={part.keepAtLeast ?? null}
+                  onChange={(value) => set("keepAtLeast", value ?? undefined)}
+                  label="Kept there at least"
+                />
+              </Field>
+            )}
           </section>
           <section className="card">
             <h2>Its figures</h2>

@@ -9,7 +9,7 @@ import { CURRENCIES, supplierSchema } from "@/core/parts/part";
 import { landedCarriage, landedGoods, landedOf, stepsAsked } from "@/core/supply/landed";
 import type { SeenLead } from "@/core/supply/seenLead";
 import { supplierMerged, tellSupplierIssue } from "@/core/supply/supplierChanges";
-import { NO_TERMS, WEEKDAYS } from "@/core/supply/terms";
+import { NO_TERMS, WEEKDAYS } from "@/core/parts/terms";
 import { formatMoment } from "@/core/units/date";
 import { CarriageSteps } from "@/draw/CarriageSteps";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
@@ -328,9 +328,7 @@ export function SupplierScreen({ page, isNew, keepSupplier }: { page: Page; isNe
                 onChange={(v) => setTerm("paymentPercent", v)}
               />
             </Field>
-          </section>
-          <section className="card">
-            <h2>Customs</h2>
+            <h2 className="supplier-customs">Customs</h2>
             <label className="offer-free">
               <input
                 type="checkbox"
@@ -390,6 +388,8 @@ export function SupplierScreen({ page, isNew, keepSupplier }: { page: Page; isNe
                 </p>
               </>
             )}
+          </section>
+          <section className="card supplier-costs">
             <Costs supplier={supplier} money={page.money} />
           </section>
         </div>
@@ -449,8 +449,8 @@ function Costs({ supplier, money: of }: { supplier: Raw; money: Money }) {
     ["broker", "brokerMinor"],
   ] as const;
   return (
-    <div className="supplier-costs">
-      <h3>What an order costs</h3>
+    <div>
+      <h2>What an order costs</h2>
       <CarriageSteps steps={stepsAsked(read.data)} show={own} />
       {!asks ? (
         <p className="bad small">No rate for {read.data.currency} in the house rules: nothing of theirs has a price.</p>

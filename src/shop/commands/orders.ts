@@ -46,7 +46,7 @@ export const callOff: UseCase<"call off"> = (job, command, bench) => {
   const order = job.orders.find((o) => o.id === command.orderId);
   if (!order) return refused("There is no such order.");
   if (order.off) return refused(`That order was ${order.off.how} already.`);
-  if (order.purchase) return refused(inPurchase(order.purchase));
+  if (order.purchase && !order.arrived) return refused(inPurchase(order.purchase));
   const how = order.arrived ? ("returned" as const) : ("cancelled" as const);
   const off = { at: bench.at, by: bench.by, how, why: command.why };
   return done(

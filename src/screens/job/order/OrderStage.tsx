@@ -1,5 +1,6 @@
 "use client";
 
+import Link from "next/link";
 import { countVerdicts } from "@/core/fit/finding";
 import { dueDay } from "@/core/supply/placedOrder";
 import type { PlannedOrder } from "@/core/supply/supplyPlan";
@@ -191,7 +192,12 @@ function Placed({ order }: { order: ReturnType<typeof useJob>["view"]["job"]["or
         </span>
         <span className="fill" />
         <b className="num">{money(order.goodsMinor + order.carriageMinor, order.currency)}</b>
-        {!order.arrived && !order.off && (
+        {order.purchase && (
+          <Link prefetch={false} className="button" href={`/buying/${order.purchase}`}>
+            In {order.purchase}, with other jobs
+          </Link>
+        )}
+        {!order.arrived && !order.off && !order.purchase && (
           <button
             className="button"
             data-next-step
@@ -201,13 +207,17 @@ function Placed({ order }: { order: ReturnType<typeof useJob>["view"]["job"]["or
             It is here
           </button>
         )}
-        <a className="button" href={`/api/jobs/${view.job.id}/order.pdf?order=${order.id}`} target="_blank" rel="noreferrer">
-          PDF
-        </a>
-        <a className="button" href={`/api/jobs/${view.job.id}/order.csv?order=${order.id}`}>
-          CSV
-        </a>
-        {!order.off && may("call off") && (
+        {!order.purchase && (
+          <>
+            <a className="button" href={`/api/jobs/${view.job.id}/order.pdf?order=${order.id}`} target="_blank" rel="noreferrer">
+              PDF
+            </a>
+            <a className="button" href={`/api/jobs/${view.job.id}/order.csv?order=${order.id}`}>
+              CSV
+            </a>
+          </>
+        )}
+        {!order.off && (order.arrived || !order.purchase) && may("call off") && (
           <AskWhy
             label={order.arrived ? "Sent back" : "Cancelled"}
             asks={

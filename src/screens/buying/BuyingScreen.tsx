@@ -1,0 +1,404 @@
+"use client";
+
+import { Slider } from "antd";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useEffect, useRef, useState } from "react";
+import { missingPieces, orderedPieces, type Purchase } from "@/core/supply/purchase";
+import type { Landed } from "@/core/supply/landed";
+import { formatDay } from "@/core/units/date";
+import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
+import { money, signedMoney } from "@/ui/format";
+import { Only } from "../Only";
+import { useSettings } from "../settings";
+import "./buying.css";
+
+type Job = {
+  jobId: string;
+  number: number;
+  customer: string;
+  bike: string;
+  due: string | null;
+  notYet: string;
+  stopped: boolean;
+  pieces: number;
+  included: boolean;
+  arrives: string | null;
+  waitsFor: string | null;
+};
+type Planned = {
+  supplierId: string;
+  supplier: string;
+  sendTo: string;
+  lines: readonly {
+    partId: string;
+    name: string;
+    packs: number;
+    packSize: number;
+    priceMinor: number;
+    offerCurrency: string;
+    totalMinor: number;
+    for: readonly number[];
+  }[];
+  landed: Landed;
+  totalMinor: number;
+  dangerousGoods: boolean;
+  arrives: string;
+};
+export type Buying = {
+  currency: string;
+  jobs: readonly Job[];
+  orders: readonly Planned[];
+  totalMinor: number;
+  apartMinor: number;
+  proved: boolean;
+  unpriced: readonly { name: string; quantity: number; why: string }[];
+  frontier: readonly { days: number; arrives: string; totalMinor: number }[];
+  days: number | null;
+  later: readonly string[];
+  purchases: readonly Purchase[];
+  closed: readonly Purchase[];
+  unreadable: readonly string[];
+  single: readonly {
+    jobId: string;
+    jobNumber: number;
+    customer: string;
+    number: string;
+    supplierName: string;
+    totalMinor: number;
+    currency: string;
+    due: string;
+    late: boolean;
+  }[];
+  boundMinor: number;
+  today: string;
+};
+export type PlaceJointOrder = (raw: unknown, by: string) => Promise<{ ok: true; value: string } | { ok: false; says: string }>;
+
+/** A job's number as on its ticket; the shelf has none. */
+export const tag = (number: number | undefined) => (number ? String(number).padStart(4, "0") : "shelf");
+
+function forWhom(all: readonly Job[]): string {
+  const jobs = all.filter((job) => job.included && job.number > 0).length;
+  const shelf = all.some((job) => job.included && job.number === 0);
+  return [...(jobs > 0 ? [jobs === 1 ? "1 job" : `${jobs} jobs`] : []), ...(shelf ? ["our shelf"] : [])].join(" and ");
+}
+
+/** What all open jobs want, from whom it is bought for least or soonest, and what is on its way. */
+export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJointOrder: PlaceJointOrder }) {
+  const [asked, setAsked] = useState<{ jobs: string[] | null; days: number | null }>({ jobs: null, days: null });
+  const [page, setPage] = useState(first);
+  const [says, setSays] = useState<{ ok: boolean; text: string } | null>(null);
+  const [busy, setBusy] = useState(false);
+  const { by } = useSettings();
+  const turn = useRef(0);
+  const load = async (wish: typeof asked) => {
+    const mine = (turn.current += 1);
+    const answer = await fetch("/api/buying", { method: "POST", body: JSON.stringify(wish) }).catch(() => null);
+    if (mine !== turn.current) return;
+    if (!answer?.ok) return setSays({ ok: false, text: "The bench does not answer: what stands here may be old." });
+    setPage((await answer.json()) as Buying);
+  };
+  // Another proposal is asked for once the hand rests.
+  useEffect(() => {
+    if (asked.jobs === null && asked.days === null) return;
+    const timer = setTimeout(() => void load(asked), 120);
+    return () => clearTimeout(timer);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- what is asked alone decides what is loaded
+  }, [asked]);
+  const included = page.jobs.filter((job) => job.included).map((job) => job.jobId);
+  const toggle = (jobId: string) =>
+    setAsked({
+      days: asked.days,
+      jobs: included.includes(jobId) ? included.filter((one) => one !== jobId) : [...included, jobId],
+    });
+  const place = async (order: Planned) => {
+    setBusy(true);
+    const wish = { supplierId: order.supplierId, jobs: included, days: page.days, expectMinor: order.totalMinor };
+    const answer = await asOneWish(JSON.stringify(wish), (request) => placeJointOrder({ ...wish, request }, by)).catch(
+      async () => ({ ok: false as const, says: (await whyNoAnswer()).says }),
+    );
+    setBusy(false);
+    setSays(answer.ok ? { ok: true, text: answer.value } : { ok: false, text: answer.says });
+    await load({ ...asked, jobs: included });
+  };
+  const pieces = page.orders.flatMap((order) => order.lines).reduce((sum, line) => sum + line.packs * line.packSize, 0);
+  const saved = page.apartMinor - page.totalMinor;
+  const { turned } = useSettings();
+  if (turned)
+    return (
+      <div className="page">
+        <p className="card empty">What the shop pays is not shown while the customer looks: the switch is at the top right.</p>
+      </div>
+    );
+  return (
+    <div className="page buying">
+      <div className="page-head">
+        <h1>Buying</h1>
+        <span className="soft">
+          {page.orders.length === 0
+            ? "Nothing is to be ordered for the jobs that are ticked."
+            : `${pieces} pieces in ${page.orders.length} ${page.orders.length === 1 ? "order" : "orders"}, for ${forWhom(page.jobs)}.`}
+        </span>
+        <span className="fill" />
+        <FindOrder />
+        <Link prefetch={false} className="button" href="/suppliers">
+          Suppliers
+        </Link>
+      </div>
+      {says && (
+        <p className={`note${says.ok ? "" : " stop"}`} role="status">
+          {says.text}
+        </p>
+      )}
+      <div className="buying-panes">
+        <section className="buying-jobs">
+          <h2>For whom</h2>
+          {page.jobs.length === 0 && <p className="soft">No open job has anything left to buy.</p>}
+          {page.jobs.map((job) => (
+            <label key={job.jobId} className={`buying-job${job.included ? " in" : ""}`}>
+              <input
+                type="checkbox"
+                checked={job.included}
+                disabled={job.stopped}
+                onChange={() => toggle(job.jobId)}
+                aria-label={job.number ? `Buy for job ${job.number}, ${job.customer}` : "Buy for our shelf"}
+              />
+              <span className="ticket-number num">{tag(job.number)}</span>
+              <span className="buying-who">
+                <b>{job.customer}</b>
+                <span className="small soft">
+                  {job.pieces} {job.pieces === 1 ? "piece" : "pieces"}
+                  {job.number > 0 && (job.due ? `, promised ${shortDay(job.due)}` : ", no date promised")}
+                </span>
+                {job.notYet && <span className={`small ${job.stopped ? "bad" : "doubt"}`}>{job.notYet}</span>}
+                {job.included && job.arrives && (
+                  <span className={`small${job.due && job.arrives > job.due ? " bad" : ""}`}>
+                    here {shortDay(job.arrives)}: {job.waitsFor}
+                  </span>
+                )}
+              </span>
+            </label>
+          ))}
+        </section>
+        <section className="buying-plan">
+          {page.orders.length > 0 && (
+            <div className="card buying-sum">
+              <div className="buying-total">
+                <b className="num">{money(page.totalMinor, page.currency)}</b>
+                <span className="soft">
+                  {saved > 0 && <>{money(saved, page.currency)} less than job by job. </>}
+                  {page.proved
+                    ? "Proved: nothing is cheaper within these days."
+                    : "Not every way was weighed: a cheaper one may exist."}
+                </span>
+              </div>
+              <Hurry page={page} onDays={(days) => setAsked({ jobs: included, days })} />
+              {page.later.length > 0 && (
+                <p className="small soft">
+                  Nobody has sooner: {page.later.slice(0, 3).join("; ")}
+                  {page.later.length > 3 && ` and ${page.later.length - 3} more`}.
+                </p>
+              )}
+            </div>
+          )}
+          {page.unpriced.length > 0 && (
+            <p className="note stop">
+              Without a price, so on no order:{" "}
+              {page.unpriced.map((one) => `${one.quantity} × ${one.name} (${one.why})`).join("; ")}.
+            </p>
+          )}
+          {page.orders.map((order) => (
+            <Order key={order.supplierId} order={order} currency={page.currency} busy={busy} onPlace={() => void place(order)} />
+          ))}
+        </section>
+        <section className="buying-way">
+          <h2>On its way</h2>
+          <p className="small soft">{money(page.boundMinor, page.currency)} bound in orders that are not here yet.</p>
+          {page.unreadable.length > 0 && (
+            <p className="note stop">Does not read in the database: {page.unreadable.join(", ")}.</p>
+          )}
+          {page.purchases.map((one) => (
+            <OnItsWay key={one.id} purchase={one} today={page.today} />
+          ))}
+          {page.single.map((order) => (
+            <Link key={order.number} prefetch={false} className="card buying-parcel" href={`/jobs/${order.jobId}/order`}>
+              <span>
+                <b className="num">{order.number}</b> {order.supplierName}
+              </span>
+              <span className="small soft">for {order.customer} alone</span>
+              <span className={`small${order.late ? " bad" : ""}`}>
+                {order.late ? "late, was due" : "due"} {formatDay(order.due)}
+              </span>
+              <span className="num small">{money(order.totalMinor, order.currency)}</span>
+            </Link>
+          ))}
+          {page.purchases.length === 0 && page.single.length === 0 && <p className="soft">Nothing is on its way.</p>}
+          {page.closed.length > 0 && (
+            <>
+              <h3>Closed</h3>
+              {page.closed.map((one) => (
+                <Link key={one.id} prefetch={false} className="buying-closed small" href={`/buying/${one.number}`}>
+                  <b className="num">{one.number}</b> {one.supplierName}: {one.closed!.how}
+                </Link>
+              ))}
+            </>
+          )}
+        </section>
+      </div>
+    </div>
+  );
+}
+
+/** By hand or from a scanner: an order's number, and its page opens. */
+function FindOrder() {
+  const router = useRouter();
+  const [text, setText] = useState("");
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        const number = text.trim().toUpperCase();
+        if (/^B-\d+$/.test(number)) router.push(`/buying/${number}`);
+      }}
+    >
+      <input
+        className="buying-find num"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        placeholder="scan or type B-0001"
+        aria-label="A parcel came: the order's number"
+        maxLength={20}
+      />
+    </form>
+  );
+}
+
+/** From the cheapest to the earliest: what each day sooner costs. */
+function Hurry({ page, onDays }: { page: Buying; onDays: (days: number) => void }) {
+  const points = page.frontier;
+  const at = Math.max(
+    0,
+    points.findIndex((point) => point.days === page.days),
+  );
+  if (points.length < 2) return <p className="small soft">Nothing comes sooner for more money.</p>;
+  const cheapest = points.at(-1)!.totalMinor;
+  return (
+    <div className="buying-hurry">
+      <span className="small">earliest</span>
+      <Slider
+        min={0}
+        max={points.length - 1}
+        value={at}
+        onChange={(next) => onDays(points[next]!.days)}
+        tooltip={{ open: false }}
+        marks={Object.fromEntries(
+          points.map((point, i) => [
+            i,
+            i === at || i === 0 || i === points.length - 1
+              ? `${shortDay(point.arrives)}${point.totalMinor > cheapest ? `, ${signedMoney(point.totalMinor - cheapest, page.currency)}` : ""}`
+              : " ",
+          ]),
+        )}
+        ariaLabelForHandle="From the earliest to the cheapest"
+      />
+      <span className="small">cheapest</span>
+    </div>
+  );
+}
+
+/** A day of the coming weeks: its year is plain. */
+const shortDay = (iso: string) => formatDay(iso).slice(0, -5);
+
+const LANDED: readonly (readonly [string, keyof Landed])[] = [
+  ["goods", "goodsMinor"],
+  ["carriage and fees", "carriageMinor"],
+  ["buffer on the rate", "bufferMinor"],
+  ["fee for paying", "feeMinor"],
+  ["duty", "dutyMinor"],
+  ["import tax", "importTaxMinor"],
+  ["broker", "brokerMinor"],
+];
+
+/** Why an order costs so much: each of its parts that is not nothing. */
+export function WhySoMuch({ landed, currency }: { landed: Landed; currency: string }) {
+  return (
+    <span className="small soft">
+      {LANDED.filter(([, key]) => landed[key] !== 0)
+        .map(([label, key]) => `${label} ${money(landed[key], currency)}`)
+        .join(" + ")}
+    </span>
+  );
+}
+
+function Order({ order, currency, busy, onPlace }: { order: Planned; currency: string; busy: boolean; onPlace: () => void }) {
+  return (
+    <article className="card buying-order">
+      <header>
+        <h3>
+          <Link prefetch={false} href={`/suppliers/${order.supplierId}`}>
+            {order.supplier}
+          </Link>
+        </h3>
+        <span className="soft">here {formatDay(order.arrives)}</span>
+        {order.dangerousGoods && (
+          <span className="tag-danger" title="A battery: by special carriage">
+            dangerous goods
+          </span>
+        )}
+        <span className="fill" />
+        <b className="num">{money(order.totalMinor, currency)}</b>
+        <Only may="place joint order">
+          <button className="button main-action" disabled={busy} onClick={onPlace}>
+            Mark as placed
+          </button>
+        </Only>
+      </header>
+      <table className="lines">
+        <tbody>
+          {order.lines.map((line) => (
+            <tr key={`${line.partId} ${line.packSize}`}>
+              <td>
+                <Link prefetch={false} href={`/parts/${line.partId}`}>
+                  {line.name}
+                </Link>
+              </td>
+              <td className="num small soft">{line.for.map(tag).join(", ")}</td>
+              <td className="right num">
+                {line.packs} {line.packSize > 1 ? `× ${line.packSize}` : ""}
+              </td>
+              <td className="right num">{money(line.priceMinor * line.packs, line.offerCurrency)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p>
+        <WhySoMuch landed={order.landed} currency={currency} />
+        {order.sendTo && <span className="small soft">. How it goes to them: {order.sendTo}.</span>}
+      </p>
+    </article>
+  );
+}
+
+function OnItsWay({ purchase, today }: { purchase: Purchase; today: string }) {
+  const late = purchase.dueDay < today;
+  const came = purchase.lines.reduce((sum, line) => sum + Math.min(line.came, orderedPieces(line)), 0);
+  const ordered = purchase.lines.reduce((sum, line) => sum + orderedPieces(line), 0);
+  const missing = purchase.lines.reduce((sum, line) => sum + missingPieces(line), 0);
+  const broken = purchase.lines.reduce((sum, line) => sum + line.broken, 0);
+  return (
+    <Link prefetch={false} className="card buying-parcel" href={`/buying/${purchase.number}`}>
+      <span>
+        <b className="num">{purchase.number}</b> {purchase.supplierName}
+      </span>
+      <span className="small soft">
+        {came === 0 ? `${ordered} pieces` : `${came} of ${ordered} came, ${missing} missing`}
+        {broken > 0 && <span className="bad">, {broken} came broken</span>}
+      </span>
+      <span className={`small${late ? " bad" : ""}`}>
+        {late ? "late, was due" : "due"} {formatDay(purchase.dueDay)}
+      </span>
+      <span className="num small">{money(purchase.goodsMinor + purchase.carriageMinor, purchase.currency)}</span>
+    </Link>
+  );
+}

@@ -1,0 +1,289 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { typedNumber } from "@/core/figures/schema";
+import { dealt, isHere, missingPieces, orderedPieces, type Purchase } from "@/core/supply/purchase";
+import { formatDay, formatMoment } from "@/core/units/date";
+import { AskWhy } from "@/ui/AskWhy";
+import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
+import { money } from "@/ui/format";
+import { useDraft, useInBrowser } from "@/ui/useDraft";
+import { Only } from "../Only";
+import { useSettings } from "../settings";
+import { SHELF } from "@/core/supply/needs";
+import { tag, WhySoMuch } from "./BuyingScreen";
+import "../parts/parts.css";
+import "./buying.css";
+
+type Told = Promise<{ ok: true; value: string } | { ok: false; says: string }>;
+type Page = {
+  purchase: Purchase;
+  names: Readonly<Record<string, { number: number; customer: string; due: string | null }>>;
+  today: string;
+  sendTo: string;
+};
+type Counted = Record<string, { good: string; broken: string }>;
+
+/** At the bench door: what of an order came, whole or broken, counted line by line. */
+export function ReceivingScreen({
+  page,
+  takeInDelivery,
+  callOffJointOrder,
+}: {
+  page: Page;
+  takeInDelivery: (raw: unknown, by: string) => Told;
+  callOffJointOrder: (raw: unknown, by: string) => Told;
+}) {
+  const { purchase, names, today } = page;
+  const of = useDraft(`delivery ${purchase.number}`, "{}");
+  const counted = JSON.parse(of.text) as Counted;
+  const inBrowser = useInBrowser();
+  const [says, setSays] = useState<{ ok: boolean; text: string } | null>(null);
+  const [busy, setBusy] = useState(false);
+  const { by, turned } = useSettings();
+  const router = useRouter();
+  const set = (line: number, key: "good" | "broken", text: string) =>
+    of.put(JSON.stringify({ ...counted, [line]: { good: "", broken: "", ...counted[line], [key]: text } }));
+  const open = purchase.closed === null;
+  const numbers = purchase.lines.map((_, line) => {
+    const typed = counted[line] ?? { good: "", broken: "" };
+    const read = (text: string) => (text.trim() === "" ? 0 : typedNumber(text));
+    return { line, good: read(typed.good), broken: read(typed.broken) };
+  });
+  const wrong = numbers.find(({ good, broken }) => typeof good === "string" || typeof broken === "string");
+  const some = numbers.some(({ good, broken }) => good !== 0 || broken !== 0);
+  const act = async (wish: object, send: (request: string) => Told) => {
+    setBusy(true);
+    const answer = await asOneWish(JSON.stringify([purchase.number, wish]), send).catch(async () => ({
+      ok: false as const,
+      says: (await whyNoAnswer()).says,
+    }));
+    setBusy(false);
+    setSays(answer.ok ? { ok: true, text: answer.value } : { ok: false, text: answer.says });
+    if (answer.ok) of.put(null);
+    router.refresh();
+  };
+  const take = () => {
+    if (wrong) return setSays({ ok: false, text: `${purchase.lines[wrong.line]!.name}: write whole pieces, such as 2.` });
+    const wish = { purchaseId: purchase.id, version: purchase.version, delivery: numbers };
+    void act(wish, (request) => takeInDelivery({ ...wish, request }, by));
+  };
+  // Something came, and not all of it, or not whole.
+  const claims =
+    purchase.receipts.length > 0 && purchase.lines.some((line) => line.broken > 0 || (open && missingPieces(line) > 0));
+  const late = open && purchase.dueDay < today;
+  const missing = purchase.lines.reduce((sum, line) => sum + missingPieces(line), 0);
+  const jobs = [...new Set(purchase.lines.flatMap((line) => line.for.map((share) => share.jobId)))].filter((id) => id !== SHELF);
+  return (
+    <div className="page receiving">
+      <p className="part-ways">
+        <Link prefetch={false} href="/buying">
+          Buying
+        </Link>
+        <span className="soft small">
+          {page.sendTo && `how it goes to them: ${page.sendTo}; `}placed {formatMoment(purchase.placed.at)} by{" "}
+          {purchase.placed.by || "no name"}
+        </span>
+      </p>
+      <div className="page-head">
+        <h1>
+          <span className="num">{purchase.number}</span> {purchase.supplierName}
+        </h1>
+        <span className={late ? "bad" : "soft"}>
+          {purchase.closed
+            ? `${purchase.closed.how}, ${formatDay(purchase.closed.at)}${purchase.closed.why && `: ${purchase.closed.why}`}`
+            : `${late ? "late, was due" : "due"} ${formatDay(purchase.dueDay)}`}
+        </span>
+        <span className="fill" />
+        {!turned && <b className="num">{money(purchase.goodsMinor + purchase.carriageMinor, purchase.currency)}</b>}
+        <a className="button" href={`/api/buying/${purchase.number}/order.pdf`} target="_blank" rel="noreferrer">
+          The order
+        </a>
+        {claims && (
+          <a className="button" href={`/api/buying/${purchase.number}/claim.pdf`} target="_blank" rel="noreferrer">
+            Claim
+          </a>
+        )}
+        {open && (
+          <Only may="call off joint order">
+            <AskWhy
+              label={purchase.lines.some((line) => line.came > 0) ? "Give the rest up" : "Call it off"}
+              asks={
+                purchase.lines.some((line) => line.came > 0)
+                  ? "What is missing is bought again, and what came for jobs that are not served goes to the shelf. Why?"
+                  : "Its parts are to be bought again. Tell the supplier too. Why?"
+              }
+              yes="Yes"
+              disabled={busy}
+              onYes={(why) => {
+                const wish = { purchaseId: purchase.id, version: purchase.version, why };
+                void act(wish, () => callOffJointOrder(wish, by));
+              }}
+            />
+          </Only>
+        )}
+      </div>
+      {!turned && purchase.landed && (
+        <p>
+          <WhySoMuch landed={purchase.landed} currency={purchase.currency} />
+        </p>
+      )}
+      {says && (
+        <p className={`note${says.ok ? "" : " stop"}`} role="status">
+          {says.text}
+        </p>
+      )}
+      {purchase.dangerousGoods && open && (
+        <p className="note">
+          Holds a lithium pack. A dented, wet or warm box stays outside and shut: do not charge it, tell the supplier, and follow
+          the rules of the place for damaged packs.
+        </p>
+      )}
+      <table className="lines card receiving-lines" key={`${purchase.version} ${inBrowser}`}>
+        <thead>
+          <tr>
+            <th>Part</th>
+            <th>For</th>
+            <th className="right">Ordered</th>
+            <th className="right">Came</th>
+            {open && <th>Came now, whole</th>}
+            {open && <th>Came now, broken or wrong</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {purchase.lines.map((line, i) => (
+            <tr key={`${line.partId} ${line.packSize}`}>
+              <td>
+                <b>{line.name}</b>
+                <div className="small soft num">
+                  {line.partId}
+                  {line.packSize > 1 && `, ${line.packs} ${line.packs === 1 ? "pack" : "packs"} of ${line.packSize}`}
+                </div>
+              </td>
+              <td className="small">
+                {line.for.map((share, at) => (
+                  <div key={share.jobId}>
+                    <span className="num">{tag(names[share.jobId]?.number)}</span> {names[share.jobId]?.customer}{" "}
+                    <span className="num soft">
+                      {dealt(line).given[at]} of {share.quantity}
+                    </span>
+                  </div>
+                ))}
+                {orderedPieces(line) > line.for.reduce((sum, share) => sum + share.quantity, 0) && (
+                  <div className="soft">the rest of the pack to the shelf</div>
+                )}
+              </td>
+              <td className="right num">{orderedPieces(line)}</td>
+              <td className="right num">
+                {line.came}
+                {line.broken > 0 && <div className="bad small">{line.broken} broken</div>}
+              </td>
+              {open && (
+                <td>
+                  {missingPieces(line) > 0 ? (
+                    <div className="receiving-count">
+                      <input
+                        className="num"
+                        inputMode="numeric"
+                        value={counted[i]?.good ?? ""}
+                        onChange={(event) => set(i, "good", event.target.value)}
+                        maxLength={6}
+                        aria-label={`${line.name}: whole pieces that came`}
+                      />
+                      <button className="button quiet" onClick={() => set(i, "good", String(missingPieces(line)))}>
+                        all {missingPieces(line)}
+                      </button>
+                    </div>
+                  ) : (
+                    <span className="good">all here</span>
+                  )}
+                </td>
+              )}
+              {open && (
+                <td>
+                  {missingPieces(line) > 0 && (
+                    <div className="receiving-count">
+                      <input
+                        className="num"
+                        inputMode="numeric"
+                        value={counted[i]?.broken ?? ""}
+                        onChange={(event) => set(i, "broken", event.target.value)}
+                        maxLength={6}
+                        aria-label={`${line.name}: broken or wrong pieces`}
+                      />
+                    </div>
+                  )}
+                </td>
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {open && (
+        <div className="receiving-buttons">
+          <button
+            className="button"
+            disabled={busy || missing === 0}
+            onClick={() =>
+              of.put(
+                JSON.stringify(
+                  Object.fromEntries(
+                    purchase.lines.map((line, i) => [
+                      i,
+                      { good: missingPieces(line) > 0 ? String(missingPieces(line)) : "", broken: "" },
+                    ]),
+                  ),
+                ),
+              )
+            }
+          >
+            All of it came
+          </button>
+          <button className="button main-action" disabled={busy || !some} onClick={take}>
+            Take it in
+          </button>
+          <span className="soft small">
+            What is missing stays waited for; what is broken is waited for again. Tell the supplier of both.
+          </span>
+        </div>
+      )}
+      <div className="receiving-foot">
+        <section className="card">
+          <h2>Its jobs</h2>
+          {jobs.length === 0 && <p className="soft">None: all of it is for the shelf.</p>}
+          {jobs.map((jobId) => {
+            const orderId = purchase.lines.flatMap((line) => line.for).find((share) => share.jobId === jobId)!.orderId;
+            const due = names[jobId]?.due;
+            const waits = open && !isHere(purchase, orderId);
+            return (
+              <p key={jobId}>
+                <Link prefetch={false} href={`/jobs/${jobId}/order`}>
+                  {tag(names[jobId]?.number)} {names[jobId]?.customer}
+                </Link>{" "}
+                <span className={waits ? "soft" : "good"}>
+                  {isHere(purchase, orderId) ? "all here" : open ? "waits" : "not served"}
+                </span>
+                {waits && due && due < purchase.dueDay && (
+                  <span className="bad small"> promised {formatDay(due)}, before this is due: tell the customer</span>
+                )}
+                {waits && due && due >= purchase.dueDay && late && <span className="bad small"> promised {formatDay(due)}</span>}
+              </p>
+            );
+          })}
+        </section>
+        <section className="card">
+          <h2>What came</h2>
+          {purchase.receipts.length === 0 && <p className="soft">Nothing yet.</p>}
+          {purchase.receipts.map((receipt) => (
+            <p key={receipt.at}>
+              <span className="num small soft">{formatMoment(receipt.at)}</span> {receipt.says}
+              {receipt.by && <span className="soft">, {receipt.by}</span>}
+            </p>
+          ))}
+        </section>
+      </div>
+    </div>
+  );
+}

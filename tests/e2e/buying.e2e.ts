@@ -1,0 +1,184 @@
+import type { Page } from "puppeteer-core";
+import { click, jobId, openPage, openStand, shows, text, type Stand } from "./stand";
+
+/** From what all jobs want to what lies in the shop: suppliers, the proposal, an order for several jobs, a short delivery. */
+let stand: Stand;
+beforeAll(async () => {
+  stand = await openStand();
+}, 120_000);
+afterAll(() => stand.stop());
+
+const fill = async (page: Page, label: string, value: string) => {
+  const box = `[aria-label="${label}"]`;
+  await page.click(box, { clickCount: 3 });
+  await page.keyboard.press("Backspace");
+  await page.type(box, value);
+};
+const button = (page: Page, selector: string, words: string) =>
+  page.waitForFunction(
+    (s: string, w: string) => {
+      const found = [...document.querySelectorAll(s)].find(
+        (one) => one.textContent!.trim().startsWith(w) && !(one as HTMLButtonElement).disabled,
+      );
+      (found as HTMLElement | undefined)?.click();
+      return found !== undefined;
+    },
+    {},
+    selector,
+    words,
+  );
+type Proposal = {
+  totalMinor: number;
+  jobs: { jobId: string; number: number; included: boolean; stopped: boolean }[];
+  orders: { supplierId: string }[];
+};
+const proposal = async (jobs: string[] | null = null) =>
+  (await (
+    await fetch(`${stand.base}/api/buying`, { method: "POST", body: JSON.stringify({ jobs, days: null }) })
+  ).json()) as Proposal;
+
+test("a supplier is kept with all it asks: what is wrong stands at its box, two windows do not overwrite each other, undo is a click", async () => {
+  const { page, complaints } = await openPage(stand, "/suppliers/new");
+  await fill(page, "Name", "Gannet Freight");
+  await fill(page, "Short name", "gannet");
+  await fill(page, "Carriage of an order", "12.505");
+  await button(page, ".page-head button", "Store");
+  await shows(page, ".field .wrong", "can be read two ways");
+  await fill(page, "Carriage of an order", "12.50");
+  await button(page, ".supplier-columns button", "One more step");
+  await fill(page, "Step 1: goods from", "100");
+  await fill(page, "Step 1: carriage", "20");
+  await button(page, ".page-head button", "Store");
+  await shows(page, ".field .wrong", "must not be more than the step before");
+  await fill(page, "Step 1: carriage", "6");
+  await shows(page, ".supplier-costs", "in the shop");
+  await button(page, ".page-head button", "Store");
+  await page.waitForFunction(() => window.location.pathname === "/suppliers/gannet");
+  await page.waitForNetworkIdle();
+  const other = await openPage(stand, "/suppliers/gannet");
+  await fill(other.page, "Terms of payment", "30 days net");
+  await fill(page, "Name", "Gannet Freight and Parts");
+  await button(page, ".page-head button", "Store");
+  await shows(page, ".page-head", "Stored.");
+  await button(other.page, ".page-head button", "Store");
+  await shows(other.page, ".page-head", "Changed meanwhile");
+  expect(await other.page.$eval('[aria-label="Terms of payment"]', (box) => (box as HTMLInputElement).value)).toBe("30 days net");
+  expect(await other.page.$eval('[aria-label="Name"]', (box) => (box as HTMLInputElement).value)).toBe(
+    "Gannet Freight and Parts",
+  );
+  await button(other.page, ".page-head button", "Store");
+  await shows(other.page, ".page-head", "Stored.");
+  await shows(other.page, ".part-changes", "Changed: terms of payment");
+  await button(other.page, ".part-changes button", "As before this");
+  await other.page.waitForFunction(
+    () => (document.querySelector('[aria-label="Terms of payment"]') as HTMLInputElement).value === "",
+  );
+  expect([...complaints, ...other.complaints]).toEqual([]);
+}, 90_000);
+
+test("what several jobs want is placed in one order, and stands in each of them", async () => {
+  const { page, complaints } = await openPage(stand, "/buying");
+  const before = await proposal();
+  const [perran, tegen] = [await jobId(stand, "Perran"), await jobId(stand, "Tegen")];
+  for (const id of [perran, tegen]) {
+    const { number } = before.jobs.find((job) => job.jobId === id)!;
+    const name = await page.$$eval(
+      ".buying-job input",
+      (boxes, n) => boxes.map((box) => box.getAttribute("aria-label")!).find((label) => label.startsWith(`Buy for job ${n},`))!,
+      number,
+    );
+    const settled = page.waitForResponse((answer) => answer.url().endsWith("/api/buying"));
+    await page.click(`[aria-label="${name}"]`);
+    await settled;
+    await page.waitForFunction(
+      (label: string) => (document.querySelector(`[aria-label="${label}"]`) as HTMLInputElement).checked,
+      {},
+      name,
+    );
+  }
+  const asked = before.jobs.filter((job) => job.included || [perran, tegen].includes(job.jobId)).map((job) => job.jobId);
+  const together = await proposal(asked);
+  await page.waitForFunction((n: number) => document.querySelectorAll(".buying-order").length === n, {}, together.orders.length);
+  // Sooner is dearer: one step to the left by its key.
+  const cheap = await text(page, ".buying-total b");
+  await page.focus(".buying-hurry .ant-slider-handle");
+  await page.keyboard.press("Home");
+  await page.waitForFunction((was: string) => document.querySelector(".buying-total b")!.textContent !== was, {}, cheap);
+  await page.keyboard.press("End");
+  await page.waitForFunction(
+    (was: string) => (document.querySelector(".buying-total b") as HTMLElement).innerText === was,
+    {},
+    cheap,
+  );
+  const shared = await page.$$eval(".buying-order", (all) =>
+    all.findIndex(
+      (one) => new Set([...one.querySelectorAll("td:nth-child(2)")].flatMap((cell) => cell.textContent!.split(", "))).size > 1,
+    ),
+  );
+  expect(shared).toBeGreaterThanOrEqual(0);
+  const order = (await page.$$(".buying-order"))[shared]!;
+  // A double click is one order.
+  await (await order.$("button"))!.click({ clickCount: 2 });
+  await shows(page, ".note", "is placed with");
+  const said = await text(page, ".note");
+  const number = /B-\d{4}/.exec(said)![0];
+  await shows(page, ".buying-way", number);
+  const way = await page.$$eval(".buying-parcel b", (all) => all.map((one) => one.textContent));
+  expect(way.filter((one) => one === number)).toHaveLength(1);
+  const open = await openPage(stand, `/buying/${number}`);
+  const links = await open.page.$$eval(".receiving-foot a", (all) => all.map((one) => one.getAttribute("href")!));
+  for (const link of links) {
+    await open.page.goto(stand.base + link, { waitUntil: "networkidle0" });
+    await shows(open.page, ".order-card.placed", number);
+    expect(await open.page.$$eval(".order-card.placed button", (all) => all.map((one) => one.textContent))).not.toContain(
+      "It is here",
+    );
+  }
+  for (const paper of ["order.pdf", "order.csv"])
+    expect([paper, (await fetch(`${stand.base}/api/buying/${number}/${paper}`)).status]).toEqual([paper, 200]);
+  expect((await fetch(`${stand.base}/api/buying/${number}/claim.pdf`)).status).toBe(404);
+  expect([...complaints, ...open.complaints]).toEqual([]);
+}, 120_000);
+
+test("a delivery that is short: counted at the door, refused in the window that was second, finished when the rest comes", async () => {
+  const { page, complaints } = await openPage(stand, "/buying");
+  await page.type(".buying-find", "b-0006");
+  await page.keyboard.press("Enter");
+  await page.waitForFunction(() => window.location.pathname === "/buying/B-0006");
+  await shows(page, ".page-head", "late, was due");
+  const second = await openPage(stand, "/buying/B-0006");
+  const boxes = '.receiving-count input[aria-label$="whole pieces that came"]';
+  await page.type(boxes, "1000");
+  await button(page, ".receiving-buttons button", "Take it in");
+  await shows(page, ".note.stop", "waited for");
+  await page.click(boxes, { clickCount: 3 });
+  await page.type(boxes, "1");
+  // Half counted, and the page is loaded anew: the count is still there.
+  await page.reload({ waitUntil: "networkidle0" });
+  expect(await page.$eval(boxes, (box) => (box as HTMLInputElement).value)).toBe("1");
+  await button(page, ".receiving-buttons button", "Take it in");
+  await shows(page, ".note", "B-0006 of");
+  await button(second.page, ".receiving-buttons button", "All of it came");
+  await button(second.page, ".receiving-buttons button", "Take it in");
+  await shows(second.page, ".note.stop", "Somebody else has taken in a delivery");
+  const claim = await fetch(`${stand.base}/api/buying/B-0006/claim.pdf`);
+  expect([claim.status, claim.headers.get("content-type")]).toEqual([200, "application/pdf"]);
+  await second.page.reload({ waitUntil: "networkidle0" });
+  await button(second.page, ".receiving-buttons button", "All of it came");
+  await button(second.page, ".receiving-buttons button", "Take it in");
+  await shows(second.page, ".page-head", "complete");
+  expect([...complaints, ...second.complaints]).toEqual([]);
+}, 90_000);
+
+test("while the customer looks nothing of it is shown, and nonsense is answered in words", async () => {
+  const { page } = await openPage(stand, "/buying");
+  await click(page, "Only us", ".rail");
+  await shows(page, ".card.empty", "not shown while the customer looks");
+  expect(await page.$(".buying-order")).toBeNull();
+  for (const body of ["", "[]", "null", "{", '{"jobs":7}', '{"days":-4}', '{"jobs":["x"],"days":1e9}']) {
+    const answer = await fetch(`${stand.base}/api/buying`, { method: "POST", body });
+    expect([body, answer.status < 500]).toEqual([body, true]);
+  }
+  for (const path of ["/buying/B-9999", "/buying/%00", "/suppliers/none"])
+    expect([path, (await fetch(stand.base + path)).status]).toEqual([path, 404]);
+}, 60_000);
