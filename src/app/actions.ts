@@ -13,6 +13,7 @@ import { linkFor, linksOn, unlink } from "@/shop/customerLinks";
 import { storeHouse, type HouseNotStored } from "@/shop/houseRules";
 import { importJob } from "@/shop/jobFiles";
 import { storePart, type NotStored } from "@/shop/parts";
+import { previewPrices, takeListBack, takePrices, type PricePreview } from "@/shop/priceLists";
 import { changePeople } from "@/shop/people";
 import { perform, type Answer } from "@/shop/perform";
 import { clearSample, loadSample } from "@/shop/sample";
@@ -83,6 +84,20 @@ export const keepSupplier = async (raw: unknown, version: unknown, by: string): 
     const stored = await storeSupplier(await database(), raw, storing);
     return stored.ok ? { ok: true, id: stored.value } : { ok: false, ...stored.error };
   });
+
+export const previewPriceList = async (raw: unknown): Promise<Told<PricePreview>> =>
+  inTheNameOf<Told<PricePreview>>("save supplier", refuseInWords, async () => told(await previewPrices(await database(), raw)));
+
+/** Takes a supplier's price list in as it was previewed. @returns what it changed, in words */
+export const takePriceList = async (raw: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("save supplier", refuseInWords, async (who) =>
+    told(await takePrices(await database(), raw, now(), nameOf(who, by))),
+  );
+
+export const takePriceListBack = async (supplierId: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("save supplier", refuseInWords, async (who) =>
+    told(await takeListBack(await database(), String(supplierId).slice(0, 60), now(), nameOf(who, by))),
+  );
 
 /** Places one order of the proposal for all its jobs. @returns what was placed, in words */
 export const placeJointOrder = async (raw: unknown, by: string): Promise<Told> =>

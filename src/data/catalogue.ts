@@ -24,6 +24,7 @@ type OfferRow = {
   lead_days: number;
   carriage: Offer["carriage"];
   free: number;
+  number: string | null;
 };
 type SupplierRow = {
   id: string;
@@ -77,6 +78,14 @@ export async function bumpPart(db: Knex, id: string): Promise<number> {
   return (await db<PartRow>("part").where({ id }).first("version"))!.version!;
 }
 
+/** The same for many at once. */
+export async function bumpParts(db: Knex, ids: readonly string[]): Promise<void> {
+  for (let i = 0; i < ids.length; i += 500)
+    await db("part")
+      .whereIn("id", ids.slice(i, i + 500))
+      .increment("version", 1);
+}
+
 const rawPart = (row: PartRow, offers: Offer[]) => ({
   id: row.id,
   kind: row.kind,
@@ -105,6 +114,7 @@ const offerOf = (row: OfferRow): Offer => ({
   packSize: row.pack_size,
   leadDays: row.lead_days,
   carriage: row.carriage,
+  ...(row.number !== null && { number: row.number }),
   ...(row.free === 1 && { free: true as const }),
 });
 const rawSupplier = (row: SupplierRow): Record<string, unknown> => ({
@@ -178,6 +188,7 @@ const offerRow = (partId: string, offer: Offer): OfferRow => ({
   lead_days: offer.leadDays,
   carriage: offer.carriage,
   free: offer.free ? 1 : 0,
+  number: offer.number ?? null,
 });
 
 export async function saveSuppliers(db: Knex, suppliers: readonly Supplier[]): Promise<void> {

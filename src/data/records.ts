@@ -1,7 +1,7 @@
 import type { Knex } from "knex";
 
 /** What has versions and a history beside the jobs: a part by its number, a supplier by its short name, the house rules as one. */
-export type RecordKind = "part" | "house" | "supplier" | "purchase";
+export type RecordKind = "part" | "house" | "supplier" | "prices";
 
 type Row = {
   kind: RecordKind;

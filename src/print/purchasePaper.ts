@@ -39,7 +39,7 @@ export function purchasePaper(purchase: Purchase, head: Letterhead): Paper {
       table(
         ["Part", "Name", "Quantity", "Each", "Together"],
         purchase.lines.map((line) => [
-          line.partId,
+          line.theirNumber || line.partId,
           line.name,
           packs(line),
           formatMoney(line.packPriceMinor, line.offerCurrency),
@@ -79,7 +79,7 @@ export function claimPaper(purchase: Purchase, head: Letterhead): Paper | null {
       table(
         ["Part", "Name", "Ordered", "Came whole", "Missing", "Broken or wrong"],
         rows.map((line) => [
-          line.partId,
+          line.theirNumber || line.partId,
           line.name,
           String(orderedPieces(line)),
           String(line.came),
@@ -110,7 +110,8 @@ export const purchaseCsv = (purchase: Purchase): string =>
     purchase.lines.map((line) => ({
       order: purchase.number,
       supplier: purchase.supplierName,
-      part: line.partId,
+      part: line.theirNumber || line.partId,
+      our_part: line.partId,
       name: line.name,
       packs: line.packs,
       pack_size: line.packSize,

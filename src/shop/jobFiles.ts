@@ -58,7 +58,12 @@ export async function importJob(
       id: `j${number}-${randomUUID().slice(0, 6)}`,
       number,
       // An order of another job is not this one's: it has a number here, and another key.
-      orders: read.value.job.orders.map((order, i) => ({ ...order, id: randomUUID(), number: orderNumber(number, i + 1), purchase: null })),
+      orders: read.value.job.orders.map((order, i) => ({
+        ...order,
+        id: randomUUID(),
+        number: orderNumber(number, i + 1),
+        purchase: null,
+      })),
       orderSerial: read.value.job.orders.length,
     };
     if (fresh.length > 0)

@@ -119,7 +119,7 @@ export async function storePart(db: Knex, raw: unknown, { at, by, version }: Sto
       const since = (await recordHistory(trx, "part", id, version ?? 0)).map(
         (line) => `${line.says}${line.by && `, ${line.by}`}`,
       );
-      const what = since.length > 0 ? since.join("; ") : "pieces were taken off the shelf";
+      const what = since.length > 0 ? since.join("; ") : "pieces were taken off the shelf, or a price list was taken in";
       return bad({
         stale: { version: there.version, now: there.raw },
         issues: [

@@ -139,7 +139,7 @@ test("a session ends unseen after 14 hours, in any case after 30 days, by signin
   expect(await whoHas(shop.db, two.value.token, NOW)).toBeNull();
   expect(await signIn(shop.db, { name: "Jago", secret: "744190" }, "", NOW)).toMatchObject({ ok: false });
   for (const forged of [undefined, "", "x", "x".repeat(101), "../etc"]) expect(await whoHas(shop.db, forged, NOW)).toBeNull();
-});
+}, 30_000);
 
 test("the last owner stays one, a name is given once, a new role or PIN is asked for anew", async () => {
   const { token } = await owner();
@@ -169,7 +169,7 @@ test("the last owner stays one, a name is given once, a new role or PIN is asked
   expect(await changeOwnSecret(shop.db, who, { old: "744190", secret: "harbour-light" }, NOW)).toMatchObject({ ok: true });
   expect(await signIn(shop.db, { name: "Jago", secret: "744190" }, "", NOW)).toMatchObject({ ok: false });
   expect(await signIn(shop.db, { name: "Jago", secret: "harbour-light" }, "", NOW)).toMatchObject({ ok: true });
-});
+}, 30_000);
 
 test("what is done stands under who is signed in, whatever name was typed", async () => {
   const id = (await listJobs(shop.db, "Tegen", 1)).rows[0]!.id;

@@ -149,7 +149,8 @@ export async function storeEdit(
   const { at, by } = bench;
   const whole = jobSchema.safeParse({ ...job, ...edit.job, version: job.version + 1 });
   // What each command says is checked before; what is left is that there is too much of something.
-  if (!whole.success) return bad({ kind: "refused", says: `Not stored: ${whole.error.issues.map((i) => i.message).join("; ")}.` });
+  if (!whole.success)
+    return bad({ kind: "refused", says: `Not stored: ${whole.error.issues.map((i) => i.message).join("; ")}.` });
   const made = whole.data;
   const orderSerial = Math.max(lastSerial(job), lastSerial(made));
   const event = { jobId: job.id, version: made.version, at, by, kind, says: edit.says, request };

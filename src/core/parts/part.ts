@@ -22,6 +22,7 @@ export const offerSchema = z.strictObject({
   packSize: z.int().min(1, "must be 1 or more").max(1000, "must be at most 1000").describe("Pieces in a pack"),
   leadDays: z.int().min(0, "must be 0 or more").max(365, "must be at most 365").describe("Lead time, days"),
   carriage: z.enum(["ordinary", "dangerous goods"]).describe("Carriage class"),
+  number: z.string().trim().min(1).max(40, "must be at most 40 letters").optional().describe("Their number for it"),
   free: z.literal(true).optional().describe("Costs nothing, and that is meant"),
 });
 export type Offer = z.output<typeof offerSchema>;

@@ -22,6 +22,8 @@ export const purchaseSchema = z.strictObject({
     z.strictObject({
       partId,
       name: text(90),
+      /** What the supplier calls it; empty where nobody wrote it down. */
+      theirNumber: text(40).default(""),
       kind: text(30),
       packs: pieces,
       packSize: pieces,
@@ -119,6 +121,7 @@ export function purchaseOf(
     return {
       partId: part.id,
       name: part.name,
+      theirNumber: offer.number ?? "",
       kind: part.kind,
       packs,
       packSize: offer.packSize,

@@ -1,10 +1,7 @@
 import type { Offer, PartHead } from "@/core/parts/part";
 
 /** What is sold twice: by somebody near and dear, by a cable works that takes its time, and by a turner abroad. */
-const OVERNIGHT = new Set([
-  "tyre", "tube", "torque-arm", "washer", "fuse", "lead", "charger", "display", "throttle", "pedal-sensor", "chainring", "chain", "cluster",
-  "consumable", "rotor", "brake", "brake-lever", "converter", "wire",
-]);
+const OVERNIGHT = new Set(["tyre", "tube", "torque-arm", "washer", "fuse", "lead", "charger", "display", "throttle", "pedal-sensor", "chainring", "chain", "cluster", "consumable", "rotor", "brake", "brake-lever", "converter", "wire"]);
 const CABLES = new Set(["lead", "fuse", "wire", "converter", "charger"]);
 const TURNED = new Set(["torque-arm", "chainring", "washer", "rotor"]);
 
@@ -25,11 +22,6 @@ export function withSecondOffers(part: PartHead): PartHead {
   });
   return {
     ...part,
-    offers: [
-      ...part.offers,
-      ...(OVERNIGHT.has(part.kind) ? [more("tidemill", 1.16, 1)] : []),
-      ...(CABLES.has(part.kind) ? [more("kelpline", 0.95, 9)] : []),
-      ...(TURNED.has(part.kind) ? [more("nordmole", 0.97 / FRANC, 6, { currency: "CHF" })] : []),
-    ],
+    offers: [...part.offers, ...(OVERNIGHT.has(part.kind) ? [more("tidemill", 1.16, 1)] : []), ...(CABLES.has(part.kind) ? [more("kelpline", 0.95, 9)] : []), ...(TURNED.has(part.kind) ? [more("nordmole", 0.97 / FRANC, 6, { currency: "CHF" })] : [])],
   };
 }

@@ -13,6 +13,7 @@ import * as held from "./011_held";
 import * as terms from "./012_terms";
 import * as purchase from "./013_purchase";
 import * as keep from "./014_keep";
+import * as offerNumber from "./015_offer_number";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -34,6 +35,7 @@ const MIGRATIONS: Migration[] = [
   { name: "012_terms", ...terms, down: forwardsOnly },
   { name: "013_purchase", ...purchase, down: forwardsOnly },
   { name: "014_keep", ...keep, down: forwardsOnly },
+  { name: "015_offer_number", ...offerNumber, down: forwardsOnly },
 ];
 
 export const migrationSource = {

@@ -369,6 +369,15 @@ function Offers({
               onChange={(value) => change(index, "priceMinor", value)}
             />
           </Field>
+          <Field label="Their number for it" wrong={wrong(`offers.${index}.number`)}>
+            <Input
+              className="num"
+              value={String(offer.number ?? "")}
+              onChange={(event) => change(index, "number", event.target.value === "" ? undefined : event.target.value)}
+              maxLength={40}
+              aria-label="Their number for it"
+            />
+          </Field>
           {offer.priceMinor === 0 && (
             <label className="offer-free">
               <input

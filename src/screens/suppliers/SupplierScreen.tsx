@@ -18,6 +18,7 @@ import { money } from "@/ui/format";
 import { useDraft, useInBrowser } from "@/ui/useDraft";
 import { Fields } from "../Only";
 import { useSettings } from "../settings";
+import { PriceLists, type ListDoors } from "./PriceLists";
 import "../parts/parts.css";
 import "./suppliers.css";
 
@@ -43,7 +44,19 @@ type Page = {
 const record = (value: unknown): Raw => (typeof value === "object" && value !== null ? (value as Raw) : {});
 
 /** What a supplier asks beside its prices, and what an order there costs until it lies in the shop. */
-export function SupplierScreen({ page, isNew, keepSupplier }: { page: Page; isNew: boolean; keepSupplier: KeepSupplier }) {
+export function SupplierScreen({
+  page,
+  isNew,
+  keepSupplier,
+  lists,
+  doors,
+}: {
+  page: Page;
+  isNew: boolean;
+  keepSupplier: KeepSupplier;
+  lists: React.ComponentProps<typeof PriceLists>["lists"];
+  doors: ListDoors;
+}) {
   const first = useMemo(() => ({ ...page.raw, terms: { ...NO_TERMS, ...record(page.raw.terms) } }), [page.raw]);
   // What somebody else stored meanwhile, until the page is read anew.
   const [theirs, setTheirs] = useState<{ raw: Raw; version: number } | null>(null);
@@ -394,6 +407,7 @@ export function SupplierScreen({ page, isNew, keepSupplier }: { page: Page; isNe
           </section>
         </div>
       </Fields>
+      {!isNew && <PriceLists supplierId={String(page.raw.id)} lists={lists} doors={doors} />}
       {page.history.length > 0 && (
         <section className="card part-changes">
           <h2>What was changed</h2>

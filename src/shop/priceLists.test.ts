@@ -1,0 +1,144 @@
+import fc from "fast-check";
+import { guessMapping, previewList, readList, type Mapping } from "@/core/supply/priceList";
+import type { Part } from "@/core/parts/part";
+import { loadCatalogue } from "@/data/catalogue";
+import { NOW, openDemoShop } from "../../tests/demoShop";
+import { listsOf, previewPrices, takeListBack, takePrices } from "./priceLists";
+import { openPart, storePart } from "./parts";
+
+let shop: Awaited<ReturnType<typeof openDemoShop>>;
+beforeAll(async () => {
+  shop = await openDemoShop();
+}, 120_000);
+afterAll(() => shop.close());
+
+const offerOf = async (id: string) =>
+  (await loadCatalogue(shop.db)).parts.get(id)!.offers.filter((offer) => offer.supplierId === "lowtide");
+const look = async (text: string, mapping: Mapping | null = null) => {
+  const made = await previewPrices(shop.db, { supplierId: "lowtide", text, mapping });
+  if (!made.ok) throw new Error(made.error);
+  return made.value;
+};
+const take = (text: string, mapping: Mapping, seen: string) =>
+  takePrices(shop.db, { supplierId: "lowtide", text, mapping, seen }, NOW, "Ida");
+
+const LIST = `Item no;Our part number;Description;Net price;Pack;Delivery days
+LT-7;chain-7;Chain, 7;12,60;1;2
+LT-9;chain-9;Chain, 9;17.50;1;2
+LT-J;joining-link;Links;11,00;4;3
+LT-X;;Something else;4,00;1;2
+`;
+
+test("a list's columns are found by their heads, each row's change is told, and it is taken in as a whole", async () => {
+  const first = await look(LIST);
+  expect(first.heads[first.mapping.price!]).toBe("Net price");
+  expect([first.mapping.theirs, first.mapping.ours, first.mapping.packSize, first.mapping.leadDays]).toEqual([0, 1, 4, 5]);
+  // Their numbers are new to the books, so that every row that is known changes.
+  expect(first.counts).toEqual({ new: 0, changed: 3, same: 0, unknown: 1, wrong: 0 });
+  expect(first.rows.find((row) => row.row === 2)).toMatchObject({ partId: "chain-7", says: expect.stringContaining("+5.0 %") });
+  const before = { seven: await offerOf("chain-7"), nine: await offerOf("chain-9") };
+  const version = (await openPart(shop.db, "chain-7"))!.version;
+  expect(await take(LIST, first.mapping, "another")).toMatchObject({ ok: false, error: expect.stringContaining("look again") });
+  expect(await offerOf("chain-7")).toEqual(before.seven);
+  expect(await take(LIST, first.mapping, first.seen)).toMatchObject({ ok: true, value: expect.stringContaining("3 changed") });
+  expect(await offerOf("chain-7")).toMatchObject([{ priceMinor: 12_60, number: "LT-7" }]);
+  expect(await offerOf("chain-9")).toMatchObject([{ priceMinor: before.nine[0]!.priceMinor, number: "LT-9" }]);
+  // Who has the part's page open is told before they overwrite it.
+  const open = (await openPart(shop.db, "chain-7"))!;
+  expect(open.version).toBe(version + 1);
+  const stale = await storePart(shop.db, { ...open.raw, name: "Mine" }, { at: NOW, by: "Tam", version });
+  expect(stale).toMatchObject({ ok: false, error: { issues: [{ message: expect.stringContaining("price list") }] } });
+  // Known by their number from now on; the same list changes nothing.
+  const again = await look(LIST);
+  expect(again.counts).toMatchObject({ same: 3, unknown: 1 });
+  expect(await take(LIST, again.mapping, again.seen)).toMatchObject({
+    ok: false,
+    error: expect.stringContaining("changes nothing"),
+  });
+  const short = await look("Item no,Net price\nLT-7,13.00\n", { theirs: 0, price: 1 });
+  expect(short.rows[0]).toMatchObject({ partId: "chain-7", what: "changed" });
+  expect(await listsOf(shop.db, "lowtide")).toMatchObject([{ back: true, by: "Ida" }]);
+  expect(await takeListBack(shop.db, "lowtide", NOW, "Ida")).toMatchObject({ ok: true });
+  expect([await offerOf("chain-7"), await offerOf("chain-9")]).toEqual([before.seven, before.nine]);
+  expect(await takeListBack(shop.db, "lowtide", NOW, "Ida")).toMatchObject({ ok: false });
+});
+
+test("what was changed by hand since a list came in is not taken back with it", async () => {
+  const list = "Our part number,Price\nchain-7,14.00\nchain-12,40.00\n";
+  const { mapping, seen } = await look(list);
+  const before = await offerOf("chain-12");
+  expect(await take(list, mapping, seen)).toMatchObject({ ok: true });
+  const { raw, version } = (await openPart(shop.db, "chain-7"))!;
+  const offers = (raw.offers as Part["offers"]).map((offer) =>
+    offer.supplierId === "lowtide" ? { ...offer, priceMinor: 15_00 } : offer,
+  );
+  expect(await storePart(shop.db, { ...raw, offers }, { at: NOW, by: "Tam", version })).toMatchObject({ ok: true });
+  const back = await takeListBack(shop.db, "lowtide", NOW, "Ida");
+  expect(back).toMatchObject({ ok: true, value: expect.stringContaining("left as they are: Chain 7-speed") });
+  expect(await offerOf("chain-7")).toMatchObject([{ priceMinor: 15_00 }]);
+  expect(await offerOf("chain-12")).toEqual(before);
+});
+
+test.each([
+  ["a price of nothing", "Our part number,Price\nchain-7,0.00\n", "0.00 is asked about"],
+  ["a price with two readings", "Our part number,Price\nchain-7,12.505\n", "can be read two ways"],
+  ["no price", "Our part number,Price\nchain-7,\n", "price: expected an amount"],
+  ["a pack of nothing", "Our part number,Price,Pack\nchain-7,12.00,0\n", "no number from 1 to 1000"],
+  ["an unknown currency", "Our part number,Price,Currency\nchain-7,12.00,DOL\n", "is none of EUR"],
+  ["the same part twice", "Our part number,Price\nchain-7,12.00\nchain-7,13.00\n", "stands in row 2 already"],
+  ["days that are none", "Our part number,Price,Lead time\nchain-7,12.00,soon\n", "is no number of days"],
+])("%s keeps the whole list out, told with its row", async (_, list, says) => {
+  const seen = await look(`${list}chain-8,13.00\n`);
+  const wrong = seen.rows.filter((row) => row.what === "wrong");
+  expect(wrong.length).toBeGreaterThan(0);
+  expect(wrong[0]!.says).toContain(says);
+  const before = await offerOf("chain-8");
+  expect(await take(`${list}chain-8,13.00\n`, seen.mapping, seen.seen)).toMatchObject({ ok: false });
+  expect(await offerOf("chain-8")).toEqual(before);
+});
+
+test("two currencies in one column, no columns, no rows, bytes of a picture, a file of another kind: a clear word", async () => {
+  const told = async (text: string) => {
+    const made = await previewPrices(shop.db, { supplierId: "lowtide", text, mapping: null });
+    return made.ok ? made.value.says : made.error;
+  };
+  expect(await told("Our part number,Price,Currency\nchain-7,1.00,EUR\nchain-8,1.00,GBP\n")).toContain("EUR and GBP");
+  expect(await told("Name,Colour\nchain,blue\n")).toContain("which column holds the price");
+  expect(await told("Name,Price\nchain,1.00\n")).toContain("known by one of them");
+  expect(await told("Our part number,Price\n")).toContain("no row under the heads");
+  expect(await told("nothing here")).toContain("no row");
+  expect(await told("a\u0000b,c\n1,2\n")).toContain("no text");
+  expect(await previewPrices(shop.db, { supplierId: "nobody", text: LIST, mapping: null })).toMatchObject({ ok: false });
+  for (const raw of [null, 7, {}, { supplierId: "lowtide", text: 7, mapping: null }])
+    expect((await previewPrices(shop.db, raw)).ok).toBe(false);
+});
+
+test("whatever a list holds, every row is told once and nothing of it is invented", async () => {
+  const { parts } = await loadCatalogue(shop.db);
+  const books = { parts, supplierId: "lowtide", known: new Map<string, string>(), currency: "EUR" as const, leadDays: 7 };
+  const cell = fc.oneof(
+    fc.constantFrom("chain-7", "chain-8", "12.00", "0", "", "EUR", "-1", "1e9", "=1+1"),
+    fc.string({ maxLength: 12 }),
+  );
+  fc.assert(
+    fc.property(fc.array(fc.array(cell, { minLength: 1, maxLength: 6 }), { minLength: 1, maxLength: 20 }), (rows) => {
+      const made = previewList({ heads: ["a", "b"], rows }, { ours: 0, price: 1, packSize: 2 }, books);
+      if (!made.ok) return;
+      expect(made.value.rows.map((row) => row.row)).toEqual(rows.map((_, i) => i + 2));
+      expect(Object.values(made.value.counts).reduce((sum, n) => sum + n, 0)).toBe(rows.length);
+      for (const { offer, partId, what } of made.value.rows) {
+        if (what === "new" || what === "changed") expect(parts.has(partId!)).toBe(true);
+        if (offer) expect(offer.priceMinor).toBeGreaterThan(0);
+      }
+    }),
+    { numRuns: 200 },
+  );
+  expect(readList("a;b\n1;2\n")).toEqual({ ok: true, value: { heads: ["a", "b"], rows: [["1", "2"]] } });
+  expect(guessMapping(["Currency", "Your part number", "Code", "Description", "Unit price"])).toEqual({
+    currency: 0,
+    ours: 1,
+    theirs: 2,
+    name: 3,
+    price: 4,
+  });
+});
