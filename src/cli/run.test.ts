@@ -227,6 +227,44 @@ describe("the rest", () => {
     for (const line of ["backup", "restore", "backup a b"]) expect(await gull(line)).toMatchObject({ exit: 2 });
     process.env.GULL_DB = join(folder, "none.sqlite");
   });
+  test("buy prints the proposal; a price list is looked at, and taken in when told so", async () => {
+    const shop = join(folder, "buy.sqlite");
+    process.env.GULL_DB = shop;
+    expect(await gull("buy")).toEqual({ exit: 2, error: `There is no shop in ${shop}.\n` });
+    expect((await gull("demo")).exit).toBe(0);
+    const told = await gull("buy");
+    expect(told.exit).toBe(0);
+    expect(told.out).toMatch(/^\S.*, here 20\d\d-\d\d-\d\d: /);
+    expect(told.out).toMatch(/together .*, job by job .*, proved the cheapest/);
+    expect(told.out).toContain("left out: ");
+    const page = JSON.parse((await gull("buy --json")).out!) as { orders: { totalMinor: number }[]; totalMinor: number };
+    expect(page.totalMinor).toBe(page.orders.reduce((sum, order) => sum + order.totalMinor, 0));
+    const list = join(folder, "list.csv");
+    writeFileSync(list, "Our part number,Price\nchain-7,13.10\n");
+    expect(await gull(`import prices ${list} lowtide`)).toMatchObject({
+      exit: 0,
+      out: expect.stringContaining("1 changed") as string,
+    });
+    expect(await gull(`import prices ${list} lowtide --take`)).toMatchObject({
+      exit: 0,
+      out: expect.stringContaining("Price list: 1 changed") as string,
+    });
+    expect(await gull("import prices - lowtide", "Our part number,Price\nchain-7,0\n")).toMatchObject({
+      exit: 2,
+      error: expect.stringContaining("Nothing was taken in") as string,
+    });
+    for (const line of [
+      "import",
+      "import parts x y",
+      `import prices ${list}`,
+      `import prices ${list} lowtide --force`,
+      `import prices ${join(folder, "none.csv")} lowtide`,
+      `import prices ${list} nobody`,
+      "buy --all",
+    ])
+      expect([line, (await gull(line)).exit]).toEqual([line, 2]);
+    process.env.GULL_DB = join(folder, "none.sqlite");
+  }, 60_000);
   test("a file that is no shop is told and left as it is", async () => {
     const file = join(folder, "notes.txt");
     process.env.GULL_DB = file;

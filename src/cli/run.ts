@@ -1,6 +1,8 @@
+import type { Knex } from "knex";
 import { answerBatchLine } from "@/core/calc/batch";
 import { CALCULATORS, calculate, calculatorSchema, getCalculator, unknownCalculator } from "@/core/calc/registry";
-import { NotText } from "./readText";
+import { existsSync, readFileSync } from "node:fs";
+import { NotText, readText } from "./readText";
 import type { Told } from "./told";
 
 /** What a command may read and where it works: the standard input, read only when it is wanted, and the time. */
@@ -17,6 +19,9 @@ const USAGE = `gull: the workshop's sums on the command line
   gull demo               loads the invented shop into the database in GULL_DB
   gull migrate            brings the database in GULL_DB up to date
   gull key                a new owner's key for the shop in GULL_DB, shown this once; the old one opens nothing any more
+  gull buy [--json]       what all open jobs and the shelf want, from whom it is bought for least, and what hurry costs
+  gull import prices FILE SUPPLIER [--take]
+                          a supplier's price list (CSV; - is standard input): every row's change; with --take it is taken in
   gull backup FILE        the shop in GULL_DB with its photographs in one file, checked; the shop may go on
   gull restore FILE       puts a backup in the place of GULL_DB, the old shop kept beside it; the shop must be stopped
 `;
@@ -28,7 +33,7 @@ const refuse = (error: unknown): Told => ({ exit: 2, error: `${JSON.stringify({ 
 const lines = (rows: readonly string[]): Told => ({ exit: 0, out: rows.map((row) => `${row}\n`).join("") });
 
 /** What a command takes after its name. */
-const MOST_WORDS: Readonly<Record<string, number>> = { calc: 2, fit: 3, schema: 1, backup: 1, restore: 1 };
+const MOST_WORDS: Readonly<Record<string, number>> = { calc: 2, fit: 3, schema: 1, backup: 1, restore: 1, buy: 1, import: 4 };
 
 /** Runs one command. @param argv its words, without the program's name */
 export async function run(argv: readonly string[], setting: Setting): Promise<Told> {
@@ -46,6 +51,12 @@ export async function run(argv: readonly string[], setting: Setting): Promise<To
     case "backup":
     case "restore":
       return keeping(command, words, setting);
+    case "buy":
+      if (words.some((word) => word !== "--json"))
+        return { exit: 2, error: `buy has no ${words.find((w) => w !== "--json")}\n\n${USAGE}` };
+      return withShop(async (db) => (await import("./buying")).tellBuying(db, words, setting.now()));
+    case "import":
+      return importing(words, setting);
     case "demo":
     case "key":
     case "migrate":
@@ -113,6 +124,36 @@ async function withDatabase(work: "demo" | "key" | "migrate", { now }: Setting):
   } finally {
     await db.destroy();
   }
+}
+
+/** Works on the shop in GULL_DB, which must be there. */
+async function withShop(work: (db: Knex) => Promise<Told>): Promise<Told> {
+  const { openDatabase, databaseFile, NoShop } = await import("@/data/connection");
+  const file = databaseFile();
+  if (!existsSync(file)) return { exit: 2, error: `There is no shop in ${file}.\n` };
+  const db = await openDatabase(file).catch((error: unknown) => {
+    if (error instanceof NoShop) return error;
+    throw error;
+  });
+  if (db instanceof NoShop) return { exit: 2, error: `${db.message}\n` };
+  try {
+    return await work(db);
+  } finally {
+    await db.destroy();
+  }
+}
+
+async function importing([what, file, supplier, ...words]: readonly string[], { input, now }: Setting): Promise<Told> {
+  const odd = words.find((word) => word !== "--take");
+  if (what !== "prices" || file === undefined || supplier === undefined || supplier.startsWith("-") || odd !== undefined)
+    return { exit: 2, error: `import takes: prices FILE SUPPLIER [--take]\n\n${USAGE}` };
+  let text: string;
+  try {
+    text = file === "-" ? input() : readText(readFileSync(file));
+  } catch (error) {
+    return { exit: 2, error: `${file} does not read: ${(error as Error).message}\n` };
+  }
+  return withShop(async (db) => (await import("./buying")).importPrices(db, [supplier, ...words], text, now()));
 }
 
 async function keeping(work: "backup" | "restore", [file, ...more]: readonly string[], { now }: Setting): Promise<Told> {

@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import type { Page } from "puppeteer-core";
 import { click, jobId, openPage, openStand, shows, text, type Stand } from "./stand";
 
@@ -168,6 +171,43 @@ test("a delivery that is short: counted at the door, refused in the window that 
   await button(second.page, ".receiving-buttons button", "Take it in");
   await shows(second.page, ".page-head", "complete");
   expect([...complaints, ...second.complaints]).toEqual([]);
+}, 90_000);
+
+test("a price list: a row that does not read keeps it out, mended it comes in as a whole, and is taken back", async () => {
+  const folder = mkdtempSync(join(tmpdir(), "gull-list-"));
+  const file = join(folder, "list.csv");
+  const { page, complaints } = await openPage(stand, "/suppliers/lowtide");
+  const choose = async (text: string) => {
+    writeFileSync(file, text);
+    await (await page.$('input[aria-label="Choose a price list"]'))!.uploadFile(file);
+  };
+  const price = async () =>
+    (
+      (await (await fetch(`${stand.base}/api/parts?find=chain-7`)).json()) as { rows: { id: string; bestMinor: number }[] }
+    ).rows.find((row) => row.id === "chain-7")!.bestMinor;
+  const before = await price();
+  await choose("Part;Cost to you;Pack\nchain-7;1.000,5;1\nchain-8;13,00;1\nchain-9;0,00;1\n");
+  await shows(page, ".price-lists", "Say which column holds our part number");
+  await page.click('[aria-label="Column of: Our part number"]');
+  await page.waitForSelector(".ant-select-item-option");
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Enter");
+  await shows(page, ".price-counts", "does not read");
+  await shows(page, ".price-counts button", "Nothing is taken in");
+  await choose("Part;Cost to you;Pack\nchain-7;5,00;1\nchain-8;13,00;1\n");
+  await page.click('[aria-label="Column of: Our part number"]');
+  await page.waitForSelector(".ant-select-item-option");
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Enter");
+  await shows(page, ".price-counts button", "Take 2 in");
+  await click(page, "Take 2 in", ".price-counts");
+  await shows(page, ".price-lists .note", "Price list: 2 changed");
+  expect(await price()).toBe(5_00);
+  await click(page, "Take it back", ".price-lists");
+  await shows(page, ".price-lists .note", "Taken back");
+  expect(await price()).toBe(before);
+  rmSync(folder, { recursive: true });
+  expect(complaints).toEqual([]);
 }, 90_000);
 
 test("while the customer looks nothing of it is shown, and nonsense is answered in words", async () => {
