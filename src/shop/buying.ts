@@ -36,6 +36,8 @@ import { requestSchema } from "./request";
 import { assessOn, type Bench } from "./useCase";
 
 const MOST_JOBS = 600;
+/** Jobs that are listed beside those that are bought for. */
+const LISTED_OTHERS = 60;
 const DAY_MS = 86_400_000;
 
 /** Which jobs are bought for, and within how many days everything is to be here; left out: all that nothing speaks against, at the least cost. */
@@ -77,6 +79,8 @@ export type BuyingJob = Omit<JobNeeds, "wants"> & {
 export type Buying = {
   readonly currency: string;
   readonly jobs: readonly BuyingJob[];
+  /** Jobs that are left out and not listed. */
+  readonly moreJobs: number;
   readonly orders: readonly PlannedBuy[];
   readonly totalMinor: number;
   /** What the same would cost ordered job by job. */
@@ -133,12 +137,16 @@ async function comingToShelf(db: Knex): Promise<Record<string, number>> {
 async function daysFrom(db: Knex, bench: Bench): Promise<{ daysOf: DaysOf; arrivalOf: (offer: Offer) => string }> {
   const came = await receipts(db);
   const seen = new Map([...came].map(([id, orders]) => [id, seenLead(orders)]));
-  const arrivalOf = (offer: Offer) =>
-    arrivalDay(
-      bench.at,
-      leadToExpect(offer.leadDays, seen.get(offer.supplierId) ?? null),
-      bench.catalogue.suppliers.get(offer.supplierId)?.terms,
-    );
+  const known = new Map<string, string>();
+  const arrivalOf = (offer: Offer): string => {
+    const key = `${offer.leadDays} ${offer.supplierId}`;
+    const before = known.get(key);
+    if (before !== undefined) return before;
+    const lead = leadToExpect(offer.leadDays, seen.get(offer.supplierId) ?? null);
+    const day = arrivalDay(bench.at, lead, bench.catalogue.suppliers.get(offer.supplierId)?.terms);
+    known.set(key, day);
+    return day;
+  };
   const days = (offer: Offer) => Math.round((Date.parse(arrivalOf(offer)) - Date.parse(bench.at.slice(0, 10))) / DAY_MS);
   return { daysOf: days, arrivalOf };
 }
@@ -247,18 +255,23 @@ export async function buyingPage(db: Knex, asked: AskedPlan, now: string): Promi
     bench.catalogue,
     bench.house,
   );
+  // Those that are bought for, and of the others those that are due first.
+  const taken = new Set(included.map((job) => job.jobId));
+  const others = new Set(all.filter((job) => !taken.has(job.jobId)).slice(0, LISTED_OTHERS));
+  const listed = all.filter((job) => taken.has(job.jobId) || others.has(job));
   const of = new Set(
     [...open.rows, ...closed.rows].flatMap((one) => one.lines.flatMap((line) => line.for.map((share) => share.jobId))),
   );
   return {
     currency,
-    jobs: all.map(({ wants, ...job }) => ({
+    jobs: listed.map(({ wants, ...job }) => ({
       ...job,
       pieces: Object.values(wants).reduce((sum, one) => sum + one, 0),
-      included: included.some((one) => one.jobId === job.jobId),
+      included: taken.has(job.jobId),
       arrives: arrives.get(job.jobId)?.day ?? null,
       waitsFor: arrives.get(job.jobId)?.what ?? null,
     })),
+    moreJobs: all.length - listed.length,
     orders,
     totalMinor: point?.totalMinor ?? 0,
     apartMinor: apart.reduce((sum, one) => sum + one, 0),

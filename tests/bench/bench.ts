@@ -20,6 +20,7 @@ import { DEMO_SUPPLIERS } from "@/data/demo/suppliers";
 import { findJob, listJobs } from "@/data/jobs";
 import { houseRules } from "@/data/settings";
 import { loadDemo } from "@/shop/loadDemo";
+import { buying } from "./buying";
 import { COMMUTE, rolling, solvedRide } from "../ride.fixture";
 
 /** The shop that the bounds are stated for, made of the demo's jobs and parts over and over. */
@@ -155,6 +156,7 @@ async function core(db: Awaited<ReturnType<typeof openDatabase>>): Promise<void>
     console.log(`  worst of each round by the clock ${all((r) => r.worstMs)}, on a core ${all((r) => r.worstOnCoreMs)} ms`);
   }
   await slider(db, sort);
+  await buying(db, report, sort);
   console.log(`the very first fit of the process, nothing compiled yet: ${first[0]!.toFixed(0)} ms; no bound`);
 }
 
@@ -251,6 +253,8 @@ async function pages(): Promise<void> {
       "/?find=Odo",
       "/parts",
       "/parts/hf250-622",
+      "/buying",
+      "/suppliers",
       "/tools",
       "/tools/gear-table",
       ...["ask", "survey", "drive", "fit", "sheet", "order", "build"].map((stage) => `/jobs/${id}/${stage}`),

@@ -48,6 +48,7 @@ type Planned = {
 export type Buying = {
   currency: string;
   jobs: readonly Job[];
+  moreJobs: number;
   orders: readonly Planned[];
   totalMinor: number;
   apartMinor: number;
@@ -180,6 +181,7 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
               </span>
             </label>
           ))}
+          {page.moreJobs > 0 && <p className="small soft">and {page.moreJobs} more, later or without a date.</p>}
         </section>
         <section className="buying-plan">
           {page.orders.length > 0 && (

@@ -1,0 +1,98 @@
+import type { Knex } from "knex";
+import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
+import { Catalogue } from "@/core/parts/catalogue";
+import type { Part, Supplier } from "@/core/parts/part";
+import { totalOf } from "@/core/supply/frontier";
+import { supplyPlan } from "@/core/supply/supplyPlan";
+import { loadCatalogue } from "@/data/catalogue";
+import { previewPrices, takeListBack, takePrices } from "@/shop/priceLists";
+import { provePlan } from "@/shop/provePlan";
+import type { Bench } from "@/shop/useCase";
+import { offer, partOf } from "../bench.fixture";
+
+/** Numbers that repeat: a linear congruential generator (Numerical Recipes' constants). */
+function dice(seed: number): (from: number, to: number) => number {
+  let state = seed;
+  return (from, to) => {
+    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    return from + Math.floor((state / 2 ** 32) * (to - from + 1));
+  };
+}
+
+/** A shop's basket: each line sold by some of the suppliers, some in packs, carriage by steps. */
+function market(lines: number, suppliers: number, seed: number) {
+  const roll = dice(seed);
+  const sellers = Array.from({ length: suppliers }, (_, s): Supplier => ({
+    id: `s${s}`,
+    name: `Seller ${s}`,
+    currency: "EUR",
+    carriageMinor: roll(4, 20) * 100,
+    freeFromMinor: roll(0, 2) === 0 ? null : roll(60, 400) * 100,
+    dangerousGoodsMinor: 25_00,
+  }));
+  const parts = Array.from({ length: lines }, (_, i) => {
+    const base = roll(200, 15_000);
+    const offers = sellers
+      .filter(() => roll(1, 10) <= 4)
+      .map(({ id }) => offer(id, Math.round((base * roll(85, 120)) / 100), { packSize: roll(1, 4) === 1 ? roll(2, 5) : 1 }));
+    return partOf("bell", { barMm: 22 }, { id: `p${i}`, offers: offers.length > 0 ? offers : [offer("s0", base)] }) as Part;
+  });
+  return { catalogue: new Catalogue(parts, sellers), wants: parts.map(({ id }) => ({ partId: id, quantity: roll(1, 6) })) };
+}
+
+type Report = (what: string, ms: number, bound: number, yardstick: { name: string; ms: number }) => void;
+
+/** How long the buying takes: the search and its proof, a whole price list. */
+export async function buying(db: Knex, report: Report, sort: { name: string; ms: number }): Promise<void> {
+  for (const { lines, suppliers, bound } of [
+    { lines: 60, suppliers: 8, bound: 300 },
+    { lines: 300, suppliers: 20, bound: 5_000 },
+  ]) {
+    let [quick, whole, proved, share] = [0, 0, 0, 0];
+    const baskets = lines > 100 ? 2 : 5;
+    for (let seed = 1; seed <= baskets; seed += 1) {
+      const { catalogue, wants } = market(lines, suppliers, seed * 7919);
+      const from = performance.now();
+      const plan = supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES);
+      quick = Math.max(quick, performance.now() - from);
+      const bench: Bench = {
+        catalogue,
+        house: DEFAULT_HOUSE_RULES,
+        at: "2026-01-05T09:00:00Z",
+        by: "",
+        heldElsewhere: {},
+        asked: new Set(),
+        stamp: "",
+        newId: () => "",
+      };
+      await provePlan(plan, bench, 5_000);
+      const best = supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES);
+      whole = Math.max(whole, performance.now() - from);
+      if (best.proved) proved += 1;
+      share = Math.max(share, totalOf(plan) / totalOf(best) - 1);
+    }
+    report(`${lines} lines from ${suppliers} suppliers, the dearest of ${baskets}, with its proof`, whole, bound, sort);
+    console.log(
+      `  ${proved} of ${baskets} proved; the quick search alone ${quick.toFixed(0)} ms, at most ${(share * 100).toFixed(2)} % over the best known`,
+    );
+  }
+  const { parts } = await loadCatalogue(db);
+  const sold = [...parts.values()].flatMap((part) =>
+    part.offers.filter((one) => one.supplierId === "lowtide").map((one) => ({ part, one })),
+  );
+  const rows = sold.slice(0, 20_000);
+  const text = `Our part number,Price,Pack\n${rows.map(({ part, one }) => `${part.id},${((one.priceMinor + 10) / 100).toFixed(2)},${one.packSize}`).join("\n")}\n`;
+  const from = performance.now();
+  const looked = await previewPrices(db, { supplierId: "lowtide", text, mapping: null });
+  if (!looked.ok) throw new Error(looked.error);
+  const { mapping, seen } = looked.value;
+  const taken = await takePrices(db, { supplierId: "lowtide", text, mapping, seen }, "2026-01-05T09:00:00Z", "");
+  if (!taken.ok) throw new Error(taken.error);
+  report(
+    `a price list of ${rows.length} rows looked at and taken in`,
+    performance.now() - from,
+    (5_000 * rows.length) / 20_000,
+    sort,
+  );
+  await takeListBack(db, "lowtide", "2026-01-05T09:00:00Z", "");
+}
