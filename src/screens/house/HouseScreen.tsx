@@ -200,6 +200,13 @@ export function HouseScreen({
             </section>
           )}
           <section className="card house-copies">
+            <h2>Suppliers</h2>
+            <p>Who sells to this shop, what they ask beside their prices, customs, price lists.</p>
+            <Link prefetch={false} className="button" href="/suppliers">
+              Suppliers
+            </Link>
+          </section>
+          <section className="card house-copies">
             <h2>People</h2>
             <p>Who works here, and what each of them may do.</p>
             <Link prefetch={false} className="button" href="/people">
