@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import { z } from "zod";
+import { countVerdicts } from "@/core/fit/finding";
 import type { Summary } from "@/core/job/summary";
 import { formatMoney } from "@/core/money/money";
 import type { Offer } from "@/core/parts/part";
@@ -133,21 +134,28 @@ async function comingToShelf(db: Knex): Promise<Record<string, number>> {
   return coming;
 }
 
+/** A moment by the clock on the shop's wall: a supplier's hour is told by that one. */
+const hereAndNow = (iso: string): string => {
+  const moment = new Date(iso);
+  return new Date(moment.getTime() - moment.getTimezoneOffset() * 60_000).toISOString();
+};
+
 /** How long an offer takes from now: what is stated or seen, whichever is longer, after the wait for the supplier's next order day. */
 async function daysFrom(db: Knex, bench: Bench): Promise<{ daysOf: DaysOf; arrivalOf: (offer: Offer) => string }> {
   const came = await receipts(db);
   const seen = new Map([...came].map(([id, orders]) => [id, seenLead(orders)]));
   const known = new Map<string, string>();
+  const at = hereAndNow(bench.at);
   const arrivalOf = (offer: Offer): string => {
     const key = `${offer.leadDays} ${offer.supplierId}`;
     const before = known.get(key);
     if (before !== undefined) return before;
     const lead = leadToExpect(offer.leadDays, seen.get(offer.supplierId) ?? null);
-    const day = arrivalDay(bench.at, lead, bench.catalogue.suppliers.get(offer.supplierId)?.terms);
+    const day = arrivalDay(at, lead, bench.catalogue.suppliers.get(offer.supplierId)?.terms);
     known.set(key, day);
     return day;
   };
-  const days = (offer: Offer) => Math.round((Date.parse(arrivalOf(offer)) - Date.parse(bench.at.slice(0, 10))) / DAY_MS);
+  const days = (offer: Offer) => Math.round((Date.parse(arrivalOf(offer)) - Date.parse(at.slice(0, 10))) / DAY_MS);
   return { daysOf: days, arrivalOf };
 }
 
@@ -403,14 +411,21 @@ export async function placeJoint(db: Knex, raw: unknown, now: string, by: string
     if (again) return good(told(again));
     const sheets = new Map<string, Map<string, string[]>>();
     const found = new Map<string, NonNullable<Awaited<ReturnType<typeof findJob>>>>();
+    // Only whom this order is for: the others are not touched by it.
+    const parts = new Set(order.lines.map((line) => line.part.id));
+    const concerned = new Set(
+      plan.needs.filter((need) => parts.has(need.partId)).flatMap((need) => need.by.map((share) => share.jobId)),
+    );
     for (const need of plan.included) {
-      if (need.jobId === SHELF) continue;
+      if (need.jobId === SHELF || !concerned.has(need.jobId)) continue;
       const job = await findJob(trx, need.jobId);
       const bench = await benchOf(trx, now, by, need.jobId);
       const made = job && assessOn(job, bench);
       const wants = made && Object.fromEntries(made.sheet.plan.wants.map((want) => [want.partId, want.quantity]));
       if (!job || !made || hashOf(sorted(wants!)) !== hashOf(sorted(need.wants)))
         return bad(`Job ${need.number} has changed since this was shown: look again, then place it.`);
+      if (countVerdicts(made.fit.findings).stop > 0)
+        return bad(`Nothing is ordered for job ${need.number} while its fit says stop: look again, then place it.`);
       found.set(job.id, job);
       const why = new Map<string, string[]>();
       for (const line of made.sheet.lines)

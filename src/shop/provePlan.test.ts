@@ -3,16 +3,13 @@ import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
 import type { Part, Supplier } from "@/core/parts/part";
 import { supplyPlan } from "@/core/supply/supplyPlan";
 import { offer, partOf } from "../../tests/bench.fixture";
+import { dice } from "../../tests/dice";
 import { provePlan } from "./provePlan";
 import type { Bench } from "./useCase";
 
 /** A market in which everybody sells almost everything at almost one price: the hardest kind. */
 function market(suppliers: number, parts: number): { catalogue: Catalogue; wants: { partId: string; quantity: number }[] } {
-  let state = 77;
-  const roll = (from: number, to: number) => {
-    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
-    return from + Math.floor((state / 2 ** 32) * (to - from + 1));
-  };
+  const roll = dice(77);
   const all = Array.from({ length: suppliers }, (_, s): Supplier => ({
     id: `s${s}`,
     name: `Supplier ${s}`,

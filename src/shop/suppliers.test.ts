@@ -59,6 +59,7 @@ test.each([
   [{ carriageMinor: 1.5 }, "Carriage of an order"],
   [{ carriageMinor: "12,50" }, "Carriage of an order"],
   [{ name: " " }, "Name must not be empty"],
+  [{ id: "new" }, "Short name must be another"],
   [{ id: "Gannet Freight" }, "Short name must be small letters"],
   [{ currency: "XXX" }, "Currency must be one of"],
   [{ terms: { ...NO_TERMS, cutOff: "25:00" } }, "Orders of the day until must be a time of day"],

@@ -113,6 +113,8 @@ export async function storeSupplier(db: Knex, raw: unknown, { at, by, version }:
   return db.transaction(async (trx): Promise<Result<string, NotStored>> => {
     const issues = issuesOf(raw);
     if (issues.length > 0) return bad({ issues });
+    // The page of a supplier that is not there yet has this address.
+    if ((raw as { id: unknown }).id === "new") return bad({ issues: [{ path: "id", message: "must be another than “new”" }] });
     const supplier = supplierSchema.parse(raw);
     const there = await findRawSupplier(trx, supplier.id);
     const changes = there ? supplierChanges(there, supplier) : [];

@@ -9,15 +9,7 @@ import { previewPrices, takeListBack, takePrices } from "@/shop/priceLists";
 import { provePlan } from "@/shop/provePlan";
 import type { Bench } from "@/shop/useCase";
 import { offer, partOf } from "../bench.fixture";
-
-/** Numbers that repeat: a linear congruential generator (Numerical Recipes' constants). */
-function dice(seed: number): (from: number, to: number) => number {
-  let state = seed;
-  return (from, to) => {
-    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
-    return from + Math.floor((state / 2 ** 32) * (to - from + 1));
-  };
-}
+import { dice } from "../dice";
 
 /** A shop's basket: each line sold by some of the suppliers, some in packs, carriage by steps. */
 function market(lines: number, suppliers: number, seed: number) {

@@ -215,6 +215,10 @@ test("while the customer looks nothing of it is shown, and nonsense is answered 
   await click(page, "Only us", ".rail");
   await shows(page, ".card.empty", "not shown while the customer looks");
   expect(await page.$(".buying-order")).toBeNull();
+  for (const path of ["/suppliers", "/suppliers/lowtide"]) {
+    await page.goto(stand.base + path, { waitUntil: "networkidle0" });
+    await shows(page, ".card.empty", "not shown while the customer looks");
+  }
   for (const body of ["", "[]", "null", "{", '{"jobs":7}', '{"days":-4}', '{"jobs":["x"],"days":1e9}']) {
     const answer = await fetch(`${stand.base}/api/buying`, { method: "POST", body });
     expect([body, answer.status < 500]).toEqual([body, true]);

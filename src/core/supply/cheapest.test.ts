@@ -2,6 +2,7 @@ import loadHighs, { type Highs } from "highs";
 import { programOf } from "./program";
 import { carriageSteps, cheapest, costOf, type Bought, type SupplierIn } from "./cheapest";
 import type { OfferIn, PartIn } from "./fills";
+import { dice } from "../../../tests/dice";
 
 /** An offer whose packs cost the same each, as the reference solver wants them. */
 const sold = (supplier: number, each: number, packSize = 1, dangerous = false, worth = each): OfferIn => ({
@@ -29,15 +30,6 @@ const stepped = (roll: (from: number, to: number) => number, unit: number): Supp
   }
   return { steps, surcharge: roll(0, 2) * 5 * unit };
 };
-
-/** Numbers that repeat: a linear congruential generator (Numerical Recipes' constants). */
-function dice(seed: number): (from: number, to: number) => number {
-  let state = seed;
-  return (from, to) => {
-    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
-    return from + Math.floor((state / 2 ** 32) * (to - from + 1));
-  };
-}
 
 /** A basket as a shop's: parts of one to six pieces, some in packs, some packs of lithium cells, carriages with and without a free step. */
 function basket(seed: number, suppliers: number, parts: number, share = 0.5): { parts: PartIn[]; suppliers: SupplierIn[] } {

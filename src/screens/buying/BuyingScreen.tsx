@@ -9,6 +9,7 @@ import type { Landed } from "@/core/supply/landed";
 import { formatDay } from "@/core/units/date";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
 import { money, signedMoney } from "@/ui/format";
+import { ForUsAlone } from "../ForUsAlone";
 import { Only } from "../Only";
 import { useSettings } from "../settings";
 import "./buying.css";
@@ -126,12 +127,7 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
   const pieces = page.orders.flatMap((order) => order.lines).reduce((sum, line) => sum + line.packs * line.packSize, 0);
   const saved = page.apartMinor - page.totalMinor;
   const { turned } = useSettings();
-  if (turned)
-    return (
-      <div className="page">
-        <p className="card empty">What the shop pays is not shown while the customer looks: the switch is at the top right.</p>
-      </div>
-    );
+  if (turned) return <ForUsAlone />;
   return (
     <div className="page buying">
       <div className="page-head">

@@ -98,9 +98,11 @@ export function ReceivingScreen({
         </span>
         <span className="fill" />
         {!turned && <b className="num">{money(purchase.goodsMinor + purchase.carriageMinor, purchase.currency)}</b>}
-        <a className="button" href={`/api/buying/${purchase.number}/order.pdf`} target="_blank" rel="noreferrer">
-          The order
-        </a>
+        {!turned && (
+          <a className="button" href={`/api/buying/${purchase.number}/order.pdf`} target="_blank" rel="noreferrer">
+            The order
+          </a>
+        )}
         {claims && (
           <a className="button" href={`/api/buying/${purchase.number}/claim.pdf`} target="_blank" rel="noreferrer">
             Claim

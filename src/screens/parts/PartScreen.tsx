@@ -5,7 +5,6 @@ import Link from "next/link";
 import { useRouter, useSearchParams } from "next/navigation";
 import { useMemo, useState } from "react";
 import { partMerged } from "@/core/parts/partChanges";
-import { formatMoment } from "@/core/units/date";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
 import { amountWrong, Field, MoneyBox, NumberBox } from "@/ui/boxes";
 import { useDraft, useInBrowser } from "@/ui/useDraft";
@@ -16,6 +15,7 @@ import { figuresOf, tellIssue } from "@/core/parts/tellIssue";
 import { Figures } from "@/ui/figures/Figures";
 import { nothingIn, partedByNeed } from "@/core/figures/schema";
 import { KIND_NAMES, PART_KINDS, type PartKind } from "@/core/parts/kinds";
+import { Changes, type RecordLine } from "../Changes";
 import { Fields } from "../Only";
 import { useSettings } from "../settings";
 import "./parts.css";
@@ -36,8 +36,6 @@ type Page = {
   version: number | null;
   history: readonly RecordLine[];
 };
-/** One change of a part, and what stood before it. */
-type RecordLine = { version: number; at: string; by: string; says: string; before: unknown };
 
 /** A part's page: its head, its spec field by field from the one schema, and who sells it. What is wrong stands at its field. */
 export function PartScreen({ page, isNew, keepPart }: { page: Page; isNew: boolean; keepPart: KeepPart }) {
@@ -279,31 +277,6 @@ export function PartScreen({ page, isNew, keepPart }: { page: Page; isNew: boole
       </Fields>
       {page.history.length > 0 && <Changes history={page.history} put={may("save part") ? (raw) => void save(raw) : null} />}
     </div>
-  );
-}
-
-/** Who changed it, when and how; what stood before each change can be put back. */
-function Changes({ history, put }: { history: readonly RecordLine[]; put: ((raw: Raw) => void) | null }) {
-  return (
-    <section className="card part-changes shop-only">
-      <h2>What was changed</h2>
-      <ul>
-        {history.map((line) => (
-          <li key={line.version}>
-            <span className="num small soft">{formatMoment(line.at)}</span>
-            <span>
-              {line.says}
-              {line.by && <span className="soft">, {line.by}</span>}
-            </span>
-            {line.before !== null && put && (
-              <button className="button quiet small" onClick={() => put(line.before as Raw)}>
-                As before this
-              </button>
-            )}
-          </li>
-        ))}
-      </ul>
-    </section>
   );
 }
 

@@ -10,12 +10,13 @@ import { landedCarriage, landedGoods, landedOf, stepsAsked } from "@/core/supply
 import type { SeenLead } from "@/core/supply/seenLead";
 import { supplierMerged, tellSupplierIssue } from "@/core/supply/supplierChanges";
 import { NO_TERMS, WEEKDAYS } from "@/core/parts/terms";
-import { formatMoment } from "@/core/units/date";
 import { CarriageSteps } from "@/draw/CarriageSteps";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
 import { amountWrong, Field, MoneyBox, NumberBox } from "@/ui/boxes";
 import { money } from "@/ui/format";
 import { useDraft, useInBrowser } from "@/ui/useDraft";
+import { Changes, type RecordLine } from "../Changes";
+import { ForUsAlone } from "../ForUsAlone";
 import { Fields } from "../Only";
 import { useSettings } from "../settings";
 import { PriceLists, type ListDoors } from "./PriceLists";
@@ -24,7 +25,6 @@ import "./suppliers.css";
 
 type Raw = Record<string, unknown>;
 type Issue = { path: string; message: string };
-type RecordLine = { version: number; at: string; by: string; says: string; before: unknown };
 type Money = Pick<HouseRules, "currency" | "rates" | "rateBufferPercent">;
 export type KeepSupplier = (
   raw: unknown,
@@ -70,7 +70,7 @@ export function SupplierScreen({
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
   const [turn, setTurn] = useState(0);
-  const { may, by } = useSettings();
+  const { may, by, turned } = useSettings();
   const inBrowser = useInBrowser();
   const router = useRouter();
   const put = (next: Raw) => of.put(JSON.stringify(next));
@@ -111,6 +111,7 @@ export function SupplierScreen({
     if (isNew) router.push(`/suppliers/${answer.id}`);
     else router.refresh();
   };
+  if (turned) return <ForUsAlone />;
   const typed = of.draft !== null && of.draft !== JSON.stringify(stands.raw);
   return (
     <div className="page supplier-page">
@@ -409,25 +410,7 @@ export function SupplierScreen({
       </Fields>
       {!isNew && <PriceLists supplierId={String(page.raw.id)} lists={lists} doors={doors} />}
       {page.history.length > 0 && (
-        <section className="card part-changes">
-          <h2>What was changed</h2>
-          <ul>
-            {page.history.map((line) => (
-              <li key={line.version}>
-                <span className="num small soft">{formatMoment(line.at)}</span>
-                <span>
-                  {line.says}
-                  {line.by && <span className="soft">, {line.by}</span>}
-                </span>
-                {line.before !== null && may("save supplier") && (
-                  <button className="button quiet small" disabled={busy} onClick={() => void save(line.before as Raw)}>
-                    As before this
-                  </button>
-                )}
-              </li>
-            ))}
-          </ul>
-        </section>
+        <Changes history={page.history} put={may("save supplier") ? (before) => void save(before) : null} busy={busy} />
       )}
     </div>
   );

@@ -4,7 +4,9 @@ import Link from "next/link";
 import type { SeenLead } from "@/core/supply/seenLead";
 import type { Supplier } from "@/core/parts/part";
 import { money } from "@/ui/format";
+import { ForUsAlone } from "../ForUsAlone";
 import { Only } from "../Only";
+import { useSettings } from "../settings";
 import "./suppliers.css";
 
 type Row = { readonly supplier: Supplier; readonly offers: number; readonly seen: SeenLead | null; readonly unrated: boolean };
@@ -14,6 +16,8 @@ const daysOf = (days: readonly string[]) => (days.length === 0 || days.join(", "
 
 /** Everybody the shop buys from: what they ask beside prices, and how long they take. */
 export function SuppliersScreen({ rows, broken }: { rows: readonly Row[]; broken: readonly string[] }) {
+  const { turned } = useSettings();
+  if (turned) return <ForUsAlone />;
   return (
     <div className="page suppliers">
       <div className="page-head">
