@@ -6,6 +6,7 @@ import { may, notTheirs, type Deed, type Who } from "@/core/people/roles";
 import { good, type Result } from "@/core/result";
 import type { SpecIssue } from "@/core/parts/part";
 import { callOffJoint, placeJoint, takeDelivery } from "@/shop/buying";
+import { searchAside } from "@/server/buyingPool";
 import { copyShop } from "@/server/copies";
 import { whoAsks } from "@/server/who";
 import { createJob } from "@/shop/createJob";
@@ -102,7 +103,7 @@ export const takePriceListBack = async (supplierId: unknown, by: string): Promis
 /** Places one order of the proposal for all its jobs. @returns what was placed, in words */
 export const placeJointOrder = async (raw: unknown, by: string): Promise<Told> =>
   inTheNameOf<Told>("place joint order", refuseInWords, async (who) =>
-    told(await placeJoint(await database(), raw, now(), nameOf(who, by))),
+    told(await placeJoint(await database(), raw, now(), nameOf(who, by), searchAside)),
   );
 
 /** Takes in what came of a purchase. @returns what was taken in, in words */

@@ -64,6 +64,16 @@ describe("what all jobs want, bought together", () => {
   });
 });
 
+test("a search that is given up is told, proposes nothing and places nothing; what is on its way is shown all the same", async () => {
+  const gone = () => Promise.resolve(null);
+  const page = await buyingPage(shop.db, { jobs: null, days: 399 }, NOW, gone);
+  expect([page.orders, page.frontier, page.totalMinor]).toEqual([[], [], 0]);
+  expect(page.says).toContain("took too long");
+  expect(page.purchases.length).toBeGreaterThan(0);
+  const wish = { supplierId: "lowtide", jobs: [SHELF], days: 398, expectMinor: 0, request: randomUUID() };
+  expect(await placeJoint(shop.db, wish, NOW, "Ida", gone)).toMatchObject({ ok: false, error: page.says });
+});
+
 describe("one order for several jobs", () => {
   let placed: Purchase;
   let jobs: string[];

@@ -6,13 +6,13 @@ import type { Summary } from "@/core/job/summary";
 import { formatMoney } from "@/core/money/money";
 import type { Offer } from "@/core/parts/part";
 import { bad, good, type Result } from "@/core/result";
-import { frontier, totalOf, within, type DaysOf, type FrontierPoint } from "@/core/supply/frontier";
+import { totalOf, type DaysOf } from "@/core/supply/frontier";
 import { needsOf, SHELF, shelfNeeds, type JobNeeds, type Need } from "@/core/supply/needs";
 import { arrivalDay } from "@/core/supply/orderDay";
 import { dueDay } from "@/core/supply/placedOrder";
 import { deliverySchema, forShelf, orderedPieces, purchaseOf, receive, type Purchase } from "@/core/supply/purchase";
 import { leadToExpect, seenLead } from "@/core/supply/seenLead";
-import { supplyPlan, type PlannedOrder } from "@/core/supply/supplyPlan";
+import { basketOf, type PlannedOrder } from "@/core/supply/supplyPlan";
 import { lastSerial, orderNumber } from "@/core/cost/orderOf";
 import { text } from "@/core/record";
 import { takeFromShelf } from "@/data/catalogue";
@@ -29,14 +29,16 @@ import {
   updatePurchase,
   type OpenOrder,
 } from "@/data/purchases";
+import { daysKey, searchBuying, type Search, type Searched, type SearchInput } from "./buyingSearch";
 import { jobList } from "./jobList";
 import { benchOf, hashOf } from "./jobView";
 import { storeEdit } from "./perform";
-import { provePlan } from "./provePlan";
 import { requestSchema } from "./request";
 import { assessOn, type Bench } from "./useCase";
 
 const MOST_JOBS = 600;
+const GIVEN_UP =
+  "The search for the cheapest orders took too long, or too many asked at once: take fewer jobs, or ask again in a moment.";
 /** Jobs that are listed beside those that are bought for. */
 const LISTED_OTHERS = 60;
 const DAY_MS = 86_400_000;
@@ -86,6 +88,8 @@ export type Buying = {
   readonly totalMinor: number;
   /** What the same would cost ordered job by job. */
   readonly apartMinor: number;
+  /** Why there is no proposal; empty where there is one, or nothing to propose. */
+  readonly says: string;
   readonly proved: boolean;
   readonly unpriced: readonly { readonly name: string; readonly quantity: number; readonly why: string }[];
   /** From the earliest to the cheapest. */
@@ -164,16 +168,19 @@ type Worked = {
   readonly all: readonly JobNeeds[];
   readonly included: readonly JobNeeds[];
   readonly needs: readonly Need[];
-  readonly points: readonly FrontierPoint[];
-  readonly point: FrontierPoint | null;
+  /** null where the search was given up. */
+  readonly found: Searched | null;
   readonly arrivalOf: (offer: Offer) => string;
 };
 
-/** Frontiers of before: the page asks again for every day that is pointed at. */
-const frontiers = new Map<string, readonly FrontierPoint[]>();
-const MOST_FRONTIERS = 20;
+/** Proposals of before: the page asks again for every day that is pointed at. */
+const searched = new Map<string, Searched>();
+const MOST_SEARCHED = 40;
 
-async function worked(db: Knex, asked: AskedPlan, now: string): Promise<Worked> {
+const wantsOf = (wants: Readonly<Record<string, number>>) =>
+  Object.entries(wants).map(([partId, quantity]) => ({ partId, quantity }));
+
+async function worked(db: Knex, asked: AskedPlan, now: string, search: Search): Promise<Worked> {
   const bench = await benchOf(db, now, "", null);
   const { rows } = await jobList(db, "", MOST_JOBS, now, { sort: "promised" });
   const all = rows.filter((row) => row.broken === null && Object.keys(row.summary.buys).length > 0).map(needsIn);
@@ -184,18 +191,21 @@ async function worked(db: Knex, asked: AskedPlan, now: string): Promise<Worked> 
   const included = all.filter((job) => !job.stopped && (chosen ? chosen.has(job.jobId) : job.notYet === ""));
   const needs = needsOf(included);
   const { daysOf, arrivalOf } = await daysFrom(db, bench);
-  const wants = needs.map(({ partId, quantity }) => ({ partId, quantity }));
-  const key = `${bench.stamp} ${hashOf([wants, now.slice(0, 10), [...bench.catalogue.suppliers.keys()].map((id) => arrivalOf({ supplierId: id, leadDays: 0 } as Offer))])}`;
-  const points = frontiers.get(key) ?? frontier(wants, bench.catalogue, bench.house, daysOf);
-  if (frontiers.size >= MOST_FRONTIERS) frontiers.clear();
-  frontiers.set(key, points);
-  const at = asked.days === null ? points.at(-1) : (points.findLast((one) => one.days <= asked.days!) ?? points[0]);
-  if (!at) return { bench, all, included, needs, points, point: null, arrivalOf };
-  // What the quick search could not prove is settled beside the server's own thread.
-  const limited = { ...bench, catalogue: within(at.plan.wants, bench.catalogue, bench.house, at.days, daysOf).catalogue };
-  const proved = await provePlan(at.plan, limited);
-  const plan = proved ? supplyPlan(at.plan.wants, limited.catalogue, bench.house) : at.plan;
-  return { bench, all, included, needs, points, point: { ...at, plan, totalMinor: totalOf(plan) }, arrivalOf };
+  const parts = needs.flatMap(({ partId }) => bench.catalogue.parts.get(partId) ?? []);
+  const input: SearchInput = {
+    wants: needs.map(({ partId, quantity }) => ({ partId, quantity })),
+    parts,
+    suppliers: [...bench.catalogue.suppliers.values()],
+    house: bench.house,
+    days: Object.fromEntries(parts.flatMap((part) => part.offers.map((offer) => [daysKey(offer), daysOf(offer)]))),
+    at: asked.days,
+    apart: included.map((job) => wantsOf(job.wants)),
+  };
+  const key = `${bench.stamp} ${hashOf([input.wants, input.days, input.at, input.apart])}`;
+  const found = searched.get(key) ?? (await search(input));
+  if (searched.size >= MOST_SEARCHED) searched.clear();
+  if (found) searched.set(key, found);
+  return { bench, all, included, needs, found, arrivalOf };
 }
 
 /** Pieces that the orders before one buy of a part: those that are due first are served first, from the first order. */
@@ -206,8 +216,9 @@ const beforeIn = (orders: readonly PlannedOrder[], at: number) => (partId: strin
     .reduce((sum, line) => sum + (line.part.id === partId ? line.quantity : 0), 0);
 
 /** The needs of all open jobs, the proposal for them, and everything that is on its way. */
-export async function buyingPage(db: Knex, asked: AskedPlan, now: string): Promise<Buying> {
-  const { bench, all, included, needs, points, point, arrivalOf } = await worked(db, asked, now);
+export async function buyingPage(db: Knex, asked: AskedPlan, now: string, search: Search = searchBuying): Promise<Buying> {
+  const { bench, all, included, needs, found, arrivalOf } = await worked(db, asked, now, search);
+  const point = found?.chosen ?? null;
   const { currency } = bench.house;
   const numbers = new Map(all.map((job) => [job.jobId, job.number]));
   const arrives = new Map<string, { day: string; what: string }>();
@@ -243,22 +254,13 @@ export async function buyingPage(db: Knex, asked: AskedPlan, now: string): Promi
         .at(-1)!,
     };
   });
-  const apart = included.map((job) =>
-    totalOf(
-      supplyPlan(
-        Object.entries(job.wants).map(([partId, quantity]) => ({ partId, quantity })),
-        bench.catalogue,
-        bench.house,
-      ),
-    ),
-  );
   const [open, closed, single] = await Promise.all([
     listPurchases(db, { closed: false, limit: 100 }),
     listPurchases(db, { closed: true, limit: 6 }),
     ordersUnderWay(db, 200),
   ]);
   const today = now.slice(0, 10);
-  const wantsAll = supplyPlan(
+  const { unpriced } = basketOf(
     needs.map(({ partId, quantity }) => ({ partId, quantity })),
     bench.catalogue,
     bench.house,
@@ -281,11 +283,12 @@ export async function buyingPage(db: Knex, asked: AskedPlan, now: string): Promi
     })),
     moreJobs: all.length - listed.length,
     orders,
-    totalMinor: point?.totalMinor ?? 0,
-    apartMinor: apart.reduce((sum, one) => sum + one, 0),
+    totalMinor: point ? totalOf(point.plan) : 0,
+    apartMinor: found?.apartMinor ?? 0,
+    says: found ? "" : GIVEN_UP,
     proved: point?.plan.proved ?? true,
-    unpriced: wantsAll.unpriced.map(({ part, quantity, why }) => ({ name: part.name, quantity, why })),
-    frontier: points.map(({ days, totalMinor }) => ({
+    unpriced: unpriced.map(({ part, quantity, why }) => ({ name: part.name, quantity, why })),
+    frontier: (found?.points ?? []).map(({ days, totalMinor }) => ({
       days,
       arrives: new Date(Date.parse(today) + days * DAY_MS).toISOString().slice(0, 10),
       totalMinor,
@@ -382,7 +385,13 @@ export type PlaceJoint = z.input<typeof placeSchema>;
  * of it or nothing. What changed since it was shown is told instead.
  * @returns what was placed, in words
  */
-export async function placeJoint(db: Knex, raw: unknown, now: string, by: string): Promise<Result<string>> {
+export async function placeJoint(
+  db: Knex,
+  raw: unknown,
+  now: string,
+  by: string,
+  search: Search = searchBuying,
+): Promise<Result<string>> {
   const read = placeSchema.safeParse(raw);
   if (!read.success) return bad("That order does not read: load the page anew.");
   const { supplierId, jobs, days, expectMinor, request } = read.data;
@@ -391,8 +400,9 @@ export async function placeJoint(db: Knex, raw: unknown, now: string, by: string
   const before = await purchaseOfRequest(db, request);
   if (before) return good(told(before));
   // The search is done before the transaction: nobody else waits for it.
-  const plan = await worked(db, { jobs, days }, now);
-  const orders = plan.point?.plan.orders ?? [];
+  const plan = await worked(db, { jobs, days }, now, search);
+  if (!plan.found) return bad(GIVEN_UP);
+  const orders = plan.found.chosen?.plan.orders ?? [];
   const at = orders.findIndex((order) => order.supplier.id === supplierId);
   const order = orders[at];
   if (!order) return bad("There is nothing left to order there: the page shows what stands now.");

@@ -47,7 +47,11 @@ const packsOf = ({ parts }: Basket, values: Values): number[][] =>
  *
  * @returns whether the plan is proved now: work it out again
  */
-export async function provePlan(plan: SupplyPlan, { catalogue, house }: Bench, deadlineMs = DEADLINE_MS): Promise<boolean> {
+export async function provePlan(
+  plan: SupplyPlan,
+  { catalogue, house }: Pick<Bench, "catalogue" | "house">,
+  deadlineMs = DEADLINE_MS,
+): Promise<boolean> {
   if (plan.proved) return false;
   const basket = basketOf(plan.wants, catalogue, house);
   const program = programOf(basket.parts, basket.asks);

@@ -53,6 +53,7 @@ export type Buying = {
   orders: readonly Planned[];
   totalMinor: number;
   apartMinor: number;
+  says: string;
   proved: boolean;
   unpriced: readonly { name: string; quantity: number; why: string }[];
   frontier: readonly { days: number; arrives: string; totalMinor: number }[];
@@ -200,6 +201,7 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
               )}
             </div>
           )}
+          {page.says && <p className="note stop">{page.says}</p>}
           {page.unpriced.length > 0 && (
             <p className="note stop">
               Without a price, so on no order:{" "}
