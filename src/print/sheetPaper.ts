@@ -1,3 +1,4 @@
+import { accountOf } from "@/core/cost/payments";
 import type { Content } from "pdfmake/interfaces";
 import type { JobView } from "@/core/job/view";
 import { formatMoney } from "@/core/money/money";
@@ -37,6 +38,7 @@ export function sheetPaper(view: JobView): Paper {
     (p) =>
       `${p.title}: asked ${p.asked === null ? "" : promiseBound(p.id)}${figure(p.id, p.asked)}, predicted ${figure(p.id, p.predicted)} (${p.note})`,
   );
+  const account = accountOf(view.job.payments, sheet);
   return {
     title: `Build sheet ${jobNumber(view)}`,
     content: [
@@ -59,6 +61,12 @@ export function sheetPaper(view: JobView): Paper {
             { text: m(sheet.allInMinor), bold: true },
           ],
           ["Deposit with the order", m(sheet.depositMinor)],
+          ...(account.paidMinor !== 0
+            ? [
+                ["Paid", m(account.paidMinor)],
+                ["Still owed", m(account.owedMinor)],
+              ]
+            : []),
         ],
         ["*", 110],
         [1],

@@ -92,6 +92,10 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
   };
   for (const command of beginningOf(demo, now)) await act(command);
   for (const [finding, remedy] of demo.accept) await act(acceptCommand(assessed().fit.findings, finding, remedy));
+  if (demo.through === "order" || demo.through === "build") {
+    const minor = assessed().sheet.depositMinor;
+    await act({ do: "take payment", minor, back: false, how: "transfer", says: "deposit" });
+  }
   if (demo.through === "order" || demo.through === "build") await placeOrders(demo, () => assessed().sheet.plan.orders, act);
   if (demo.through === "build") {
     for (const order of job.orders) await act({ do: "arrived", orderId: order.id });

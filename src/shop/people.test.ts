@@ -209,6 +209,7 @@ const SAMPLES: Record<string, object> = {
   tick: { step: "x", note: "" },
   untick: { step: "x" },
   "note call": { says: "x" },
+  "take payment": { minor: 100, back: false, how: "card", says: "" },
   brought: { partId: "x" },
   "put aside": { why: "a reason of words" },
   "take up": {},

@@ -1,5 +1,7 @@
 import type { Knex } from "knex";
+import { accountOf } from "@/core/cost/payments";
 import type { Command } from "@/core/job/command";
+import { customerView } from "@/core/job/customerView";
 import type { JobView } from "@/core/job/view";
 import { loadCatalogue, saveParts } from "@/data/catalogue";
 import { openDatabase } from "@/data/connection";
@@ -444,4 +446,41 @@ test("a preview chooses without storing", async () => {
     deltaMinor: chosen.sheet.allInMinor - view.sheet.allInMinor,
   });
   expect(await preview(db, "nope", "battery", [], NOW)).toBeUndefined();
+});
+
+describe("a customer's account", () => {
+  test("takes a deposit and the rest, asks before more than is owed, and gives back no more than was paid", async () => {
+    const view = await viewOf("Perran");
+    const { allInMinor, depositMinor } = view.sheet;
+    expect(depositMinor).toBeGreaterThan(0);
+    const pay = (minor: number, over: object = {}): Command => ({
+      do: "take payment",
+      minor,
+      back: false,
+      how: "card",
+      says: "",
+      ...over,
+    });
+    const deposit = await must(view, pay(depositMinor, { says: "deposit" }));
+    expect(deposit.job.payments).toMatchObject([{ minor: depositMinor, by: "Ida", currency: "EUR", says: "deposit" }]);
+    expect(deposit.sheet).toEqual(view.sheet);
+    const tooMuch = pay(allInMinor - depositMinor + 1);
+    expect(await act(deposit, tooMuch)).toMatchObject({ ok: false, error: { says: expect.stringContaining("is owed") } });
+    expect(await act(deposit, pay(depositMinor + 1, { back: true }))).toMatchObject({
+      ok: false,
+      error: { says: expect.stringContaining("no more than that is given back") },
+    });
+    for (const minor of [0, -1, 1.5, 1e9]) expect([minor, (await act(deposit, pay(minor))).ok]).toEqual([minor, false]);
+    const over = await must(deposit, { ...tooMuch, over: true } as Command);
+    const back = await must(over, pay(1, { back: true, says: "a cent too much" }));
+    expect(accountOf(back.job.payments, back.sheet)).toMatchObject({ owedMinor: 0, paidMinor: allInMinor });
+    // What came in goes out with the job, and stands before its customer.
+    expect(JSON.stringify(await exportJob(db, back.job.id, NOW))).toContain("a cent too much");
+    const given = await must(back, { do: "give sheet", overBudget: true });
+    expect(customerView(given).sheet).toMatchObject({ paidMinor: allInMinor });
+    // Taken back step by step it is as it was.
+    let undone = given;
+    for (let i = 0; i < 4; i += 1) undone = await must(undone, { do: "undo", sure: true });
+    expect(undone.job.payments).toEqual([]);
+  });
 });

@@ -1,3 +1,4 @@
+import { amountSchema, PAID_BY } from "../cost/payments";
 import { z } from "zod";
 import { DONOR_KEYS } from "../donor/items";
 import { HOWS } from "../donor/reading";
@@ -45,6 +46,15 @@ export const commandSchema = z.discriminatedUnion("do", [
   z.strictObject({
     do: z.literal("note call"),
     says: z.string().trim().min(1, "say what was said").max(400, "at most 400 letters"),
+  }),
+  z.strictObject({
+    do: z.literal("take payment"),
+    minor: amountSchema,
+    back: z.boolean(),
+    how: z.enum(PAID_BY),
+    says: z.string().trim().max(120, "at most 120 letters"),
+    /** More than is owed is taken all the same. */
+    over: z.literal(true).optional(),
   }),
   z.strictObject({ do: z.literal("brought"), partId: z.string().max(60) }),
   z.strictObject({ do: z.literal("put aside"), why: reason }),

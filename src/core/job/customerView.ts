@@ -1,3 +1,4 @@
+import { accountOf } from "../cost/payments";
 import type { Currency } from "../parts/part";
 import { promiseBound, promiseFigure } from "../promise/promiseText";
 import { standing } from "../supply/placedOrder";
@@ -21,6 +22,8 @@ export type CustomerView = {
     /** Labour, carriage, consumables, reserve and tax: what the lines leave of it all. */
     readonly otherMinor: number;
     readonly allInMinor: number;
+    /** What they paid so far. */
+    readonly paidMinor: number;
   } | null;
   readonly promises: readonly { readonly title: string; readonly asked: string; readonly predicted: string }[];
 };
@@ -59,6 +62,7 @@ export function customerView({ job, steps, promises, sheet, shop, work }: JobVie
       lines: given.lines,
       otherMinor: given.allInMinor - given.lines.reduce((sum, line) => sum + line.totalMinor, 0),
       allInMinor: given.allInMinor,
+      paidMinor: accountOf(job.payments, { ...given, depositMinor: 0 }).paidMinor,
     },
     promises: [
       ...promises.filter((promise) => promise.id !== "price"),

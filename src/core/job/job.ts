@@ -1,3 +1,4 @@
+import { paymentSchema } from "../cost/payments";
 import { z } from "zod";
 import { partId, stamp, text } from "../record";
 import { currencySchema } from "../parts/part";
@@ -60,6 +61,8 @@ export const jobSchema = z.strictObject({
   ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200), despite })),
   /** What the customer has brought of their own, by part. */
   brought: z.record(z.string().max(60), z.strictObject(stamp)).default({}),
+  /** Money that the customer gave, or was given back, the latest last. */
+  payments: z.array(paymentSchema).max(100, "a job holds at most 100 payments").default([]),
   /** What was said on the telephone, the latest last. */
   calls: z
     .array(z.strictObject({ ...stamp, says: text(400).min(1) }))
@@ -114,6 +117,7 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   taken: {},
   ticks: {},
   brought: {},
+  payments: [],
   calls: [],
   aside: null,
   signed: null,

@@ -56,6 +56,7 @@ export const ALLOWED: Readonly<Record<Deed, readonly Role[]>> = {
   untick: BENCH,
   sign: BENCH,
   "note call": ALL,
+  "take payment": COUNTER,
   brought: ALL,
   "put aside": COUNTER,
   "take up": COUNTER,

@@ -231,6 +231,7 @@ export function PartScreen({ page, isNew, keepPart }: { page: Page; isNew: boole
                   value={part.keepAtLeast ?? null}
                   onChange={(value) => set("keepAtLeast", value ?? undefined)}
                   label="Kept there at least"
+                  example="such as 2; empty: none"
                 />
               </Field>
             )}
@@ -348,6 +349,7 @@ function Offers({
               value={String(offer.number ?? "")}
               onChange={(event) => change(index, "number", event.target.value === "" ? undefined : event.target.value)}
               maxLength={40}
+              placeholder="as on their list, such as A-1042"
               aria-label="Their number for it"
             />
           </Field>

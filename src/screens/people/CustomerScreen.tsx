@@ -85,6 +85,18 @@ export function CustomerScreen({ view }: { view: CustomerView | null }) {
                   <td>All in, with tax</td>
                   <td className="num">{formatMoney(sheet.allInMinor, sheet.currency)}</td>
                 </tr>
+                {sheet.paidMinor !== 0 && (
+                  <>
+                    <tr>
+                      <td>Paid so far</td>
+                      <td className="num">{formatMoney(sheet.paidMinor, sheet.currency)}</td>
+                    </tr>
+                    <tr>
+                      <td>Still owed</td>
+                      <td className="num">{formatMoney(Math.max(0, sheet.allInMinor - sheet.paidMinor), sheet.currency)}</td>
+                    </tr>
+                  </>
+                )}
               </tbody>
             </table>
           </>

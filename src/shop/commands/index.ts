@@ -10,6 +10,7 @@ import { noteCall } from "./noteCall";
 import { accept, offerAgain, override, refuse, takeBack, withdrawOverride } from "./findings";
 import { forgetReading, measure } from "./measure";
 import { arrived, callOff, placeOrder } from "./orders";
+import { takePayment } from "./payments";
 import { dropPhoto, keepPhoto } from "./photos";
 import { addLine, giveSheet, removeLine, source } from "./sheet";
 
@@ -40,12 +41,20 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   sign,
   brought,
   "note call": noteCall,
+  "take payment": takePayment,
   "put aside": putAside,
   "take up": takeUp,
 };
 
 /** What may still happen to a job that is put aside: parts that were ordered come all the same, or are called off. */
-const WHILE_ASIDE: ReadonlySet<Command["do"]> = new Set(["put aside", "take up", "arrived", "call off", "note call"]);
+const WHILE_ASIDE: ReadonlySet<Command["do"]> = new Set([
+  "put aside",
+  "take up",
+  "arrived",
+  "call off",
+  "note call",
+  "take payment",
+]);
 
 export const carryOut = (job: Job, command: Command, bench: Bench): Result<Done, Refusal> =>
   job.aside && !WHILE_ASIDE.has(command.do)

@@ -15,6 +15,7 @@ import dynamic from "next/dynamic";
 import { Only } from "../../Only";
 import { useKeptText } from "@/ui/useDraft";
 import { useJob } from "../JobContext";
+import { Payments } from "./Payments";
 import "./sheet.css";
 
 const CustomerLinks = dynamic(() => import("./CustomerLinks").then((m) => m.CustomerLinks), { ssr: false });
@@ -79,7 +80,12 @@ export function SheetStage() {
       <Only may="add line">
         <AddLine />
       </Only>
-      {sheet.lines.length > 0 && <Totals />}
+      {sheet.lines.length > 0 && (
+        <div className="sheet-foot">
+          <Totals />
+          <Payments />
+        </div>
+      )}
     </section>
   );
 }
