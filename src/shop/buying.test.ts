@@ -187,6 +187,12 @@ describe("one order for several jobs", () => {
     expect(await callOffJoint(shop.db, { purchaseId: first.id, version: 1, why: "sold out" }, NOW, "Ida")).toMatchObject({
       ok: true,
     });
+    expect(await callOffJoint(shop.db, { purchaseId: first.id, version: 1, why: "sold out" }, NOW, "Ida")).toMatchObject({
+      ok: true,
+    });
+    expect(await callOffJoint(shop.db, { purchaseId: first.id, version: 2, why: "another" }, NOW, "Ida")).toMatchObject({
+      ok: false,
+    });
     await buyingPage(shop.db, asked, NOW);
     expect(Object.fromEntries((await listJobs(shop.db, "", 50)).rows.map((row) => [row.id, row.summary.buys]))).toEqual(
       wantedBefore,

@@ -4,6 +4,7 @@ import { z } from "zod";
 import { countVerdicts } from "@/core/fit/finding";
 import type { Summary } from "@/core/job/summary";
 import { formatMoney } from "@/core/money/money";
+import { formatDay } from "@/core/units/date";
 import type { Offer } from "@/core/parts/part";
 import { bad, good, type Result } from "@/core/result";
 import { totalOf, type DaysOf } from "@/core/supply/frontier";
@@ -396,7 +397,7 @@ export async function placeJoint(
   if (!read.success) return bad("That order does not read: load the page anew.");
   const { supplierId, jobs, days, expectMinor, request } = read.data;
   const told = (purchase: Purchase) =>
-    `${purchase.number} is placed with ${purchase.supplierName}: ${formatMoney(purchase.goodsMinor + purchase.carriageMinor, purchase.currency)}, due ${purchase.dueDay}.`;
+    `${purchase.number} is placed with ${purchase.supplierName}: ${formatMoney(purchase.goodsMinor + purchase.carriageMinor, purchase.currency)}, due ${formatDay(purchase.dueDay)}.`;
   const before = await purchaseOfRequest(db, request);
   if (before) return good(told(before));
   // The search is done before the transaction: nobody else waits for it.
@@ -537,6 +538,8 @@ export async function callOffJoint(db: Knex, raw: unknown, now: string, by: stri
   return db.transaction(async (trx): Promise<Result<string>> => {
     const purchase = await findPurchase(trx, purchaseId);
     if (!purchase) return bad("There is no such order.");
+    // Sent again because no answer came: it is called off for this reason already.
+    if (purchase.closed?.why === why) return good(`${purchase.number} ${purchase.closed.how}: ${why}`);
     if (purchase.closed) return bad(`${purchase.number} is closed already: ${purchase.closed.how}.`);
     if (purchase.version !== version) return bad(`${purchase.number} has changed meanwhile: look again, then call it off.`);
     const some = purchase.lines.some((line) => line.came > 0);

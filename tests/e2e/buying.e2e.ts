@@ -83,22 +83,19 @@ test("what several jobs want is placed in one order, and stands in each of them"
   const { page, complaints } = await openPage(stand, "/buying");
   const before = await proposal();
   const [perran, tegen] = [await jobId(stand, "Perran"), await jobId(stand, "Tegen")];
-  for (const id of [perran, tegen]) {
-    const { number } = before.jobs.find((job) => job.jobId === id)!;
-    const name = await page.$$eval(
-      ".buying-job input",
-      (boxes, n) => boxes.map((box) => box.getAttribute("aria-label")!).find((label) => label.startsWith(`Buy for job ${n},`))!,
-      number,
-    );
-    const settled = page.waitForResponse((answer) => answer.url().endsWith("/api/buying"));
-    await page.click(`[aria-label="${name}"]`);
-    await settled;
-    await page.waitForFunction(
-      (label: string) => (document.querySelector(`[aria-label="${label}"]`) as HTMLInputElement).checked,
-      {},
-      name,
-    );
-  }
+  const labels = await page.$$eval(
+    ".buying-job input",
+    (boxes, numbers) =>
+      boxes
+        .map((box) => box.getAttribute("aria-label")!)
+        .filter((label) => numbers.some((n) => label.startsWith(`Buy for job ${n},`))),
+    before.jobs.filter((job) => [perran, tegen].includes(job.jobId)).map((job) => job.number),
+  );
+  expect(labels).toHaveLength(2);
+  // One right after the other, before any answer: both stay ticked.
+  for (const label of labels) await page.click(`[aria-label="${label}"]`);
+  for (const label of labels)
+    expect(await page.$eval(`[aria-label="${label}"]`, (box) => (box as HTMLInputElement).checked)).toBe(true);
   const asked = before.jobs.filter((job) => job.included || [perran, tegen].includes(job.jobId)).map((job) => job.jobId);
   const together = await proposal(asked);
   await page.waitForFunction((n: number) => document.querySelectorAll(".buying-order").length === n, {}, together.orders.length);

@@ -110,10 +110,12 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
     // eslint-disable-next-line react-hooks/exhaustive-deps -- what is asked alone decides what is loaded
   }, [asked]);
   const included = page.jobs.filter((job) => job.included).map((job) => job.jobId);
+  // What is ticked runs ahead of the proposal: of two quick clicks neither is lost.
+  const ticked = asked.jobs ?? included;
   const toggle = (jobId: string) =>
     setAsked({
       days: asked.days,
-      jobs: included.includes(jobId) ? included.filter((one) => one !== jobId) : [...included, jobId],
+      jobs: ticked.includes(jobId) ? ticked.filter((one) => one !== jobId) : [...ticked, jobId],
     });
   const place = async (order: Planned) => {
     setBusy(true);
@@ -123,7 +125,7 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
     );
     setBusy(false);
     setSays(answer.ok ? { ok: true, text: answer.value } : { ok: false, text: answer.says });
-    await load({ ...asked, jobs: included });
+    await load({ ...asked, jobs: ticked });
   };
   const pieces = page.orders.flatMap((order) => order.lines).reduce((sum, line) => sum + line.packs * line.packSize, 0);
   const saved = page.apartMinor - page.totalMinor;
@@ -157,7 +159,7 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
             <label key={job.jobId} className={`buying-job${job.included ? " in" : ""}`}>
               <input
                 type="checkbox"
-                checked={job.included}
+                checked={ticked.includes(job.jobId)}
                 disabled={job.stopped}
                 onChange={() => toggle(job.jobId)}
                 aria-label={job.number ? `Buy for job ${job.number}, ${job.customer}` : "Buy for our shelf"}
@@ -192,7 +194,7 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
                     : "Not every way was weighed: a cheaper one may exist."}
                 </span>
               </div>
-              <Hurry page={page} onDays={(days) => setAsked({ jobs: included, days })} />
+              <Hurry page={page} onDays={(days) => setAsked({ jobs: ticked, days })} />
               {page.later.length > 0 && (
                 <p className="small soft">
                   Nobody has sooner: {page.later.slice(0, 3).join("; ")}
