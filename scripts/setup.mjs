@@ -42,18 +42,35 @@ async function runAlong(command, args, env = {}) {
   process.exit(code);
 }
 
-/** Installs the packages when the lock file is not the one that was installed. The SQLite driver compiles once, with this Node's own headers where it has them. */
+/** Installs the packages when the lock file is not the one that was installed; resolves when all of them work. */
 export async function installPackages() {
+  await (
+    await fetchPackages()
+  ).driver;
+}
+
+/**
+ * Fetches the packages, and has the SQLite driver compiled, once, with this Node's own headers where it has them: that takes minutes,
+ * and what needs no database need not wait for it.
+ *
+ * @returns when the packages are here: `driver` resolves when the driver is there too
+ */
+export async function fetchPackages() {
   const lock = hash(readFileSync(join(root, "package-lock.json")));
-  if (existsSync(join(root, "node_modules", "next")) && stamped("packages", lock)) return;
+  if (existsSync(join(root, "node_modules", "next")) && stamped("packages", lock)) return { driver: Promise.resolve() };
   console.log("Installing packages (the SQLite driver compiles once, a few minutes) …");
   const prefix = dirname(dirname(process.execPath));
   const headers = existsSync(join(prefix, "include/node/node.h")) ? { npm_config_nodedir: prefix } : {};
   const ticking = sayHowFar();
   // Says why it fails even where the caller is told to be silent.
-  await runAlong("npm", ["ci", "--no-audit", "--no-fund"], { npm_config_jobs: "max", npm_config_loglevel: "error", ...headers });
-  clearInterval(ticking);
-  stamp("packages", lock);
+  const npm = (...args) => runAlong("npm", args, { npm_config_jobs: "max", npm_config_loglevel: "error", ...headers });
+  await npm("ci", "--ignore-scripts", "--no-audit", "--no-fund");
+  const compiled = async () => {
+    await npm("rebuild", "better-sqlite3");
+    clearInterval(ticking);
+    stamp("packages", lock);
+  };
+  return { driver: compiled() };
 }
 
 /** Every ten seconds how far the packages are: nobody looks at a still screen for minutes and knows whether it lives. */

@@ -1,6 +1,8 @@
+import { isDeepStrictEqual } from "node:util";
 import type { Knex } from "knex";
 import { Catalogue, type BrokenPart } from "@/core/parts/catalogue";
 import { readPart, supplierSchema, type Offer, type Part, type PartHead, type Supplier } from "@/core/parts/part";
+import { receiptChanges, seenDays } from "./purchases";
 import { bumpCatalogue, catalogueRevision } from "./settings";
 
 type PartRow = {
@@ -36,15 +38,31 @@ type SupplierRow = {
   terms: string | null;
 };
 
-const cache = globalThis as unknown as { gullCatalogue?: { config: unknown; revision: number; catalogue: Catalogue } };
+type Copy = { config: unknown; revision: number; receipts: number; catalogue: Catalogue };
+const cache = globalThis as unknown as { gullCatalogue?: Copy };
 
-/** The whole catalogue, read and checked once a revision; a part whose spec does not read is kept apart and named. */
+/**
+ * The whole catalogue, read and checked once a revision; a part whose spec does not read is kept apart and named. What came since
+ * makes another one only where it changes the days that a supplier's orders take.
+ */
 export async function loadCatalogue(db: Knex): Promise<Catalogue> {
-  const revision = await catalogueRevision(db);
+  const [revision, receipts] = await Promise.all([catalogueRevision(db), receiptChanges(db)]);
   // A transaction is another Knex on the same configuration: the copy serves both.
   const config: unknown = db.client.config;
   const kept = cache.gullCatalogue;
-  if (kept && kept.config === config && kept.revision === revision) return kept.catalogue;
+  const known = kept && kept.config === config && kept.revision === revision ? kept : undefined;
+  if (known && known.receipts === receipts) return known.catalogue;
+  const seen = await seenDays(db);
+  // What a transaction sees may never come to stand: it makes no copy for the others.
+  const keep = (catalogue: Catalogue): Catalogue => {
+    if (!db.isTransaction) cache.gullCatalogue = { config, revision, receipts, catalogue };
+    return catalogue;
+  };
+  if (known) {
+    const { parts, suppliers, broken, seenDays: before } = known.catalogue;
+    const same = isDeepStrictEqual(new Map(Object.entries(seen)), before);
+    return keep(same ? known.catalogue : new Catalogue([...parts.values()], [...suppliers.values()], [...broken.values()], seen));
+  }
   const [partRows, offerRows, supplierRows] = await Promise.all([
     db<PartRow>("part").select(),
     db<OfferRow>("offer").select().orderBy("id"),
@@ -59,9 +77,7 @@ export async function loadCatalogue(db: Knex): Promise<Catalogue> {
     if (read.ok) parts.push(read.value);
     else broken.push({ id: row.id, name: row.name, kind: row.kind, issues: read.error });
   }
-  const catalogue = new Catalogue(parts, supplierRows.flatMap(supplierOf), broken);
-  cache.gullCatalogue = { config, revision, catalogue };
-  return catalogue;
+  return keep(new Catalogue(parts, supplierRows.flatMap(supplierOf), broken, seen));
 }
 
 /** A part as it stands in the books, broken or not, and how often it was changed; undefined when there is none. */

@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import { purchaseSchema, type Purchase } from "@/core/supply/purchase";
+import { daysSeen, seenLead } from "@/core/supply/seenLead";
 import { readSetting, writeSetting } from "./settings";
 
 type Row = {
@@ -102,6 +103,19 @@ export async function receipts(
     all.set(supplier_id, [...(all.get(supplier_id) ?? []), { placedAt: placed_at, arrivedAt: arrived_at }]);
   return all;
 }
+
+/** Counts the changes of what came when. */
+export const receiptChanges = async (db: Knex): Promise<number> =>
+  (await db<{ changes: number }>("receipt_count").first("changes"))!.changes;
+
+/** Days that each supplier's orders were seen to take, with their spread; those with too few are left out. */
+export const seenDays = async (db: Knex): Promise<Record<string, number>> =>
+  Object.fromEntries(
+    [...(await receipts(db))].flatMap(([id, orders]) => {
+      const seen = seenLead(orders);
+      return seen === null ? [] : [[id, daysSeen(seen)]];
+    }),
+  );
 
 export type OpenOrder = {
   readonly jobId: string;

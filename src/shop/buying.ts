@@ -9,10 +9,10 @@ import type { Offer } from "@/core/parts/part";
 import { bad, good, type Result } from "@/core/result";
 import { totalOf, type DaysOf } from "@/core/supply/frontier";
 import { needsOf, SHELF, shelfNeeds, type JobNeeds, type Need } from "@/core/supply/needs";
-import { arrivalDay } from "@/core/supply/orderDay";
+import { expectedDay } from "@/core/supply/expected";
+import { daysBetween } from "@/core/supply/orderDay";
 import { dueDay } from "@/core/supply/placedOrder";
 import { deliverySchema, forShelf, orderedPieces, purchaseOf, receive, type Purchase } from "@/core/supply/purchase";
-import { leadToExpect, seenLead } from "@/core/supply/seenLead";
 import { basketOf, type PlannedOrder } from "@/core/supply/supplyPlan";
 import { lastSerial, orderNumber } from "@/core/cost/orderOf";
 import { text } from "@/core/record";
@@ -25,7 +25,6 @@ import {
   listPurchases,
   ordersUnderWay,
   purchaseOfRequest,
-  receipts,
   takePurchaseNumber,
   updatePurchase,
   type OpenOrder,
@@ -36,6 +35,7 @@ import { benchOf, hashOf } from "./jobView";
 import { storeEdit } from "./perform";
 import { requestSchema } from "./request";
 import { assessOn, type Bench } from "./useCase";
+import { wallClock } from "./wallClock";
 
 const MOST_JOBS = 600;
 const GIVEN_UP =
@@ -139,29 +139,17 @@ async function comingToShelf(db: Knex): Promise<Record<string, number>> {
   return coming;
 }
 
-/** A moment by the clock on the shop's wall: a supplier's hour is told by that one. */
-const hereAndNow = (iso: string): string => {
-  const moment = new Date(iso);
-  return new Date(moment.getTime() - moment.getTimezoneOffset() * 60_000).toISOString();
-};
-
-/** How long an offer takes from now: what is stated or seen, whichever is longer, after the wait for the supplier's next order day. */
-async function daysFrom(db: Knex, bench: Bench): Promise<{ daysOf: DaysOf; arrivalOf: (offer: Offer) => string }> {
-  const came = await receipts(db);
-  const seen = new Map([...came].map(([id, orders]) => [id, seenLead(orders)]));
+/** When an offer's pieces are here if they are ordered now, and in how many days that is. */
+function daysFrom(bench: Bench): { daysOf: DaysOf; arrivalOf: (offer: Offer) => string } {
   const known = new Map<string, string>();
-  const at = hereAndNow(bench.at);
+  const at = wallClock(bench.at);
   const arrivalOf = (offer: Offer): string => {
-    const key = `${offer.leadDays} ${offer.supplierId}`;
-    const before = known.get(key);
-    if (before !== undefined) return before;
-    const lead = leadToExpect(offer.leadDays, seen.get(offer.supplierId) ?? null);
-    const day = arrivalDay(at, lead, bench.catalogue.suppliers.get(offer.supplierId)?.terms);
+    const key = daysKey(offer);
+    const day = known.get(key) ?? expectedDay(offer, at, bench.catalogue, bench.house);
     known.set(key, day);
     return day;
   };
-  const days = (offer: Offer) => Math.round((Date.parse(arrivalOf(offer)) - Date.parse(at.slice(0, 10))) / DAY_MS);
-  return { daysOf: days, arrivalOf };
+  return { daysOf: (offer) => daysBetween(at, arrivalOf(offer)), arrivalOf };
 }
 
 type Worked = {
@@ -191,7 +179,7 @@ async function worked(db: Knex, asked: AskedPlan, now: string, search: Search): 
   const chosen = asked.jobs === null ? null : new Set(asked.jobs);
   const included = all.filter((job) => !job.stopped && (chosen ? chosen.has(job.jobId) : job.notYet === ""));
   const needs = needsOf(included);
-  const { daysOf, arrivalOf } = await daysFrom(db, bench);
+  const { daysOf, arrivalOf } = daysFrom(bench);
   const parts = needs.flatMap(({ partId }) => bench.catalogue.parts.get(partId) ?? []);
   const input: SearchInput = {
     wants: needs.map(({ partId, quantity }) => ({ partId, quantity })),

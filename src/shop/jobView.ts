@@ -25,7 +25,7 @@ export async function benchOf(db: Knex, at: string, by: string, jobId: string | 
     houseRules(db),
     jobId === null ? NO_PIECES : heldByOthers(db, jobId),
   ]);
-  return holding({ catalogue, house, at, by, newId: randomUUID, stamp: await stampOf(db, house, at) }, held);
+  return holding({ catalogue, house, at, by, newId: randomUUID, stamp: await stampOf(db, catalogue, house, at) }, held);
 }
 
 /** The same bench for a job of which others hold these pieces. */
@@ -86,9 +86,9 @@ export const jobExists = async (db: Knex, id: string): Promise<boolean> =>
 /** Of plain data, short. */
 export const hashOf = (data: unknown): string => createHash("sha256").update(JSON.stringify(data)).digest("hex").slice(0, 24);
 
-/** Changes with every change of parts, suppliers, house rules or day. */
-const stampOf = async (db: Knex, house: HouseRules, now: string): Promise<string> =>
-  `${await catalogueRevision(db)} ${hashOf(house)} ${now.slice(0, 10)}`;
+/** Changes with every change of parts, suppliers, the days that these take, house rules or day. */
+const stampOf = async (db: Knex, { seenDays }: Catalogue, house: HouseRules, now: string): Promise<string> =>
+  `${await catalogueRevision(db)} ${hashOf([house, [...seenDays].sort()])} ${now.slice(0, 10)}`;
 
 /** Pieces of the shelf that a job holds: what its sheet takes from there and its steps have not taken yet. */
 function holdsOf(job: Job, now: Assessment): Summary["holds"] {

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "puppeteer-core";
-import { click, jobId, openPage, openStand, shows, text, type Stand } from "./stand";
+import { click, goTo, jobId, openPage, openStand, reload, shows, text, type Stand } from "./stand";
 
 /** From what all jobs want to what lies in the shop: suppliers, the proposal, an order for several jobs, a short delivery. */
 let stand: Stand;
@@ -128,7 +128,7 @@ test("what several jobs want is placed in one order, and stands in each of them"
   const open = await openPage(stand, `/buying/${number}`);
   const links = await open.page.$$eval(".receiving-foot a", (all) => all.map((one) => one.getAttribute("href")!));
   for (const link of links) {
-    await open.page.goto(stand.base + link, { waitUntil: "networkidle0" });
+    await goTo(open.page, stand.base + link);
     await shows(open.page, ".order-card.placed", number);
     expect(await open.page.$$eval(".order-card.placed button", (all) => all.map((one) => one.textContent))).not.toContain(
       "It is here",
@@ -154,7 +154,7 @@ test("a delivery that is short: counted at the door, refused in the window that 
   await page.click(boxes, { clickCount: 3 });
   await page.type(boxes, "1");
   // Half counted, and the page is loaded anew: the count is still there.
-  await page.reload({ waitUntil: "networkidle0" });
+  await reload(page);
   expect(await page.$eval(boxes, (box) => (box as HTMLInputElement).value)).toBe("1");
   await button(page, ".receiving-buttons button", "Take it in");
   await shows(page, ".note", "B-0006 of");
@@ -163,7 +163,7 @@ test("a delivery that is short: counted at the door, refused in the window that 
   await shows(second.page, ".note.stop", "Somebody else has taken in a delivery");
   const claim = await fetch(`${stand.base}/api/buying/B-0006/claim.pdf`);
   expect([claim.status, claim.headers.get("content-type")]).toEqual([200, "application/pdf"]);
-  await second.page.reload({ waitUntil: "networkidle0" });
+  await reload(second.page);
   await button(second.page, ".receiving-buttons button", "All of it came");
   await button(second.page, ".receiving-buttons button", "Take it in");
   await shows(second.page, ".page-head", "complete");
@@ -213,7 +213,7 @@ test("while the customer looks nothing of it is shown, and nonsense is answered 
   await shows(page, ".card.empty", "not shown while the customer looks");
   expect(await page.$(".buying-order")).toBeNull();
   for (const path of ["/suppliers", "/suppliers/lowtide"]) {
-    await page.goto(stand.base + path, { waitUntil: "networkidle0" });
+    await goTo(page, stand.base + path);
     await shows(page, ".card.empty", "not shown while the customer looks");
   }
   for (const body of ["", "[]", "null", "{", '{"jobs":7}', '{"days":-4}', '{"jobs":["x"],"days":1e9}']) {

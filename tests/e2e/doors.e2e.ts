@@ -1,6 +1,6 @@
 import { request } from "node:http";
 import { COMMUTE } from "../ride.fixture";
-import { click, jobId, openPage, openStand, shows, type Stand } from "./stand";
+import { click, jobId, openPage, openStand, reload, shows, type Stand } from "./stand";
 
 /** Who knocks, and what one of them may do to the others. */
 let stand: Stand;
@@ -135,7 +135,7 @@ test("a copy of the shop is made at a click beside the server's thread, and its 
   await shows(page, ".house-copies", "None yet");
   await click(page, "Make a copy now");
   await shows(page, ".house-copies", "Copied just now: 12 jobs");
-  await page.reload({ waitUntil: "networkidle0" });
+  await reload(page);
   await shows(page, ".house-copies", "The last of 1 is of");
   await shows(page, ".house-copies", "under an hour old");
   expect(complaints).toEqual([]);

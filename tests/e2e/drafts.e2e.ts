@@ -1,5 +1,5 @@
 import type { CDPSession, Page } from "puppeteer-core";
-import { click, jobId, openPage, openStand, shows, stageKey, text, type Stand } from "./stand";
+import { click, goTo, holds, jobId, openPage, openStand, reload, shows, stageKey, text, type Stand } from "./stand";
 
 /** What is typed and not stored yet: whatever happens meanwhile, it is still there. */
 let stand: Stand;
@@ -52,7 +52,7 @@ test("typed on while it is being stored: the longer text stays, and is stored wh
   await page.keyboard.type(", in winter too");
   await wire.letGo();
   await shows(page, ".keys-last", "notes");
-  expect(await typedIn(page, NOTES)).toBe("Rides through the ford, in winter too");
+  await holds(page, NOTES, "Rides through the ford, in winter too");
   expect((await lines(id)).notes).toBe("Rides through the ford");
   await page.focus(BIKE);
   await page.waitForFunction(() => document.querySelector(".ask-unkept") === null);
@@ -76,25 +76,25 @@ test("another stage by its key, and a reload, in the middle of a word", async ()
   await page.focus(NOTES);
   await page.keyboard.press("End");
   await page.keyboard.type(" and the b");
-  await page.reload({ waitUntil: "networkidle0" });
-  expect(await typedIn(page, NOTES)).toBe("Keeps the old saddle and the b");
+  await reload(page);
+  await holds(page, NOTES, "Keeps the old saddle and the b");
   await shows(page, ".ask-unkept", "Not kept yet.");
   await click(page, "Keep mine", ".ask-unkept");
   await page.waitForFunction(() => document.querySelector(".ask-unkept") === null);
   await page.waitForNetworkIdle();
   expect((await lines(id)).notes).toBe("Keeps the old saddle and the b");
   // A figure half typed in the survey, a line half typed on the sheet.
-  await page.goto(`${stand.base}/jobs/${id}/survey`, { waitUntil: "networkidle0" });
+  await goTo(page, `${stand.base}/jobs/${id}/survey`);
   await click(page, "Straight bar, left half", ".hands");
   await page.waitForSelector(".measure-box input");
   await page.type(".measure-box input", "68");
-  await page.reload({ waitUntil: "networkidle0" });
+  await reload(page);
   await page.waitForSelector(".measure-box input");
-  expect(await typedIn(page, ".measure-box input")).toBe("68");
-  await page.goto(`${stand.base}/jobs/${id}/sheet`, { waitUntil: "networkidle0" });
+  await holds(page, ".measure-box input", "68");
+  await goTo(page, `${stand.base}/jobs/${id}/sheet`);
   await page.type(".add-line input", "Brass b");
-  await page.reload({ waitUntil: "networkidle0" });
-  expect(await typedIn(page, ".add-line input")).toBe("Brass b");
+  await reload(page);
+  await holds(page, ".add-line input", "Brass b");
   expect(complaints).toEqual([]);
 }, 60_000);
 
@@ -108,11 +108,11 @@ test("somebody else was first: what was typed stays beside what stands now, in i
   await two.page.type(NOTES, "Chain guard wanted");
   await two.page.focus(BIKE);
   await shows(two.page, ".says", "Changed meanwhile");
-  expect(await typedIn(two.page, NOTES)).toBe("Chain guard wanted");
+  await holds(two.page, NOTES, "Chain guard wanted");
   await shows(two.page, ".ask-unkept", "“No chain oil on the trousers” stands there now.");
   expect(await two.page.$$eval(".ask-unkept", (all) => all.length)).toBe(1);
   await click(two.page, "Drop it", ".ask-unkept");
-  expect(await typedIn(two.page, NOTES)).toBe("No chain oil on the trousers");
+  await holds(two.page, NOTES, "No chain oil on the trousers");
   expect([...one.complaints, ...two.complaints]).toEqual([]);
 }, 60_000);
 
@@ -130,11 +130,11 @@ test("an answer that is lost: sent again by itself and done once; lost twice, it
   await page.type(call, "Rang again");
   await page.keyboard.press("Enter");
   await shows(page, ".says", "It is not known whether this was stored");
-  expect(await typedIn(page, call)).toBe("Rang again");
+  await holds(page, call, "Rang again");
   await page.focus(call);
   await page.keyboard.press("Enter");
   await shows(page, ".calls", "Rang again");
-  expect(await typedIn(page, call)).toBe("");
+  await holds(page, call, "");
   await page.click(".keys-last");
   await page.waitForSelector(".history li");
   const done = await page.$$eval(".history li", (all) => all.map((one) => (one as HTMLElement).innerText));
@@ -168,8 +168,8 @@ test("a part in two tabs: the second is told what changed, keeps what it typed, 
   await shows(one.page, "[role=status]", "Stored.");
   await shows(one.page, ".part-changes", "Changed: maker");
   await put(two.page, "Name", "Front hub of the harbour");
-  await two.page.reload({ waitUntil: "networkidle0" });
-  expect(await typedIn(two.page, '[aria-label="Name"]')).toBe("Front hub of the harbour");
+  await reload(two.page);
+  await holds(two.page, '[aria-label="Name"]', "Front hub of the harbour");
   await click(two.page, "Drop what is typed");
   expect(await typedIn(two.page, '[aria-label="Name"]')).not.toBe("Front hub of the harbour");
   await put(two.page, "Name", "Front hub of the quay");
@@ -223,11 +223,11 @@ test("a new part half filled in is there after a reload, and a number that is ta
   const { page } = await openPage(stand, "/parts/new?kind=tyre");
   await page.type('[aria-label="Part number"]', "hf250-622");
   await page.type('[aria-label="Name"]', "Somebody's tyre");
-  await page.reload({ waitUntil: "networkidle0" });
-  expect(await typedIn(page, '[aria-label="Name"]')).toBe("Somebody's tyre");
+  await reload(page);
+  await holds(page, '[aria-label="Name"]', "Somebody's tyre");
   await click(page, "Store");
   await shows(page, ".part-page", "is taken");
-  expect(await typedIn(page, '[aria-label="Name"]')).toBe("Somebody's tyre");
+  await holds(page, '[aria-label="Name"]', "Somebody's tyre");
   const kept = await openPage(stand, "/parts/hf250-622");
   expect(await text(kept.page, "h1")).not.toContain("tyre");
 }, 60_000);

@@ -1,4 +1,4 @@
-import { click, jobId, openPage, openStand, press, shows, stageKey, text, type Stand } from "./stand";
+import { click, goTo, jobId, openPage, openStand, press, shows, stageKey, text, type Stand } from "./stand";
 
 let stand: Stand;
 beforeAll(async () => {
@@ -180,7 +180,7 @@ describe("parts", () => {
     await page.type('input[aria-label="Price of a pack, before tax"]', "6.90");
     await click(page, "Store");
     await page.waitForFunction(() => window.location.pathname === "/parts/tube-test");
-    await page.goto(`${stand.base}/parts?find=of+the+test`, { waitUntil: "networkidle0" });
+    await goTo(page, `${stand.base}/parts?find=of+the+test`);
     expect((await rows(page, ".parts-list tbody tr"))[0]).toContain("6.90 €");
     expect(complaints).toEqual([]);
   });

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "puppeteer-core";
 import sharp from "sharp";
-import { click, jobId, openPage, openStand, shows, type Stand } from "./stand";
+import { click, goTo, jobId, openPage, openStand, shows, type Stand } from "./stand";
 
 /** Whoever stands there: what is read out, seen or touched. */
 let stand: Stand;
@@ -51,7 +51,7 @@ test("every main view passes the rules of WCAG 2.2 AA: names, contrast, focus, s
   const { page, complaints } = await openPage(stand, "/");
   const found: Record<string, string[]> = {};
   for (const view of views) {
-    await page.goto(stand.base + view, { waitUntil: "networkidle0" });
+    await goTo(page, stand.base + view);
     const wrong = await wrongs(page);
     if (wrong.length > 0) found[view] = wrong;
   }
@@ -64,7 +64,7 @@ test("so do the dialogs: a new job, the list of keys, the history", async () => 
   await click(page, "New job");
   await page.waitForSelector(".ant-modal input:focus");
   expect(await wrongs(page)).toEqual([]);
-  await page.goto(stand.base + views.find((view) => view.endsWith("/sheet"))!, { waitUntil: "networkidle0" });
+  await goTo(page, stand.base + views.find((view) => view.endsWith("/sheet"))!);
   await page.click(".keys-last");
   await shows(page, ".ant-modal", "What was done");
   expect(await wrongs(page)).toEqual([]);
@@ -97,7 +97,7 @@ test("without colours the verdicts are told apart by shape, and every mark is sa
   await page.emulateVisionDeficiency("achromatopsia");
   const inks = new Map<string, boolean[]>();
   for (const path of views.filter((view) => /fit|sheet/.test(view))) {
-    await page.goto(stand.base + path, { waitUntil: "networkidle0" });
+    await goTo(page, stand.base + path);
     for (const verdict of ["clear", "adapt", "measure", "stop"].filter((one) => !inks.has(one))) {
       const ink = await inkOf(page, `.mark-${verdict}`);
       if (ink) inks.set(verdict, ink);
@@ -111,7 +111,7 @@ test("without colours the verdicts are told apart by shape, and every mark is sa
       if (one !== other) expect([one, other, differ > 0.06]).toEqual([one, other, true]);
     }
   // What holds a job back is told with its word in the list, not by a mark alone.
-  await page.goto(stand.base + views.filter((view) => view.endsWith("/fit")).at(-1)!, { waitUntil: "networkidle0" });
+  await goTo(page, stand.base + views.filter((view) => view.endsWith("/fit")).at(-1)!);
   await shows(page, ".findings-head", "4 stop");
   await shows(page, ".finding-card", "stop");
 }, 90_000);
@@ -121,7 +121,7 @@ test("on a tablet all that is touched is 44 px high or more, nothing runs out of
   await page.setViewport({ width: 820, height: 1180, hasTouch: true, isMobile: true });
   const small: Record<string, string[]> = {};
   for (const view of views.filter((one) => one === "/" || one.startsWith("/jobs"))) {
-    await page.goto(stand.base + view, { waitUntil: "networkidle0" });
+    await goTo(page, stand.base + view);
     const found = await page.evaluate(() => {
       const targets = document.querySelectorAll<HTMLElement>(
         "button, a[href], input, [role=slider], [role=switch], .ant-select, .ant-segmented-item",
@@ -151,7 +151,7 @@ test("on a tablet all that is touched is 44 px high or more, nothing runs out of
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(820);
   }
   expect(small).toEqual({});
-  await page.goto(stand.base + views.find((view) => view.endsWith("/sheet"))!, { waitUntil: "networkidle0" });
+  await goTo(page, stand.base + views.find((view) => view.endsWith("/sheet"))!);
   expect(await page.$eval(".tally section", (section) => (section as HTMLElement).checkVisibility())).toBe(false);
   await page.tap(".tally-line");
   await shows(page, ".tally section", "Promises");

@@ -1,5 +1,5 @@
 import type { Page } from "puppeteer-core";
-import { click, jobId, openPage, openStand, press, shows, stageKey, text, type Stand } from "./stand";
+import { click, goTo, jobId, openPage, openStand, press, reload, shows, stageKey, text, type Stand } from "./stand";
 
 let stand: Stand;
 beforeAll(async () => {
@@ -53,7 +53,7 @@ describe("keys", () => {
     await shows(page, ".measure-card h1", "Frame material");
     await page.keyboard.type("68");
     expect(await stage(page)).toBe("Survey");
-    await page.goto(`${stand.base}/jobs/${id}/survey?at=topTubeMm`, { waitUntil: "networkidle0" });
+    await goTo(page, `${stand.base}/jobs/${id}/survey?at=topTubeMm`);
     await shows(page, ".measure-card h1", "Top tube");
     const kept = await text(page, ".walk-row.here span:last-child");
     await page.focus(".measure-box input");
@@ -72,7 +72,7 @@ describe("keys", () => {
     await stageKey(page, "2");
     await page.waitForSelector(".survey");
     await shows(page, ".walk", "127 mm");
-    await page.goto(`${stand.base}/jobs/${id}/survey?at=gripMm`, { waitUntil: "networkidle0" });
+    await goTo(page, `${stand.base}/jobs/${id}/survey?at=gripMm`);
     await page.type(".measure-box input", "about right");
     await stageKey(page, "4");
     await shows(page, ".measure-card .note", "expected a length");
@@ -131,11 +131,11 @@ describe("the address", () => {
     await onStage(page, "Ask");
     await page.goForward();
     await shows(page, ".finding-card h2", "Chain angle");
-    await page.reload({ waitUntil: "networkidle0" });
+    await reload(page);
     await shows(page, ".finding-card h2", "Chain angle");
     const link = page.url();
-    await page.goto(`${stand.base}/tools`, { waitUntil: "networkidle0" });
-    await page.goto(link, { waitUntil: "networkidle0" });
+    await goTo(page, `${stand.base}/tools`);
+    await goTo(page, link);
     await shows(page, ".finding-card h2", "Chain angle");
     // From another place, back is the stage that was left, not the one first opened.
     await click(page, "Order", ".knots-large");
@@ -145,12 +145,12 @@ describe("the address", () => {
     await page.goBack();
     await page.waitForSelector(".order");
     await onStage(page, "Order");
-    await page.goto(`${stand.base}/jobs/${id}/build`, { waitUntil: "networkidle0" });
+    await goTo(page, `${stand.base}/jobs/${id}/build`);
     await page.click(".steps li:nth-child(3) button");
     await page.waitForSelector(".step-card h1");
     const title = await text(page, ".step-card h1");
     await page.type('input[aria-label="Note on this step"]', "half a note");
-    await page.reload({ waitUntil: "networkidle0" });
+    await reload(page);
     await shows(page, ".step-card h1", title);
     expect(await page.$eval('input[aria-label="Note on this step"]', (one) => (one as HTMLInputElement).value)).toBe(
       "half a note",
@@ -217,9 +217,9 @@ describe("a first day", () => {
     await shows(page, ".first-day", "House rules");
     await click(page, "Put a sample job in");
     await shows(page, ".findings-head", "adapt");
-    await page.goto(`${empty.base}/parts?kind=kit`, { waitUntil: "networkidle0" });
+    await goTo(page, `${empty.base}/parts?kind=kit`);
     await shows(page, ".parts-list", "Front kit 250 W");
-    await page.goto(`${empty.base}/`, { waitUntil: "networkidle0" });
+    await goTo(page, `${empty.base}/`);
     await shows(page, ".sample-line", "Nothing of it is real");
     await click(page, "Take the sample out");
     await click(page, "Take it out, with all that was done to it");
@@ -242,7 +242,7 @@ describe("a first day", () => {
       {},
       box(page, "Rider"),
     );
-    await page.goto(`${stand.base}/parts/new?kind=battery`, { waitUntil: "networkidle0" });
+    await goTo(page, `${stand.base}/parts/new?kind=battery`);
     const examples = await page.$$eval(".part-columns input.ant-input", (boxes) =>
       (boxes as HTMLInputElement[]).filter((one) => one.value === "").map((one) => one.placeholder),
     );
@@ -264,7 +264,7 @@ describe("the walk", () => {
     const badge = parseInt(await text(page, ".knots-large .here .knot-count"), 10);
     await shows(page, ".walk-head", `${badge} left of`);
     const id = await jobId(stand, "Hester");
-    await page.goto(`${stand.base}/jobs/${id}/survey?at=end`, { waitUntil: "networkidle0" });
+    await goTo(page, `${stand.base}/jobs/${id}/survey?at=end`);
     await shows(page, ".walk-end", "On to Fit");
     await page.focus(".walk-end .main-action");
     await press(page, "Enter");
@@ -307,14 +307,14 @@ describe("orders and jobs", () => {
     await page.type('input[aria-label="Why it is put aside"]', "the customer is abroad until spring");
     await click(page, "Put aside", ".ant-modal");
     await shows(page, ".aside-bar", "the customer is abroad until spring");
-    await page.goto(`${stand.base}/`, { waitUntil: "networkidle0" });
+    await goTo(page, `${stand.base}/`);
     await shows(page, ".page-head", "open");
     expect(await page.$$eval(".tag", (all) => all.map((tag) => (tag as HTMLElement).innerText).join())).not.toContain("Tegen");
     await page.evaluate(() =>
       [...document.querySelectorAll<HTMLElement>(".ant-segmented-item")].find((one) => one.innerText === "Put aside")!.click(),
     );
     await shows(page, ".tickets", "Tegen");
-    await page.goto(`${stand.base}/jobs/${id}/sheet`, { waitUntil: "networkidle0" });
+    await goTo(page, `${stand.base}/jobs/${id}/sheet`);
     await click(page, "Take it up again", ".aside-bar");
     await page.waitForFunction(() => !document.querySelector(".aside-bar"));
     expect(complaints).toEqual([]);

@@ -2,7 +2,7 @@ import { readdirSync } from "node:fs";
 import { dirname, join } from "node:path";
 import knex from "knex";
 import type { Page } from "puppeteer-core";
-import { click, openPage, openStand, shows, text, type Stand } from "./stand";
+import { click, goTo, openPage, openStand, reload, shows, text, type Stand } from "./stand";
 
 /** A bench on the workshop's net, over plain http: who gets in, and what each of them is offered. */
 let stand: Stand;
@@ -102,7 +102,7 @@ test("the key that was printed makes the owner, who adds people; each does their
   await shows(page, ".sheet", "Brass bell");
   await shows(page, ".keys-last", "Line added: Brass bell");
 
-  await page.goto(`${stand.base}/people`, { waitUntil: "networkidle0" });
+  await goTo(page, `${stand.base}/people`);
   await fill(page, "Name", "Jago");
   await fill(page, "PIN (6 digits)", "123456");
   await click(page, "Add", ".people");
@@ -120,25 +120,25 @@ test("the key that was printed makes the owner, who adds people; each does their
     async () => (await fetch("/api/house/preview", { method: "POST", body: "{}" })).status,
   );
   expect(preview).toBe(403);
-  await jago.page.goto(`${stand.base}/jobs/${perran}/ask`, { waitUntil: "networkidle0" });
+  await goTo(jago.page, `${stand.base}/jobs/${perran}/ask`);
   await shows(jago.page, ".hands", "To read: owner or counter changes it.");
   expect(await jago.page.$$eval(".hands fieldset input", (all) => all.every((one) => one.matches(":disabled")))).toBe(true);
   await jago.page.type('[aria-label="What was said in a call"]', "He rang about the bell");
   await jago.page.keyboard.press("Enter");
   await shows(jago.page, ".calls", "He rang about the bell");
   await shows(jago.page, ".calls", "Jago");
-  await jago.page.goto(`${stand.base}/parts/hf250-622`, { waitUntil: "networkidle0" });
+  await goTo(jago.page, `${stand.base}/parts/hf250-622`);
   await shows(jago.page, ".part-page", "To read: owner or counter or buyer changes it.");
   expect(await jago.page.$eval('[aria-label="Name"]', (box) => box.matches(":disabled"))).toBe(true);
   expect(await text(jago.page, ".page-head")).not.toContain("Store");
-  await jago.page.goto(`${stand.base}/parts`, { waitUntil: "networkidle0" });
+  await goTo(jago.page, `${stand.base}/parts`);
   expect(await text(jago.page, ".page-head")).not.toContain("New part");
-  await jago.page.goto(`${stand.base}/people`, { waitUntil: "networkidle0" });
+  await goTo(jago.page, `${stand.base}/people`);
   await shows(jago.page, ".people", "Who works here is kept by an owner.");
 
   // The owner signs him out; his next act is refused in words, and what he typed stays.
-  await jago.page.goto(`${stand.base}/jobs/${perran}/ask`, { waitUntil: "networkidle0" });
-  await page.reload({ waitUntil: "networkidle0" });
+  await goTo(jago.page, `${stand.base}/jobs/${perran}/ask`);
+  await reload(page);
   const row = await page.evaluateHandle(() =>
     [...document.querySelectorAll(".people-table tr")]
       .find((one) => one.textContent?.includes("Jago"))!
@@ -173,7 +173,7 @@ test("a customer's link shows one job, changes nothing, and ends when the shop e
   expect(await head.text()).toContain('content="no-referrer"');
   // From there nothing else of the shop is reached.
   for (const path of [`/jobs/${perran}/sheet`, "/", "/people"]) {
-    await customer.page.goto(stand.base + path, { waitUntil: "networkidle0" });
+    await goTo(customer.page, stand.base + path);
     expect([path, new URL(customer.page.url()).pathname]).toEqual([path, "/sign-in"]);
   }
   expect(await customer.page.evaluate(async () => (await fetch("/api/jobs")).status)).toBe(401);
@@ -181,7 +181,7 @@ test("a customer's link shows one job, changes nothing, and ends when the shop e
   expect(customer.complaints.filter((one) => !one.includes("401"))).toEqual([]);
   await click(page, "End it now");
   await shows(page, ".link-list", "ended by the shop");
-  await customer.page.goto(address, { waitUntil: "networkidle0" });
+  await goTo(customer.page, address);
   await shows(customer.page, ".customer", "This link has ended");
 }, 60_000);
 
@@ -190,10 +190,10 @@ test("the owner's key is printed once: a second start says nothing of it, and wh
   await stand.stopServer();
   await stand.startServer();
   expect(ownerKey()).toBeUndefined();
-  await page.goto(`${stand.base}/people`, { waitUntil: "networkidle0" });
+  await goTo(page, `${stand.base}/people`);
   await shows(page, ".people-table", "Tamsin");
   await click(page, "Sign out on this machine");
   await shows(page, ".sign-in", "Sign in");
-  await page.goto(`${stand.base}/people`, { waitUntil: "networkidle0" });
+  await goTo(page, `${stand.base}/people`);
   expect(page.url()).toContain("/sign-in");
 }, 60_000);

@@ -1,6 +1,6 @@
 import { execFileSync, spawnSync } from "node:child_process";
 import { createServer } from "node:net";
-import { click, jobId, openPage, openStand, press, shows, text, type Stand } from "./stand";
+import { click, goTo, jobId, openPage, openStand, press, reload, shows, text, type Stand } from "./stand";
 
 let stand: Stand;
 beforeAll(async () => {
@@ -27,7 +27,7 @@ test("every place and stage opens without a complaint, fits 1280 and 820 wide, a
       [820, 1180],
     ] as const) {
       await page.setViewport({ width, height });
-      await page.goto(stand.base + path, { waitUntil: "networkidle0" });
+      await goTo(page, stand.base + path);
       const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
       expect({ path, width, wide: wide > 0 ? wide : 0 }).toEqual({ path, width, wide: 0 });
     }
@@ -107,7 +107,7 @@ test("a double click is one wish, not two", async () => {
 test("a part that does not read says which field; a mended one is stored", async () => {
   const { page, complaints } = await openPage(stand, "/parts?find=second");
   await shows(page, ".parts-list", "Axle thread diameter must be 8 to 24 mm");
-  await page.goto(`${stand.base}/parts/tyre-622-37`, { waitUntil: "networkidle0" });
+  await goTo(page, `${stand.base}/parts/tyre-622-37`);
   const width = await page.waitForSelector('input[aria-label="Width, mm"]');
   await width!.click({ count: 3 });
   await page.keyboard.type("3700");
@@ -119,7 +119,7 @@ test("a part that does not read says which field; a mended one is stored", async
   await shows(page, "[role=status]", "Stored.");
   await click(page, "Undo");
   await page.waitForFunction(() => document.querySelector<HTMLInputElement>('input[aria-label="Width, mm"]')!.value === "37");
-  await page.reload({ waitUntil: "networkidle0" });
+  await reload(page);
   expect(await page.$eval('input[aria-label="Width, mm"]', (box) => (box as HTMLInputElement).value)).toBe("37");
   expect(complaints).toEqual([]);
 });
@@ -137,9 +137,9 @@ test("a tool is live, carries its figures in the link, and refuses in words", as
   await crosses!.click({ count: 3 });
   await page.keyboard.type("2");
   await page.waitForFunction(() => window.location.search.includes("crosses=2"));
-  await page.reload({ waitUntil: "networkidle0" });
+  await reload(page);
   expect(await text(page, ".tool-figures")).not.toContain("291.2");
-  await page.goto(`${stand.base}/tools/gear-table`, { waitUntil: "networkidle0" });
+  await goTo(page, `${stand.base}/tools/gear-table`);
   await page.waitForSelector(".tool-result [role=img] svg path");
   expect(complaints).toEqual([]);
 });
@@ -157,7 +157,7 @@ test("the server killed in the middle: said, what was typed stays, and goes in w
   await page.focus('textarea[aria-label="Notes"]');
   await page.focus('input[aria-label="Bike"]');
   await shows(page, ".keys-last", "notes");
-  await page.reload({ waitUntil: "networkidle0" });
+  await reload(page);
   expect(await page.$eval('textarea[aria-label="Notes"]', (box) => (box as HTMLTextAreaElement).value)).toBe(
     "Rides through the ford",
   );

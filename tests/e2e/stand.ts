@@ -114,8 +114,40 @@ export async function openPage(stand: Stand, path: string): Promise<{ page: Page
   // Whoever leaves with something half typed is asked; here they mean it.
   page.on("dialog", (dialog) => void (dialog.type() === "beforeunload" ? dialog.accept() : dialog.dismiss()));
   page.on("pageerror", (error) => complaints.push(`uncaught: ${String(error)}`));
-  await page.goto(stand.base + path, { waitUntil: "networkidle0" });
+  await goTo(page, stand.base + path);
   return { page, complaints };
+}
+
+/** Waits until a page works: what the server sent is drawn long before it answers to hands, the longer the busier the machine. */
+async function works(page: Page): Promise<void> {
+  await page.waitForFunction(
+    () =>
+      [...document.querySelectorAll("button, input, textarea:not([aria-hidden]), a[href]")].every((one) =>
+        Object.keys(one).some((key) => key.startsWith("__reactProps")),
+      ),
+    { timeout: 30_000 },
+  );
+}
+
+/** Opens an address as one who types it, and waits until the page works. */
+export async function goTo(page: Page, address: string): Promise<void> {
+  await page.goto(address, { waitUntil: "networkidle0" });
+  await works(page);
+}
+
+/** As `goTo`, of the page that is open. */
+export async function reload(page: Page): Promise<void> {
+  await page.reload({ waitUntil: "networkidle0" });
+  await works(page);
+}
+
+/** Waits until a box holds just this text. */
+export async function holds(page: Page, selector: string, wanted: string): Promise<void> {
+  const value = () => page.$eval(selector, (box) => (box as HTMLInputElement).value);
+  const equal = (s: string, w: string) => document.querySelector<HTMLInputElement>(s)?.value === w;
+  await page.waitForFunction(equal, { timeout: 15_000 }, selector, wanted).catch(async () => {
+    throw new Error(`${selector} holds “${await value()}”, not “${wanted}”`);
+  });
 }
 
 export async function jobId(stand: Stand, find: string): Promise<string> {

@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
-import { click, jobId, openPage, openStand, press, shows, stageKey, text, type Stand } from "./stand";
+import { click, jobId, openPage, openStand, press, reload, shows, stageKey, text, type Stand } from "./stand";
 
 let stand: Stand;
 beforeAll(async () => {
@@ -97,7 +97,7 @@ test("a house rule changed: what it does to the open jobs stands there before it
   await shows(page, ".house-list", "open jobs change");
   await click(page, "Keep them");
   await shows(page, ".house-effects", "Kept.");
-  await page.reload({ waitUntil: "networkidle0" });
+  await reload(page);
   expect(await page.$eval('input[aria-label="Contingency"]', (input) => (input as HTMLInputElement).value)).toBe("6");
   expect(complaints).toEqual([]);
 }, 60_000);

@@ -16,7 +16,12 @@ export function orderOf(
   planned: PlannedOrder,
   sheet: Sheet,
   job: Numbered,
-  stamp: { readonly id: string; readonly at: string; readonly by: string },
+  stamp: {
+    readonly id: string;
+    readonly at: string;
+    readonly by: string;
+    /** Days until it is here. */ readonly leadDays: number;
+  },
 ): PlacedOrder {
   const because = (partId: string) =>
     sheet.lines.filter((line) => line.partId === partId && line.source === "buy").map((line) => line.why.slice(0, 200));
@@ -44,7 +49,7 @@ export function orderOf(
     landed: planned.landed,
     dangerousGoods: planned.dangerousGoods,
     purchase: null,
-    leadDays: planned.leadDays,
+    leadDays: stamp.leadDays,
     arrived: null,
     off: null,
   };

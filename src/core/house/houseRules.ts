@@ -45,6 +45,8 @@ export const houseRulesSchema = z.strictObject({
   contingencyUnsurePercent: percent(50),
   contingencyFramePercent: percent(50),
   taxPercent: percent(40),
+  /** Days on which nobody works, sends or delivers here, beside weekends. */
+  closedDays: z.array(z.iso.date("must be days such as 2026-12-25")).max(400, "must be at most 400 days"),
   hoursPerDay: z.number(HOURS).min(1, HOURS).max(24, HOURS),
 });
 export type HouseRules = z.output<typeof houseRulesSchema>;
@@ -81,5 +83,6 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   contingencyUnsurePercent: 10,
   contingencyFramePercent: 15,
   taxPercent: 20,
+  closedDays: [],
   hoursPerDay: 6,
 };

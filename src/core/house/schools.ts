@@ -297,7 +297,7 @@ export const SCHOOLS: readonly School[] = [
 
 /** What a rule is called. */
 export const houseTitle = (key: string): string =>
-  key === "rates" ? "Rates" : (SCHOOLS.find((school) => school.key === key)?.title ?? key);
+  key === "rates" ? "Rates" : key === "closedDays" ? "Days off" : (SCHOOLS.find((school) => school.key === key)?.title ?? key);
 
 /** What is wrong with house rules, told by their titles. */
 export const houseSentence = (issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[]): string =>

@@ -8,7 +8,9 @@ import { AFTER_SIGNING, changedSince } from "../work/signature";
 import { quoteMinutes, waitDays, workSteps, type Step } from "../work/steps";
 import type { Asked } from "../fit/build";
 import type { Job } from "./job";
-import { daysLeft, standing } from "../supply/placedOrder";
+import { expectedDay } from "../supply/expected";
+import { daysBetween } from "../supply/orderDay";
+import { dueDay, standing } from "../supply/placedOrder";
 import type { Wish } from "../wish/wish";
 import { canRide, massOf } from "./rideOf";
 import { stages, type StageState } from "./stages";
@@ -21,6 +23,8 @@ export type Assessment = {
   readonly sheet: Sheet;
   readonly promises: readonly Promise[];
   readonly stages: readonly StageState[];
+  /** The day on which what is still to be ordered is here, by supplier, if it is ordered today. */
+  readonly arrivals: Readonly<Record<string, string>>;
 };
 
 /** @param heldElsewhere pieces of the shop's shelf that other jobs hold */
@@ -38,18 +42,21 @@ export function assess(
   const signed = job.signed && changedSince(job.signed, steps).length === 0 ? job.signed : null;
   const frozen = signed?.sheet;
   const sheet = frozen ? { ...frozen, plan: fresh.plan } : fresh;
+  const coming = toCome(sheet, catalogue, house, today);
   const made = promises({
     wish: job.wish,
     fit: fitted,
     sheet,
     donorMassKg: typeof fitted.build.donor.bikeMassKg?.value === "number" ? fitted.build.donor.bikeMassKg.value : undefined,
     today,
-    lead: leadOf(job, sheet, today),
+    lead: leadOf(job, sheet, today, coming),
     bench: benchOf(job, steps, house),
+    closedDays: house.closedDays,
     signedOn: signed?.at.slice(0, 10) ?? null,
   });
   const ridden = canRide(fitted.build, job.wish, massOf(made));
-  return { fit: fitted, steps, sheet, promises: made, stages: stages(job, fitted, sheet, steps, ridden) };
+  const arrivals = Object.fromEntries(coming.map(({ supplierId, day }) => [supplierId, day]));
+  return { fit: fitted, steps, sheet, promises: made, stages: stages(job, fitted, sheet, steps, ridden), arrivals };
 }
 
 /** The part of the wish that a fit depends on. */
@@ -96,22 +103,36 @@ function benchOf(job: Job, steps: readonly Step[], house: HouseRules): Bench {
   return { days: Math.ceil(quoteMinutes(left) / 60 / house.hoursPerDay), waitDays: waitDays(left) };
 }
 
+type Coming = { readonly supplierId: string; readonly day: string; readonly what: string };
+
+/** What is still to be ordered, a supplier each: when the last of it is here if it is ordered today, and which part that is. */
+const toCome = (sheet: Sheet, catalogue: Catalogue, house: HouseRules, today: string): Coming[] =>
+  sheet.plan.orders.map(({ supplier, lines }) =>
+    lines
+      .map(({ part, offer }) => ({
+        supplierId: supplier.id,
+        day: expectedDay(offer, today, catalogue, house),
+        what: `${part.name} from ${supplier.name}`,
+      }))
+      .reduce((last, one) => (one.day > last.day ? one : last)),
+  );
+
 /**
  * Days until the last part is here: orders still to place, and those under way. What is late comes tomorrow at the earliest; a bought
  * line that nobody is known to send has no date.
  */
-function leadOf(job: Job, sheet: Sheet, today: string): Lead {
+function leadOf(job: Job, sheet: Sheet, today: string, toOrder: readonly Coming[]): Lead {
   const underWay = standing(job.orders)
     .filter((order) => !order.arrived)
-    .map((order) => ({ order, left: daysLeft(order, today) }));
+    .map((order) => ({ order, left: daysBetween(today, dueDay(order)) }));
   const late = underWay.filter(({ left }) => left < 0);
+  const waits = [
+    ...toOrder.map(({ day, what }) => ({ days: daysBetween(today, day), what })),
+    ...underWay.map(({ order, left }) => ({ days: left < 0 ? 1 : left, what: `order ${order.number} of ${order.supplierName}` })),
+  ];
+  const last = waits.reduce((most, one) => (one.days > most.days ? one : most), { days: 0, what: "" });
   return {
-    days: Math.max(
-      0,
-      ...sheet.plan.orders.map((order) => order.leadDays),
-      ...underWay.map(({ left }) => left),
-      ...late.map(() => 1),
-    ),
+    ...last,
     undated: sheet.lines.filter((line) => line.source === "buy" && line.priceMinor === null).map((line) => line.says),
     late: late.map(({ order, left }) => `order ${order.number} is ${-left} day${left === -1 ? "" : "s"} late`),
   };

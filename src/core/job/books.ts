@@ -12,6 +12,7 @@ export type Books = {
   readonly parts: readonly Part[];
   readonly broken: readonly BrokenPart[];
   readonly suppliers: readonly Supplier[];
+  readonly seenDays: Readonly<Record<string, number>>;
   readonly house: HouseRules;
   readonly today: string;
   /** Pieces of the shelf that other jobs hold. */
@@ -49,6 +50,7 @@ export function booksOf(
     parts: [...taken.values()],
     broken: [...catalogue.broken.values()],
     suppliers: [...catalogue.suppliers.values()],
+    seenDays: Object.fromEntries(catalogue.seenDays),
     house,
     today,
     heldElsewhere,
@@ -63,4 +65,4 @@ export const benchIn = (books: Books) => ({
   heldElsewhere: books.heldElsewhere,
 });
 
-const openBooks = (books: Books) => new Catalogue(books.parts, books.suppliers, books.broken);
+const openBooks = (books: Books) => new Catalogue(books.parts, books.suppliers, books.broken, books.seenDays);

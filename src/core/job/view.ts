@@ -75,6 +75,7 @@ export type JobView = {
   readonly lacks: string;
   readonly withFirstMinor: number | null;
   readonly stages: readonly StageState[];
+  readonly arrivals: Assessment["arrivals"];
   readonly parts: readonly PartView[];
   readonly battery: Spec<"battery"> | null;
   readonly layout: Layout;
@@ -147,6 +148,7 @@ export function viewOf(
     lacks: now.sheet.lines.length > 0 ? lacks(now.fit) : "",
     withFirstMinor: withFirst?.sheet.allInMinor ?? null,
     stages: withSurvey(now.stages, job, survey),
+    arrivals: now.arrivals,
     parts,
     battery: now.fit.build.supplied.flatMap(({ part }) => (part.kind === "battery" ? [part.spec] : []))[0] ?? null,
     layout: layoutOf(job, now.fit.build),

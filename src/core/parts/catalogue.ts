@@ -15,10 +15,18 @@ export class Catalogue {
   readonly parts: ReadonlyMap<string, Part>;
   readonly broken: ReadonlyMap<string, BrokenPart>;
   readonly suppliers: ReadonlyMap<string, Supplier>;
+  /** Days that a supplier's orders were seen to take, for those with enough orders to say so. */
+  readonly seenDays: ReadonlyMap<string, number>;
   private readonly kinds = new Map<PartKind, Part[]>();
   private readonly distincts = new Map<PartKind, Part[]>();
 
-  constructor(parts: readonly Part[], suppliers: readonly Supplier[], broken: readonly BrokenPart[] = []) {
+  constructor(
+    parts: readonly Part[],
+    suppliers: readonly Supplier[],
+    broken: readonly BrokenPart[] = [],
+    seenDays: Readonly<Record<string, number>> = {},
+  ) {
+    this.seenDays = new Map(Object.entries(seenDays));
     this.parts = new Map(parts.map((part) => [part.id, part]));
     this.broken = new Map(broken.map((part) => [part.id, part]));
     this.suppliers = new Map(suppliers.map((supplier) => [supplier.id, supplier]));

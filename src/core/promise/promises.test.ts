@@ -24,8 +24,16 @@ const fitOf = (
     },
   }) as unknown as Fit;
 const sheetOf = (over: Partial<Sheet> = {}) => ({ lines: [{}], allInMinor: 1000_00, unpriced: 0, ...over }) as unknown as Sheet;
-const lead = (over: Partial<Lead> = {}): Lead => ({ days: 4, undated: [], late: [], ...over });
-const made = (p: { wish?: Partial<Wish>; fit?: Fit; sheet?: Sheet; lead?: Lead; bench?: Partial<Bench>; signedOn?: string }) => {
+const lead = (over: Partial<Lead> = {}): Lead => ({ days: 4, what: "", undated: [], late: [], ...over });
+const made = (p: {
+  wish?: Partial<Wish>;
+  fit?: Fit;
+  sheet?: Sheet;
+  lead?: Lead;
+  bench?: Partial<Bench>;
+  signedOn?: string;
+  closedDays?: string[];
+}) => {
   const all = promises({
     wish: { ...EMPTY_WISH, ...p.wish },
     fit: p.fit ?? fitOf(),
@@ -33,6 +41,7 @@ const made = (p: { wish?: Partial<Wish>; fit?: Fit; sheet?: Sheet; lead?: Lead; 
     donorMassKg: 15,
     today: "2026-01-05",
     lead: p.lead ?? lead(),
+    closedDays: p.closedDays ?? [],
     bench: { days: 1, waitDays: 0, ...p.bench },
     signedOn: p.signedOn ?? null,
   });
@@ -76,6 +85,14 @@ test("a late order is said and moves the date", () => {
   expect(made({ wish: ASKED, lead: lead({ days: 0 }) }).ready.predicted).toBe("2026-01-06");
   const { ready } = made({ wish: ASKED, lead: lead({ days: 1, late: ["order 0001-1 is 3 days late"] }) });
   expect(ready).toMatchObject({ predicted: "2026-01-07", note: "parts 1 day, bench 1 day; order 0001-1 is 3 days late" });
+});
+
+test("the part that comes last is named, and nobody works on a day off", () => {
+  const one = lead({ days: 1, what: "Front hub kit from Quay" });
+  const { ready } = made({ wish: ASKED, lead: one, bench: { days: 2 } });
+  const off = made({ wish: ASKED, lead: one, bench: { days: 2 }, closedDays: ["2026-01-07", ready.predicted as string] }).ready;
+  expect(ready.note).toContain("parts 1 day (the last is Front hub kit from Quay)");
+  expect([ready.predicted, off.predicted]).toEqual(["2026-01-08", "2026-01-12"]);
 });
 
 test("what cures moves the date and is said", () => {

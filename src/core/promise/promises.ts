@@ -3,6 +3,7 @@ import type { Fit } from "../fit/engine";
 import { isOpen, type Finding } from "../fit/finding";
 import { limitToSet } from "../fit/rules/law/limitToSet";
 import type { Sheet } from "../cost/sheet";
+import { isWorkingDay, type DaysOff } from "../supply/orderDay";
 import type { Wish } from "../wish/wish";
 import { goesBack } from "../work/leftOver";
 import { memory } from "../basis";
@@ -33,6 +34,8 @@ export function promises(p: {
   /** When the last part is here, in calendar days; what has no date, and what is late. */
   lead: Lead;
   bench: Bench;
+  /** Days on which nobody works, beside weekends. */
+  closedDays: DaysOff;
   /** The day on which the bike was signed off, while that holds. */
   signedOn: string | null;
 }): Promise[] {
@@ -48,7 +51,13 @@ export function promises(p: {
 /** What is still to be done at the bench: working days, and the days by which paint or thread lock holds the bike back. */
 export type Bench = { readonly days: number; readonly waitDays: number };
 
-export type Lead = { readonly days: number; readonly undated: readonly string[]; readonly late: readonly string[] };
+/** Days until the last part is here, and what that is; empty where nothing is waited for. */
+export type Lead = {
+  readonly days: number;
+  readonly what: string;
+  readonly undated: readonly string[];
+  readonly late: readonly string[];
+};
 
 /** What the build still lacks, in a few words; empty when it is whole. What is not chosen, worked or measured yet can cost, weigh and take time. */
 export function lacks(fit: Pick<Fit, "build" | "findings">): string {
@@ -118,6 +127,7 @@ function ready(p: {
   today: string;
   lead: Lead;
   bench: Bench;
+  closedDays: DaysOff;
   signedOn: string | null;
   missing: string;
 }): Promise {
@@ -130,12 +140,12 @@ function ready(p: {
     const kept = asked === null ? null : signedOn <= asked;
     return { id: "ready", title, asked, predicted: signedOn, proved: null, kept, note: "signed off on that day" };
   }
-  const { days, undated, late } = p.lead;
+  const { days, what, undated, late } = p.lead;
   if (undated.length > 0) {
     const note = `no date: nobody is known to send ${undated.slice(0, 3).join(", ")}${undated.length > 3 ? " and more" : ""}`;
     return { id: "ready", title, asked, predicted: null, proved: null, kept: null, note };
   }
-  const predicted = workingDaysAfter(p.today, days, p.bench);
+  const predicted = workingDaysAfter(p.today, days, p.bench, p.closedDays);
   return {
     id: "ready",
     title,
@@ -145,7 +155,7 @@ function ready(p: {
     kept: asked === null ? null : keptWhen(predicted <= asked, missing),
     note: [
       [
-        `parts ${daysOf(days)}`,
+        `parts ${daysOf(days)}${what === "" ? "" : ` (the last is ${what})`}`,
         `bench ${daysOf(p.bench.days)}`,
         ...(p.bench.waitDays > 0 ? [`curing ${daysOf(p.bench.waitDays)}`] : []),
       ].join(", "),
@@ -157,20 +167,19 @@ function ready(p: {
 
 const daysOf = (count: number) => `${count} day${count === 1 ? "" : "s"}`;
 
-const isWeekend = (time: number) => [0, 6].includes(new Date(time).getUTCDay());
-
 /**
- * Lead time in calendar days, then so many bench days from Monday to Friday; what cures does so on a Sunday too, but nobody hands over then.
+ * Lead time in calendar days, then so many working days at the bench; what cures does so on a Sunday too, but nobody hands over then.
  * @example workingDaysAfter("2026-11-27", 0, { days: 1, waitDays: 0 }) // => "2026-11-30"
  */
-export function workingDaysAfter(today: string, calendarDays: number, bench: Bench): string {
+export function workingDaysAfter(today: string, calendarDays: number, bench: Bench, off: DaysOff = []): string {
+  const works = (at: number) => isWorkingDay(new Date(at).toISOString(), off);
   let time = Date.parse(`${today}T00:00:00Z`) + calendarDays * DAY_MS;
   for (let left = bench.days; left > 0;) {
     time += DAY_MS;
-    if (!isWeekend(time)) left -= 1;
+    if (works(time)) left -= 1;
   }
   time += bench.waitDays * DAY_MS;
-  while (isWeekend(time)) time += DAY_MS;
+  while (!works(time)) time += DAY_MS;
   return new Date(time).toISOString().slice(0, 10);
 }
 

@@ -56,10 +56,8 @@ export const standing = <T extends { readonly off: unknown }>(orders: readonly T
 
 const DAY_MS = 86_400_000;
 
-/** The day on which an order should be here, and how many days of it are left on another; negative when it is late. */
+/** The day on which an order should be here. */
 export const dueDay = ({ placed, leadDays }: Pick<PlacedOrder, "placed" | "leadDays">): string =>
   new Date(Date.parse(placed.at.slice(0, 10)) + leadDays * DAY_MS).toISOString().slice(0, 10);
-export const daysLeft = (order: Pick<PlacedOrder, "placed" | "leadDays">, today: string): number =>
-  Math.round((Date.parse(dueDay(order)) - Date.parse(today)) / DAY_MS);
 
 export type PlacedOrder = z.output<typeof placedOrderSchema>;

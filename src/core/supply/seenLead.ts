@@ -19,6 +19,5 @@ export function seenLead(orders: readonly { readonly placedAt: string; readonly 
   return { count: days.length, meanDays, spreadDays: Math.sqrt(square) };
 }
 
-/** Days to reckon with: what is stated, or what is seen with one spread where that is longer. */
-export const leadToExpect = (statedDays: number, seen: SeenLead | null): number =>
-  seen === null ? statedDays : Math.max(statedDays, Math.ceil(seen.meanDays + seen.spreadDays - 1e-9));
+/** Whole days to reckon with where they are more than what is stated: the mean and one spread. */
+export const daysSeen = ({ meanDays, spreadDays }: SeenLead): number => Math.ceil(meanDays + spreadDays - 1e-9);

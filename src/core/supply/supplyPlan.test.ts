@@ -71,11 +71,6 @@ describe("one supplier", () => {
     expect(plan(59_99)).toMatchObject({ goodsMinor: 119_99, carriageMinor: 36_00, dangerousGoods: true });
     expect(plan(60_00)).toMatchObject({ goodsMinor: 120_00, carriageMinor: 30_00 });
   });
-  test("the longest lead time of its lines is the order's", () =>
-    expect(
-      planOf([part("a", [offer("quay", 1, { leadDays: 9 })]), part("b", [offer("quay", 1, { leadDays: 4 })])], quay()).orders[0]!
-        .leadDays,
-    ).toBe(9));
   test.each([
     [1, 1],
     [40, 1],

@@ -23,7 +23,6 @@ export type PlannedOrder = {
   /** Why goods and carriage cost so much together: what the supplier asks, and what comes on top. */
   readonly landed: Landed;
   readonly dangerousGoods: boolean;
-  readonly leadDays: number;
 };
 
 export type SupplyPlan = {
@@ -225,6 +224,5 @@ function orderOf(supplier: Supplier, lines: OrderLine[], asks: SupplierIn, house
       house,
     ),
     dangerousGoods,
-    leadDays: Math.max(...lines.map((line) => line.offer.leadDays)),
   };
 }

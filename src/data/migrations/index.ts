@@ -14,6 +14,7 @@ import * as terms from "./012_terms";
 import * as purchase from "./013_purchase";
 import * as keep from "./014_keep";
 import * as offerNumber from "./015_offer_number";
+import * as receipts from "./016_receipts";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -36,6 +37,7 @@ const MIGRATIONS: Migration[] = [
   { name: "013_purchase", ...purchase, down: forwardsOnly },
   { name: "014_keep", ...keep, down: forwardsOnly },
   { name: "015_offer_number", ...offerNumber, down: forwardsOnly },
+  { name: "016_receipts", ...receipts, down: forwardsOnly },
 ];
 
 export const migrationSource = {

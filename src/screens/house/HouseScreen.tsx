@@ -16,6 +16,7 @@ import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
 import { useDraft, useInBrowser } from "@/ui/useDraft";
 import { useSettings } from "../settings";
 import { Fields, Only } from "../Only";
+import { DaysOff } from "./DaysOff";
 import { Copies, type CopiesOf, type MakeCopy } from "./Copies";
 import "./house.css";
 
@@ -136,6 +137,9 @@ export function HouseScreen({
                     onChange={(value) => change(school.key, value)}
                   />
                 ))}
+                {group === "money and time" && (
+                  <DaysOff days={draft.closedDays} was={kept.closedDays} onChange={(days) => change("closedDays", days)} />
+                )}
                 {group === "the shop" && <Currencies draft={draft} kept={kept} change={change} />}
               </section>
             ))}

@@ -2,6 +2,9 @@ import { countVerdicts } from "@/core/fit/finding";
 import { formatMoney } from "@/core/money/money";
 import { orderOf } from "@/core/cost/orderOf";
 import { overBudget } from "@/core/cost/overBudget";
+import { expectedDay } from "@/core/supply/expected";
+import { daysBetween } from "@/core/supply/orderDay";
+import { wallClock } from "../wallClock";
 import { assessOn, done, refused, type UseCase } from "../useCase";
 
 /** Marks a planned order as placed: prices, packs and reasons are frozen with it. Refused while the fit has an open stop. */
@@ -18,7 +21,10 @@ export const placeOrder: UseCase<"place order"> = (job, command, bench) => {
     );
   const over = overBudget(sheet);
   if (over !== null && !command.overBudget) return refused(`${over}: say that it is ordered all the same.`);
-  const order = orderOf(planned, sheet, job, { id: bench.newId(), at: bench.at, by: bench.by });
+  const at = wallClock(bench.at);
+  const days = planned.lines.map(({ offer }) => daysBetween(at, expectedDay(offer, at, bench.catalogue, bench.house)));
+  const leadDays = Math.max(...days);
+  const order = orderOf(planned, sheet, job, { id: bench.newId(), at: bench.at, by: bench.by, leadDays });
   return done(
     { orders: [...job.orders, order] },
     `Order ${order.number} placed with ${order.supplierName}: ${formatMoney(totalMinor, sheet.currency)}`,

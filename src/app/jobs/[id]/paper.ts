@@ -17,7 +17,7 @@ const answer = (body: Uint8Array | string, type: string, name: string) =>
   });
 
 /** An order that is only looked at. */
-const NOT_PLACED = { id: "", at: "", by: "" };
+const NOT_PLACED = { id: "", at: "", by: "", leadDays: 0 };
 
 type Params = { params: Promise<{ id: string }> };
 

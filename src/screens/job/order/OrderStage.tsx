@@ -88,7 +88,10 @@ function Planned({ order, stopped, resting }: { order: PlannedOrder; stopped: bo
     <article className="card order-card">
       <header>
         <h3>{order.supplier.name}</h3>
-        <span className="soft">to place; {order.leadDays} days</span>
+        <span className="soft">
+          to place; here {formatDay(view.arrivals[order.supplier.id]!)} if it goes today
+          {order.supplier.terms?.cutOff ? ` before ${order.supplier.terms.cutOff}` : ""}
+        </span>
         {order.dangerousGoods && (
           <span className="tag-danger" title="A battery: by special carriage">
             dangerous goods
