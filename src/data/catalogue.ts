@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from "node:util";
 import type { Knex } from "knex";
 import { Catalogue, type BrokenPart } from "@/core/parts/catalogue";
 import { readPart, supplierSchema, type Offer, type Part, type PartHead, type Supplier } from "@/core/parts/part";
-import { receiptChanges, seenDays } from "./purchases";
+import { receiptStamp, seenDays } from "./purchases";
 import { bumpCatalogue, catalogueRevision } from "./settings";
 
 type PartRow = {
@@ -46,16 +46,15 @@ const cache = globalThis as unknown as { gullCatalogue?: Copy };
  * makes another one only where it changes the days that a supplier's orders take.
  */
 export async function loadCatalogue(db: Knex): Promise<Catalogue> {
-  const [revision, receipts] = await Promise.all([catalogueRevision(db), receiptChanges(db)]);
+  const [revision, receipts] = await Promise.all([catalogueRevision(db), receiptStamp(db)]);
   // A transaction is another Knex on the same configuration: the copy serves both.
   const config: unknown = db.client.config;
   const kept = cache.gullCatalogue;
   const known = kept && kept.config === config && kept.revision === revision ? kept : undefined;
   if (known && known.receipts === receipts) return known.catalogue;
   const seen = await seenDays(db);
-  // What a transaction sees may never come to stand: it makes no copy for the others.
   const keep = (catalogue: Catalogue): Catalogue => {
-    if (!db.isTransaction) cache.gullCatalogue = { config, revision, receipts, catalogue };
+    cache.gullCatalogue = { config, revision, receipts, catalogue };
     return catalogue;
   };
   if (known) {

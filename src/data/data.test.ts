@@ -263,13 +263,32 @@ describe("the database", () => {
     });
     expect(await takeNumber(db)).toBe(641);
   });
-  test("says how often parts or suppliers changed, one by one", async () => {
-    expect(await catalogueRevision(db)).toBe(0);
-    await saveSuppliers(db, DEMO_SUPPLIERS);
-    await saveParts(db, DEMO_PARTS.slice(0, 2));
-    expect(await catalogueRevision(db)).toBe(2);
-    await bumpCatalogue(db);
-    expect(await catalogueRevision(db)).toBe(3);
+  test("says with each change of parts or suppliers a number of its own; what was rolled back is never taken for what stands", async () => {
+    const seen = new Set([await catalogueRevision(db)]);
+    const changes = [
+      () => saveSuppliers(db, DEMO_SUPPLIERS),
+      () => saveParts(db, DEMO_PARTS.slice(0, 2)),
+      () => bumpCatalogue(db),
+    ];
+    for (const change of changes) {
+      await change();
+      seen.add(await catalogueRevision(db));
+    }
+    expect(seen.size).toBe(changes.length + 1);
+    const [first] = DEMO_PARTS;
+    const named = (name: string) => [{ ...first!, name }];
+    const nameNow = async (on = db) => (await loadCatalogue(on)).parts.get(first!.id)!.name;
+    for (const turn of [1, 2, 3]) {
+      await db
+        .transaction(async (trx) => {
+          await saveParts(trx, named(`never ${turn}`));
+          expect(await nameNow(trx)).toBe(`never ${turn}`);
+          throw new Error("rolled back");
+        })
+        .catch(() => undefined);
+      if (turn === 2) await saveParts(db, named("kept"));
+      expect(await nameNow()).toBe(turn === 1 ? first!.name : "kept");
+    }
   });
 });
 

@@ -104,9 +104,9 @@ export async function receipts(
   return all;
 }
 
-/** Counts the changes of what came when. */
-export const receiptChanges = async (db: Knex): Promise<number> =>
-  (await db<{ changes: number }>("receipt_count").first("changes"))!.changes;
+/** Changes with what came when. */
+export const receiptStamp = async (db: Knex): Promise<number> =>
+  (await db<{ stamp: number }>("receipt_stamp").first("stamp"))!.stamp;
 
 /** Days that each supplier's orders were seen to take, with their spread; those with too few are left out. */
 export const seenDays = async (db: Knex): Promise<Record<string, number>> =>

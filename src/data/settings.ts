@@ -1,3 +1,4 @@
+import { randomInt } from "node:crypto";
 import type { Knex } from "knex";
 import { DEFAULT_HOUSE_RULES, houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
 
@@ -33,6 +34,8 @@ export async function houseRules(db: Knex): Promise<HouseRules> {
 
 export const catalogueRevision = async (db: Knex): Promise<number> => Number((await readSetting(db, "catalogue revision")) ?? 0);
 
-/** Said after each change of parts or suppliers, so that every process drops its copy. */
-export const bumpCatalogue = async (db: Knex): Promise<void> =>
-  writeSetting(db, "catalogue revision", (await catalogueRevision(db)) + 1);
+/**
+ * Said after each change of parts or suppliers, so that every process drops its copy. A number that was never there before: what a
+ * transaction saw that was rolled back is not taken for what stands.
+ */
+export const bumpCatalogue = async (db: Knex): Promise<void> => writeSetting(db, "catalogue revision", randomInt(2 ** 47));

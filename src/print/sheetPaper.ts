@@ -8,12 +8,18 @@ import { forecast } from "@/core/ride/forecast";
 import { segmentsOf } from "@/core/route/profile";
 import { contingencyTitle } from "@/core/cost/contingency";
 import { CAUTIONS } from "@/core/standards/cautions";
+import { isOnBench, letterOf, PAD, strokesPath, type GivenSheet } from "@/core/job/given";
+import { formatDay } from "@/core/units/date";
 import { head, hours, jobNumber, openFindings, overrides } from "./jobHead";
 import { table, type Paper } from "./paper";
 
 /** The customer's sheet: what they get, what it costs, what is promised, and what is still open. No cost prices or margins. */
-export function sheetPaper(view: JobView): Paper {
-  const { sheet } = view;
+export function sheetPaper(view: JobView, given: number | null = null): Paper {
+  const one = given === null ? null : (view.job.given[given] ?? null);
+  const whole = one?.whole ?? null;
+  const sheet = whole?.sheet ?? view.sheet;
+  // What is found on another build than the sheet's says nothing of it.
+  const here = one === null || isOnBench(one, view.job);
   const m = (minor: number) => formatMoney(minor, sheet.currency);
   const figure = (id: string, value: number | string | null) => promiseFigure(id, value, sheet.currency);
   const rows = (group: "running" | "dressing") =>
@@ -33,17 +39,18 @@ export function sheetPaper(view: JobView): Paper {
           table(["Part", "", "Qty", "Price"], rows(group), ["*", 70, 40, 80], [2, 3]),
           { text: `Subtotal ${m(total)}`, alignment: "right", bold: true },
         ];
-  const rides = rideLines(view);
-  const promised = [...view.promises, ...rides.promises].map(
+  const rides = here ? rideLines(view) : { promises: [], rests: [] };
+  const promised = [...(whole?.promises ?? view.promises), ...rides.promises].map(
     (p) =>
       `${p.title}: asked ${p.asked === null ? "" : promiseBound(p.id)}${figure(p.id, p.asked)}, predicted ${figure(p.id, p.predicted)} (${p.note})`,
   );
   const account = accountOf(view.job.payments, sheet);
   return {
-    title: `Build sheet ${jobNumber(view)}`,
+    title: `Build sheet ${jobNumber(view)}${one ? ` ${letterOf(given!)}` : ""}`,
     content: [
-      ...head("Build sheet", view),
-      ...openFindings(view),
+      ...head(one ? `Build sheet ${letterOf(given!)}` : "Build sheet", view),
+      ...(one ? [{ text: `As it was given on ${formatDay(one.at)}`, style: "soft" }] : []),
+      ...(here ? openFindings(view) : []),
       ...section("The running bike", "running", sheet.runningMinor),
       ...section("The dressing", "dressing", sheet.dressingMinor),
       { text: "Together", style: "heading" },
@@ -55,6 +62,7 @@ export function sheetPaper(view: JobView): Paper {
           ["Carriage", m(sheet.carriageMinor)],
           ["Consumables", m(sheet.consumablesMinor)],
           [contingencyTitle(sheet), m(sheet.contingencyMinor)],
+          ...(sheet.discountMinor > 0 ? [[`Discount: ${sheet.discountWhy}`, `−${m(sheet.discountMinor)}`]] : []),
           ["Tax", m(sheet.taxMinor)],
           [
             { text: "All in", bold: true },
@@ -78,7 +86,7 @@ export function sheetPaper(view: JobView): Paper {
       { text: "What is promised", style: "heading" },
       { ul: promised },
       ...rides.rests,
-      ...overrides(view),
+      ...(here ? overrides(view) : []),
       { text: "Please note", style: "heading" },
       {
         ul: [
@@ -90,8 +98,35 @@ export function sheetPaper(view: JobView): Paper {
         ],
         style: "soft",
       },
+      ...acceptance(one),
     ],
   };
+}
+
+/** Who accepted it, with their signature; else where to sign. */
+function acceptance(one: GivenSheet | null): Content[] {
+  const answer = one?.answer;
+  if (answer?.how === "declined") return [{ text: `Declined on ${formatDay(answer.at)}`, margin: [0, 12, 0, 0] }];
+  const lines: Content[] = answer
+    ? [
+        { text: `Accepted by ${answer.name} on ${formatDay(answer.at)}${answer.strokes ? "" : ", signed on paper"}`, bold: true },
+        ...(answer.strokes
+          ? [
+              {
+                svg: `<svg viewBox="0 0 ${PAD.width} ${PAD.height}"><path d="${strokesPath(answer.strokes)}" fill="none" stroke="#1B2A32" stroke-width="2.5" stroke-linecap="round"/></svg>`,
+                width: 190,
+              },
+            ]
+          : []),
+      ]
+    : [
+        { text: "Accepted: what is asked beyond this sheet is asked first.", bold: true },
+        {
+          text: "Name ______________________    Day ______________    Signature ____________________________",
+          margin: [0, 18, 0, 0],
+        },
+      ];
+  return [{ stack: lines, unbreakable: true, margin: [0, 14, 0, 0] }];
 }
 
 /** The ride on the customer's road: its promises, and what they rest on. */

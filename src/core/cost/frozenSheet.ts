@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { currencySchema } from "../parts/part";
 import { text } from "../record";
+import type { Sheet } from "./sheet";
 
-/** A sheet as it stood when the work order was signed: it is not priced anew after. */
+/** A sheet as it stood when it was given, or when the work order was signed: it is not priced anew after. */
 export const frozenSheetSchema = z.strictObject({
   currency: currencySchema,
   lines: z.array(
@@ -29,6 +30,8 @@ export const frozenSheetSchema = z.strictObject({
   contingencyMinor: z.int(),
   contingencyPercent: z.number().nullable().default(null),
   contingencyWhy: text(120).default(""),
+  discountMinor: z.int().min(0).default(0),
+  discountWhy: text(120).default(""),
   beforeTaxMinor: z.int(),
   taxMinor: z.int(),
   allInMinor: z.int(),
@@ -39,3 +42,8 @@ export const frozenSheetSchema = z.strictObject({
 });
 
 export type FrozenSheet = z.output<typeof frozenSheetSchema>;
+
+/** A sheet without its plan: what is still to be bought is never frozen. */
+export function frozenOf({ plan: _plan, lines, ...rest }: Sheet): FrozenSheet {
+  return { ...rest, lines: lines.map((line) => ({ ...line })) };
+}

@@ -11,6 +11,7 @@ import { quoteMinutes, type Step } from "../work/steps";
 import { converted, percentOf, shared } from "../money/money";
 import { costOfBought, stillToBuy, type Cost } from "./bought";
 import { contingencyOf } from "./contingency";
+import { discountMinor, type Discount } from "./discount";
 import { allocate, WHOLE_SHELF, type Shelf, type Source } from "./shelf";
 
 /** What of a job its sheet is made of. */
@@ -20,6 +21,7 @@ export type Costed = {
   readonly hand: readonly HandLine[];
   readonly orders: readonly PlacedOrder[];
   readonly wish: Pick<Wish, "budgetMinor">;
+  readonly discount: Discount | null;
 };
 
 /** A line of the build sheet and why it is there. Amounts in the shop's currency, before tax. */
@@ -51,6 +53,9 @@ export type Sheet = {
   /** The share kept back, % (null on sheets signed before it was kept), and the state of the job that it is for. */
   readonly contingencyPercent: number | null;
   readonly contingencyWhy: string;
+  /** What is taken off, and why; 0 where nothing is. */
+  readonly discountMinor: number;
+  readonly discountWhy: string;
   readonly beforeTaxMinor: number;
   readonly taxMinor: number;
   readonly allInMinor: number;
@@ -114,7 +119,9 @@ export function buildSheet(
   const consumablesMinor = percentOf(work, house.consumablesPercent);
   const contingency = contingencyOf(fit.build, fit.findings, house);
   const contingencyMinor = percentOf(work, contingency.percent);
-  const beforeTaxMinor = work + carriageMinor + consumablesMinor + contingencyMinor;
+  const fullMinor = work + carriageMinor + consumablesMinor + contingencyMinor;
+  const lessMinor = discountMinor(job.discount, work, fullMinor);
+  const beforeTaxMinor = fullMinor - lessMinor;
   const taxMinor = percentOf(beforeTaxMinor, house.taxPercent);
   const costMinor = lines.reduce((total, line) => total + (line.costMinor ?? 0), 0);
   const partsMinor = runningMinor + dressingMinor;
@@ -130,6 +137,8 @@ export function buildSheet(
     contingencyMinor,
     contingencyPercent: contingency.percent,
     contingencyWhy: contingency.why,
+    discountMinor: lessMinor,
+    discountWhy: job.discount?.why ?? "",
     beforeTaxMinor,
     taxMinor,
     allInMinor: beforeTaxMinor + taxMinor,

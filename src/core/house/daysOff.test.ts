@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { daysFromTo, readDaysOff } from "./daysOff";
+import { daysFromTo, readDaysOff, showDaysOff } from "./daysOff";
 import { holidaysIn } from "./holidays";
 
 const TODAY = "2026-11-28";
@@ -31,6 +31,8 @@ test("a span holds every day of it once, whatever it crosses", () =>
         expect(days).toHaveLength(length + 1);
         expect(new Set(days).size).toBe(length + 1);
         expect(read(`${first} to ${days.at(-1)}`)).toEqual(days);
+        const some = days.filter((_, i) => i % 7 !== length % 5);
+        expect(read(showDaysOff(some))).toEqual(some);
       },
     ),
   ));

@@ -1,5 +1,5 @@
 import { bad, good, type Result } from "../result";
-import { parseDay } from "../units/date";
+import { formatDay, parseDay } from "../units/date";
 
 const DAY_MS = 86_400_000;
 export const MOST_DAYS_OFF = 400;
@@ -12,6 +12,18 @@ export function daysFromTo(first: string, last: string): string[] {
   for (let at = Date.parse(first); at <= Date.parse(last) && days.length < MOST_DAYS_OFF; at += DAY_MS)
     days.push(new Date(at).toISOString().slice(0, 10));
   return days;
+}
+
+/** Days as they may be typed: a line each, those that follow one another as one. @param days ISO days in order */
+export function showDaysOff(days: readonly string[]): string {
+  const runs: [string, string][] = [];
+  for (const day of days) {
+    const run = runs.at(-1);
+    const follows = run && Date.parse(day) - Date.parse(run[1]) === DAY_MS && daysFromTo(run[0], day).length <= LONGEST_SPAN;
+    if (follows) run[1] = day;
+    else runs.push([day, day]);
+  }
+  return runs.map(([from, to]) => (from === to ? formatDay(from) : `${formatDay(from)} to ${formatDay(to)}`)).join("\n");
 }
 
 export const sortedDays = (days: readonly string[]): string[] => [...new Set(days)].sort();

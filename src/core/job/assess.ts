@@ -7,6 +7,7 @@ import { promises, type Bench, type Lead, type Promise } from "../promise/promis
 import { AFTER_SIGNING, changedSince } from "../work/signature";
 import { quoteMinutes, waitDays, workSteps, type Step } from "../work/steps";
 import type { Asked } from "../fit/build";
+import { agreedOf, atAgreedPrices, type Agreed } from "./given";
 import type { Job } from "./job";
 import { expectedDay } from "../supply/expected";
 import { daysBetween } from "../supply/orderDay";
@@ -25,6 +26,8 @@ export type Assessment = {
   readonly stages: readonly StageState[];
   /** The day on which what is still to be ordered is here, by supplier, if it is ordered today. */
   readonly arrivals: Readonly<Record<string, string>>;
+  /** The sheet that the customer accepted last, and how the bench stands to it; null while none is. */
+  readonly agreed: Agreed | null;
 };
 
 /** @param heldElsewhere pieces of the shop's shelf that other jobs hold */
@@ -38,10 +41,12 @@ export function assess(
   const fitted = fitOf(job, catalogue, house);
   const steps = workSteps(fitted.build, fitted.applied);
   const fresh = buildSheet(job, fitted, steps, catalogue, house, { heldElsewhere, taken: job.taken });
-  // What was signed for is not priced anew while it stands; what it still has to buy is.
+  // What was agreed, and after it what was signed for, is not priced anew while it stands; what it still has to buy is.
   const signed = job.signed && changedSince(job.signed, steps).length === 0 ? job.signed : null;
   const frozen = signed?.sheet;
-  const sheet = frozen ? { ...frozen, plan: fresh.plan } : fresh;
+  const agreed = agreedOf(job.given, job, fitted, fresh);
+  const agreedSheet = agreed && agreed.changes.length === 0 ? job.given[agreed.index]!.whole!.sheet : null;
+  const sheet = frozen ? { ...frozen, plan: fresh.plan } : agreedSheet ? atAgreedPrices(fresh, agreedSheet) : fresh;
   const coming = toCome(sheet, catalogue, house, today);
   const made = promises({
     wish: job.wish,
@@ -56,7 +61,7 @@ export function assess(
   });
   const ridden = canRide(fitted.build, job.wish, massOf(made));
   const arrivals = Object.fromEntries(coming.map(({ supplierId, day }) => [supplierId, day]));
-  return { fit: fitted, steps, sheet, promises: made, stages: stages(job, fitted, sheet, steps, ridden), arrivals };
+  return { fit: fitted, steps, sheet, promises: made, stages: stages(job, fitted, sheet, steps, ridden), arrivals, agreed };
 }
 
 /** The part of the wish that a fit depends on. */

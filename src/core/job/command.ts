@@ -2,6 +2,8 @@ import { amountSchema, PAID_BY } from "../cost/payments";
 import { z } from "zod";
 import { DONOR_KEYS } from "../donor/items";
 import { HOWS } from "../donor/reading";
+import { discountSchema } from "../cost/discount";
+import { answerSchema } from "./given";
 import { handLineSchema } from "../cost/handLine";
 import { photoSchema, type Job } from "./job";
 import { SLOTS } from "./slots";
@@ -38,6 +40,15 @@ export const commandSchema = z.discriminatedUnion("do", [
   z.strictObject({ do: z.literal("add line"), line: handLineSchema.partial({ id: true }) }),
   z.strictObject({ do: z.literal("remove line"), id: key }),
   z.strictObject({ do: z.literal("give sheet"), overBudget: z.literal(true).optional() }),
+  z.strictObject({
+    do: z.literal("answer sheet"),
+    given: z.int().min(0).max(49),
+    expectMinor: z.int(),
+    /** null: it is open again. */
+    answer: answerSchema.nullable(),
+  }),
+  z.strictObject({ do: z.literal("take up sheet"), given: z.int().min(0).max(49) }),
+  z.strictObject({ do: z.literal("discount"), discount: discountSchema.nullable() }),
   z.strictObject({ do: z.literal("place order"), supplierId: key, expectMinor: z.int(), overBudget: z.literal(true).optional() }),
   z.strictObject({ do: z.literal("arrived"), orderId: key }),
   z.strictObject({ do: z.literal("call off"), orderId: key, why: reason.max(200, "at most 200 letters") }),

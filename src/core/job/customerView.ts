@@ -3,6 +3,7 @@ import type { Currency } from "../parts/part";
 import { promiseBound, promiseFigure } from "../promise/promiseText";
 import { standing } from "../supply/placedOrder";
 import { AFTER_SIGNING } from "../work/signature";
+import { givenLines } from "./given";
 import type { JobView } from "./view";
 
 /** What a customer sees of their own job by their link: nothing that the shop pays or earns, nobody's name but theirs, no other job. */
@@ -35,7 +36,9 @@ export function customerView({ job, steps, promises, sheet, shop, work }: JobVie
   const before = steps.filter((step) => !AFTER_SIGNING.has(step.id));
   const ticked = before.filter((step) => job.ticks[step.id]).length;
   const signed = job.signed !== null && work.changed.length === 0;
-  const given = job.given.at(-1) ?? null;
+  const accepted = job.given.findLast(({ answer }) => answer?.how === "accepted");
+  const given = accepted ?? job.given.at(-1) ?? null;
+  const lines = given === null ? [] : givenLines(given);
   return {
     shop,
     number: job.number,
@@ -45,7 +48,7 @@ export function customerView({ job, steps, promises, sheet, shop, work }: JobVie
     way: [
       { says: "Your wish is taken in", done: true },
       { says: "Your bike is measured", done: Object.keys(job.donor).length > 0 },
-      { says: "The sheet is given to you", done: given !== null },
+      { says: accepted ? "The sheet is given to you, and accepted" : "The sheet is given to you", done: given !== null },
       {
         says: orders.length === 0 ? "Parts are ordered" : `Parts are ordered: ${arrived} of ${orders.length} parcels are here`,
         done: orders.length > 0 && arrived === orders.length,
@@ -59,8 +62,8 @@ export function customerView({ job, steps, promises, sheet, shop, work }: JobVie
     sheet: given && {
       givenAt: given.at,
       currency: given.currency,
-      lines: given.lines,
-      otherMinor: given.allInMinor - given.lines.reduce((sum, line) => sum + line.totalMinor, 0),
+      lines,
+      otherMinor: given.allInMinor - lines.reduce((sum, line) => sum + line.totalMinor, 0),
       allInMinor: given.allInMinor,
       paidMinor: accountOf(job.payments, { ...given, depositMinor: 0 }).paidMinor,
     },

@@ -1,24 +1,18 @@
 import { paymentSchema } from "../cost/payments";
 import { z } from "zod";
 import { partId, stamp, text } from "../record";
-import { currencySchema } from "../parts/part";
 import { DONOR_KEYS } from "../donor/items";
 import { EMPTY_WISH, wishSchema } from "../wish/wish";
 import { donorSchema } from "../donor/donorSchema";
+import { givenSheetSchema } from "./given";
 import { SLOTS } from "./slots";
+import { discountSchema } from "../cost/discount";
 import { frozenSheetSchema } from "../cost/frozenSheet";
 import { handLineSchema } from "../cost/handLine";
 import { placedOrderSchema } from "../supply/placedOrder";
 
 /** Why something held back was done all the same; empty where nothing held it. */
 const despite = text(400).default("");
-
-export const givenSheetSchema = z.strictObject({
-  ...stamp,
-  currency: currencySchema,
-  lines: z.array(z.strictObject({ says: text(120), quantity: z.number(), totalMinor: z.int() })),
-  allInMinor: z.int(),
-});
 
 /** A photograph beside the database: of the bike, of one measurement, or of a step of the work. */
 export const photoSchema = z.strictObject({
@@ -52,6 +46,7 @@ export const jobSchema = z.strictObject({
   photos: z.array(photoSchema).max(200, "a job holds at most 200 photographs: drop one first"),
   sources: z.record(z.string().max(160), z.enum(["buy", "stock", "customer"])),
   hand: z.array(handLineSchema).max(100, "a sheet holds at most 100 lines by hand: take one out first"),
+  discount: discountSchema.nullable().default(null),
   given: z.array(givenSheetSchema).max(50, "a sheet is given at most 50 times: begin a copy of the job"),
   orders: z.array(placedOrderSchema),
   /** The highest number that an order of this job ever had: none is given twice, be it taken back. */
@@ -111,6 +106,7 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   photos: [],
   sources: {},
   hand: [],
+  discount: null,
   given: [],
   orders: [],
   orderSerial: 0,

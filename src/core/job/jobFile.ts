@@ -73,6 +73,7 @@ export const jobFileSchema = z
       .default([]),
     sources: jobSchema.shape.sources.default({}),
     hand: jobSchema.shape.hand.default([]),
+    discount: jobSchema.shape.discount.describe("What is taken off the sheet before tax"),
     given: jobSchema.shape.given.default([]).describe("Sheets as they were given to the customer"),
     orders: jobSchema.shape.orders
       .default([])
@@ -152,6 +153,7 @@ export function readJobFile(raw: unknown): Result<ReadJobFile, FileIssue[]> {
     overrides: file.overrides.map(stamped),
     sources: file.sources,
     hand: file.hand,
+    discount: file.discount,
     given: file.given,
     orders: file.orders,
     orderSerial: file.orderSerial,
@@ -202,6 +204,7 @@ export function writeJobFile(job: Job, parts: readonly Part[], house: HouseRules
     overrides: job.overrides,
     sources: job.sources,
     hand: job.hand,
+    discount: job.discount,
     given: job.given,
     orders: job.orders,
     orderSerial: job.orderSerial,

@@ -76,6 +76,7 @@ export type JobView = {
   readonly withFirstMinor: number | null;
   readonly stages: readonly StageState[];
   readonly arrivals: Assessment["arrivals"];
+  readonly agreed: Assessment["agreed"];
   readonly parts: readonly PartView[];
   readonly battery: Spec<"battery"> | null;
   readonly layout: Layout;
@@ -149,6 +150,7 @@ export function viewOf(
     withFirstMinor: withFirst?.sheet.allInMinor ?? null,
     stages: withSurvey(now.stages, job, survey),
     arrivals: now.arrivals,
+    agreed: now.agreed,
     parts,
     battery: now.fit.build.supplied.flatMap(({ part }) => (part.kind === "battery" ? [part.spec] : []))[0] ?? null,
     layout: layoutOf(job, now.fit.build),

@@ -2,8 +2,7 @@
 
 import { Input } from "antd";
 import { useState } from "react";
-import { readDaysOff, sortedDays } from "@/core/house/daysOff";
-import { formatDay } from "@/core/units/date";
+import { readDaysOff, showDaysOff, sortedDays } from "@/core/house/daysOff";
 
 const LARGEST_FILE = 1_000_000;
 
@@ -44,7 +43,7 @@ export function DaysOff({
       <label className="field">
         <span>Days off</span>
         <Input.TextArea
-          value={typed ?? days.map(formatDay).join("\n")}
+          value={typed ?? showDaysOff(days)}
           onChange={(event) => setTyped(event.target.value)}
           onBlur={take}
           autoSize={{ minRows: 2, maxRows: 8 }}

@@ -76,6 +76,7 @@ export function Tally() {
         <Row says={`Labour ${hours(sheet.labourMinutes)}`} minor={sheet.labourMinor} />
         <Row says="Carriage" minor={sheet.carriageMinor} />
         <Row says="Sundries, reserve" term="sundries, reserve" minor={sheet.consumablesMinor + sheet.contingencyMinor} />
+        {sheet.discountMinor > 0 && <Row says="Discount" minor={-sheet.discountMinor} />}
         <Row says="Tax" minor={sheet.taxMinor} />
         <Budget />
       </section>

@@ -2,6 +2,7 @@ import { Catalogue } from "@/core/parts/catalogue";
 import type { Command } from "@/core/job/command";
 import { battery, controller, donorOf, hub, partOf, QUAY } from "../../../tests/bench.fixture";
 import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
+import { givenLines } from "@/core/job/given";
 import { newJob, type Job } from "@/core/job/job";
 import { carryOut } from ".";
 import type { Bench } from "../useCase";
@@ -143,7 +144,7 @@ describe("the sheet", () => {
   });
   test("what is given to the customer is a copy with its total", () => {
     const given = done(on, { do: "give sheet" }).given[0]!;
-    expect(given.lines.map((l) => l.says)).toEqual(["A hub-motor", "A display"]);
+    expect(givenLines(given).map((l) => l.says)).toEqual(["A hub-motor", "A display"]);
     expect(given.allInMinor).toBeGreaterThan(0);
     expect(
       says(job({ ...on, accepted: [{ finding: "kit/lacks front tyre", remedy: "new-tyre", at: bench.at, by: "" }] }), {

@@ -12,7 +12,8 @@ import { forgetReading, measure } from "./measure";
 import { arrived, callOff, placeOrder } from "./orders";
 import { takePayment } from "./payments";
 import { dropPhoto, keepPhoto } from "./photos";
-import { addLine, giveSheet, removeLine, source } from "./sheet";
+import { answerSheet, discount, giveSheet, takeUpSheet } from "./given";
+import { addLine, removeLine, source } from "./sheet";
 
 const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   "edit wish": editWish,
@@ -33,6 +34,9 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   "add line": addLine,
   "remove line": removeLine,
   "give sheet": giveSheet,
+  "answer sheet": answerSheet,
+  "take up sheet": takeUpSheet,
+  discount,
   "place order": placeOrder,
   arrived,
   "call off": callOff,

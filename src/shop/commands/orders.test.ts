@@ -109,7 +109,8 @@ describe("a placed order", () => {
       goodsMinor: 36_00,
       carriageMinor: 5_00,
       dangerousGoods: false,
-      leadDays: 5,
+      // Five days from that Monday is a Saturday.
+      leadDays: 7,
     });
   });
   test("is refused by one cent more or less than was shown, and says what it is now", () => {

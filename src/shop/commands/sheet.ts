@@ -1,6 +1,4 @@
-import { overBudget } from "@/core/cost/overBudget";
 import { onShelfFor } from "@/core/cost/shelf";
-import { formatMoney } from "@/core/money/money";
 import { assessOn, done, refused, type UseCase } from "../useCase";
 
 /** Where a line's part comes from: bought, from the shelf, or brought by the customer. */
@@ -34,31 +32,4 @@ export const removeLine: UseCase<"remove line"> = (job, { id }) => {
   return line
     ? done({ hand: job.hand.filter((l) => l.id !== id) }, `Line removed: ${line.says}`)
     : refused("That line is not there any more.");
-};
-
-/** Freezes a copy of the sheet as the customer got it. */
-export const giveSheet: UseCase<"give sheet"> = (job, command, bench) => {
-  const { sheet } = assessOn(job, bench);
-  if (sheet.lines.length === 0) return refused("There is nothing on the sheet yet: choose a kit or parts in Drive.");
-  if (sheet.unpriced > 0) {
-    const lines = sheet.lines.filter((line) => line.priceMinor === null).map((line) => `${line.says} (${line.problem})`);
-    const abroad =
-      lines.length < sheet.unpriced ? ["the carriage of a placed order (no rate for its currency in the house rules)"] : [];
-    return refused(
-      `${sheet.unpriced} line${sheet.unpriced === 1 ? " has" : "s have"} no price: ${[...lines, ...abroad].join("; ")}.`,
-    );
-  }
-  const over = overBudget(sheet);
-  if (over !== null && !command.overBudget) return refused(`${over}: say that it is given all the same.`);
-  const copy = {
-    at: bench.at,
-    by: bench.by,
-    currency: sheet.currency,
-    lines: sheet.lines.map((l) => ({ says: l.says, quantity: l.quantity, totalMinor: l.priceMinor ?? 0 })),
-    allInMinor: sheet.allInMinor,
-  };
-  return done(
-    { given: [...job.given, copy].slice(-50) },
-    `Sheet given to the customer: ${formatMoney(sheet.allInMinor, sheet.currency)}`,
-  );
 };

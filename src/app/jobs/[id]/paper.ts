@@ -21,11 +21,16 @@ const NOT_PLACED = { id: "", at: "", by: "", leadDays: 0 };
 
 type Params = { params: Promise<{ id: string }> };
 
-/** A route that answers with a paper of a job, as it stands now. */
-export function jobPaper(type: string, name: (view: JobView) => string, make: (view: JobView) => Promise<Uint8Array> | string) {
-  return async (_request: Request, { params }: Params): Promise<Response> => {
+/** A route that answers with a paper of a job, as it stands now; `make` has the query, and answers null where there is no such paper. */
+export function jobPaper(
+  type: string,
+  name: (view: JobView) => string,
+  make: (view: JobView, query: URLSearchParams) => Promise<Uint8Array> | string | null,
+) {
+  return async (request: Request, { params }: Params): Promise<Response> => {
     const view = await openJob(await database(), (await params).id.slice(0, 60), new Date().toISOString());
-    return view ? answer(await make(view), type, name(view)) : NONE();
+    const made = view && (await make(view, new URL(request.url).searchParams));
+    return view && made ? answer(made, type, name(view)) : NONE();
   };
 }
 

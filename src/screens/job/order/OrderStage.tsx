@@ -21,6 +21,7 @@ export function OrderStage() {
   const { sheet, job } = view;
   const stops = countVerdicts(view.findings).stop;
   const missing = sheet.lines.filter((line) => line.partId === null && line.priceMinor === null);
+  const ready = view.promises.find((promise) => promise.id === "ready");
   const resting = useRest(job.orders.length);
   const { turned } = useSettings();
   if (turned)
@@ -37,7 +38,19 @@ export function OrderStage() {
         <h2>Orders</h2>
         <span className="soft">goods and carriage together at their cheapest, carriage counted once a supplier</span>
       </div>
+      {typeof ready?.predicted === "string" && (
+        <p className="soft">
+          Ready {formatDay(ready.predicted)}: {ready.note}.
+        </p>
+      )}
       {stops > 0 && <p className="note stop">The fit says stop ({stops}): nothing is ordered until that is settled.</p>}
+      {sheet.plan.orders.length > 0 && (view.agreed === null || view.agreed.changes.length > 0) && (
+        <p className="note">
+          {view.agreed === null
+            ? "No sheet is accepted yet: what is ordered now, the shop answers for."
+            : "What is on the bench was not agreed like this: what is ordered now, the shop answers for."}
+        </p>
+      )}
       {sheet.plan.orders.length === 0 && sheet.plan.unpriced.length === 0 && missing.length === 0 && job.orders.length === 0 && (
         <p className="card empty">Nothing to order: the sheet has no line to buy.</p>
       )}

@@ -2,19 +2,20 @@
 
 import { standing } from "@/core/supply/placedOrder";
 import { Input, Select } from "antd";
-import { formatDay } from "@/core/units/date";
 import { parseMoney } from "@/core/money/money";
 import { useState } from "react";
 import { overBudget } from "@/core/cost/overBudget";
 import { AskBefore } from "@/ui/AskBefore";
 import { contingencyTitle } from "@/core/cost/contingency";
 import type { SheetLine } from "@/core/cost/sheet";
-import { hours, money, signedMoney } from "@/ui/format";
+import { hours, money } from "@/ui/format";
 import { useSettings } from "../../settings";
 import dynamic from "next/dynamic";
 import { Only } from "../../Only";
 import { useKeptText } from "@/ui/useDraft";
 import { useJob } from "../JobContext";
+import { DiscountBox } from "./DiscountBox";
+import { Options } from "./Options";
 import { Payments } from "./Payments";
 import "./sheet.css";
 
@@ -48,7 +49,7 @@ export function SheetStage() {
         <GiveSheet />
       </div>
       {linking && <CustomerLinks onClose={() => setLinking(false)} />}
-      <Given />
+      <Options />
       {sheet.lines.length === 0 && <p className="card empty">Nothing on the sheet yet: choose a kit or parts in Drive.</p>}
       {groups.map(([group, title, total]) => {
         const lines = sheet.lines.filter((line) => line.group === group);
@@ -161,6 +162,9 @@ function Totals() {
     ],
     ["Consumables", m(sheet.consumablesMinor)],
     [contingencyTitle(sheet), m(sheet.contingencyMinor)],
+    ...(sheet.discountMinor > 0
+      ? ([[`Discount: ${sheet.discountWhy}`, `−${m(sheet.discountMinor)}`]] as [string, string][])
+      : []),
     ["Before tax", m(sheet.beforeTaxMinor)],
     ["Tax", m(sheet.taxMinor)],
   ];
@@ -176,6 +180,7 @@ function Totals() {
         <b>All in</b>
         <b className="num">{m(sheet.allInMinor)}</b>
       </div>
+      <DiscountBox />
       <p className="small soft">
         Deposit {m(sheet.depositMinor)}: parts landed and a fifth of the labour, rounded up.
         {!turned && (
@@ -203,19 +208,6 @@ function GiveSheet() {
         Give it to the customer
       </AskBefore>
     </Only>
-  );
-}
-
-function Given() {
-  const { sheet, job } = useJob().view;
-  const last = job.given.at(-1);
-  if (!last) return null;
-  const change = sheet.allInMinor - last.allInMinor;
-  return (
-    <p className={change === 0 ? "soft" : "note"}>
-      Given on {formatDay(last.at)} at {money(last.allInMinor, last.currency)}
-      {change === 0 ? "; nothing has changed since." : `; since then ${signedMoney(change, sheet.currency)}. Tell the customer.`}
-    </p>
   );
 }
 

@@ -5,5 +5,10 @@ import { jobPaper } from "../../../../jobs/[id]/paper";
 export const GET = jobPaper(
   "application/pdf",
   (view) => `sheet-${view.job.number}.pdf`,
-  (view) => pdfOf(paper(view)),
+  (view, query) => {
+    const asked = query.get("given");
+    if (asked === null) return pdfOf(paper(view));
+    const given = /^\d{1,2}$/.test(asked) ? Number(asked) : -1;
+    return view.job.given[given]?.whole ? pdfOf(paper(view, given)) : null;
+  },
 );
