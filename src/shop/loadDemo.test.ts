@@ -1,6 +1,6 @@
 import { assess } from "@/core/job/assess";
 import { openDatabase } from "@/data/connection";
-import { DEMO_JOBS } from "@/data/demo/jobs";
+import { DEMO_JOBS, type DemoJob } from "@/data/demo/jobs";
 
 import { findJob, listJobs } from "@/data/jobs";
 import { jobList } from "./jobList";
@@ -30,7 +30,9 @@ test("the demo is a shop that was worked in: wishes, surveys, roads, remedies, o
       demo.accept.map(([finding]) => finding.split(" ")[0]),
     );
     const ordered = demo.through === "order" || demo.through === "build";
-    expect(job.given).toHaveLength(ordered ? 1 : 0);
+    expect(job.given.map(({ answer }) => answer?.how)).toEqual(
+      ordered ? ["accepted", ...(demo.alsoAsked ? ["declined"] : [])] : [],
+    );
     expect(job.orders.length > 0).toBe(ordered);
     expect(job.signed !== null).toBe(demo.through === "build");
     if (demo.through !== "build") continue;
@@ -39,15 +41,15 @@ test("the demo is a shop that was worked in: wishes, surveys, roads, remedies, o
     expect(job.ticks.revisit).toBeUndefined();
     expect(job.ticks.fitHub!.note).toMatch(/40 N·m/);
   }
-  // Other house rules reach every job in the list but the one that is signed.
+  // Other house rules reach every job in the list but those that are agreed or signed.
   const priceOf = async (customer: string) => (await jobList(db, customer, 1, NOW)).rows[0]!.summary.allInMinor;
-  const [signed, open] = [
-    DEMO_JOBS.find((demo) => demo.through === "build")!,
-    DEMO_JOBS.find((demo) => demo.through === "order")!,
-  ];
-  const before = [await priceOf(signed.customer), await priceOf(open.customer)];
+  const [signed, agreed, open] = (["build", "order", "fit"] as const).map((through) =>
+    DEMO_JOBS.find((demo) => demo.through === through)!,
+  ) as [DemoJob, DemoJob, DemoJob];
+  const before = [await priceOf(signed.customer), await priceOf(open.customer), await priceOf(agreed.customer)];
   expect(await saveHouse(db, { taxPercent: 7 })).toMatchObject({ ok: true });
   expect(await priceOf(signed.customer)).toBe(before[0]);
+  expect(await priceOf(agreed.customer)).toBe(before[2]);
   expect(await priceOf(open.customer)).toBeLessThan(before[1]!);
   await db.destroy();
 }, 60_000);

@@ -3,6 +3,8 @@ import { profileOf } from "@/core/route/profile";
 import { routeByHand } from "@/core/route/byHand";
 import type { Knex } from "knex";
 import type { Command } from "@/core/job/command";
+import type { Answer, Strokes } from "@/core/job/given";
+import type { Job } from "@/core/job/job";
 import { donorItem, type DonorKey } from "@/core/donor/items";
 import type { Finding } from "@/core/fit/finding";
 import type { PlannedOrder } from "@/core/supply/supplyPlan";
@@ -93,6 +95,7 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
   for (const command of beginningOf(demo, now)) await act(command);
   for (const [finding, remedy] of demo.accept) await act(acceptCommand(assessed().fit.findings, finding, remedy));
   if (demo.through === "order" || demo.through === "build") {
+    await agree(demo, () => job, act);
     const minor = assessed().sheet.depositMinor;
     await act({ do: "take payment", minor, back: false, how: "transfer", says: "deposit" });
   }
@@ -136,12 +139,34 @@ export function beginningOf(demo: DemoJob, now: string): Command[] {
   ];
 }
 
+/** A quick hand: what stands for a signature in the demo. */
+const HAND: Strokes = [
+  Array.from({ length: 40 }, (_, i) => [40 + 9 * i, Math.round(90 - 34 * Math.sin(i / 2.1) * Math.cos(i / 9))]),
+  [
+    [60, 140],
+    [420, 118],
+  ],
+];
+
+/** Gives the sheet, and beside it another one where the job has a further wish: that is declined, and the first is accepted. */
+async function agree(demo: DemoJob, job: () => Job, act: (command: Command) => Promise<void>): Promise<void> {
+  const answer = (given: number, is: Answer) =>
+    act({ do: "answer sheet", given, expectMinor: job().given[given]!.allInMinor, answer: is });
+  await act({ do: "give sheet", overBudget: true });
+  if (demo.alsoAsked) {
+    await act({ do: "add line", line: { quantity: 1, group: "dressing", ...demo.alsoAsked.line } });
+    await act({ do: "give sheet", overBudget: true });
+    await answer(1, { how: "declined", why: demo.alsoAsked.declined });
+    await act({ do: "take up sheet", given: 0 });
+  }
+  await answer(0, { how: "accepted", name: demo.customer, strokes: demo.alsoAsked ? HAND : null });
+}
+
 async function placeOrders(
   demo: DemoJob,
   planned: () => readonly PlannedOrder[],
   act: (command: Command) => Promise<void>,
 ): Promise<void> {
-  await act({ do: "give sheet", overBudget: true });
   const all = planned().length;
   for (let placed = 0; placed < (demo.through === "build" ? all : 1); placed += 1) {
     const [order] = planned();

@@ -19,6 +19,8 @@ export type DemoJob = {
   /** Remedies accepted, by rule and the start of the remedy's id. */
   accept: [rule: string, remedy: string][];
   through: "ask" | "fit" | "order" | "build";
+  /** A further wish that got a sheet of its own, and why the customer did not take it. */
+  alsoAsked?: { line: { says: string; priceMinor: number; costMinor: number }; declined: string };
   /** What such a shop usually finds out too late. */
   late: string;
 };
@@ -137,6 +139,10 @@ export const DEMO_JOBS: DemoJob[] = [
       ["kit/lacks main fuse", "fuse-"],
     ],
     through: "order",
+    alsoAsked: {
+      line: { says: "Rain hood and two deep bags for the back", priceMinor: 21_500, costMinor: 14_800 },
+      declined: "the bags of the old bike will do this winter",
+    },
   },
   {
     customer: "Perran Lusk",
