@@ -2,6 +2,7 @@
 
 import type { LinkView } from "@/core/people/links";
 import type { PersonView } from "@/core/people/people";
+import type { Invoice } from "@/core/cost/invoice";
 import { may, notTheirs, type Deed, type Who } from "@/core/people/roles";
 import { good, type Result } from "@/core/result";
 import type { SpecIssue } from "@/core/parts/part";
@@ -12,6 +13,7 @@ import { whoAsks } from "@/server/who";
 import { createJob } from "@/shop/createJob";
 import { linkFor, linksOn, unlink } from "@/shop/customerLinks";
 import { storeHouse, type HouseNotStored } from "@/shop/houseRules";
+import { creditInvoice, invoicesOfJob, issueInvoice } from "@/shop/invoices";
 import { importJob } from "@/shop/jobFiles";
 import { storePart, type NotStored } from "@/shop/parts";
 import { previewPrices, takeListBack, takePrices, type PricePreview } from "@/shop/priceLists";
@@ -116,6 +118,21 @@ export const callOffJointOrder = async (raw: unknown, by: string): Promise<Told>
   inTheNameOf<Told>("call off joint order", refuseInWords, async (who) =>
     told(await callOffJoint(await database(), raw, now(), nameOf(who, by))),
   );
+
+/** Issues an invoice for a job as it stands. @returns all invoices of the job */
+export const issueJobInvoice = async (raw: unknown, by: string): Promise<Told<readonly Invoice[]>> =>
+  invoicing(issueInvoice, raw, by);
+
+/** Takes an invoice back with a credit note. @returns all invoices of the job */
+export const creditJobInvoice = async (raw: unknown, by: string): Promise<Told<readonly Invoice[]>> =>
+  invoicing(creditInvoice, raw, by);
+
+const invoicing = (make: typeof issueInvoice, raw: unknown, by: string): Promise<Told<readonly Invoice[]>> =>
+  inTheNameOf<Told<readonly Invoice[]>>("invoice", refuseInWords, async (who) => {
+    const db = await database();
+    const made = await make(db, raw, now(), nameOf(who, by));
+    return made.ok ? { ok: true, value: await invoicesOfJob(db, made.value.jobId) } : { ok: false, says: made.error };
+  });
 
 type HouseKept = { ok: true; version: number } | ({ ok: false } & HouseNotStored);
 

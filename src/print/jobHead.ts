@@ -4,7 +4,7 @@ import { isOpen } from "@/core/fit/finding";
 import type { JobView } from "@/core/job/view";
 
 export const jobNumber = (view: JobView) => String(view.job.number).padStart(4, "0");
-export const hours = (m: number) => `${Math.floor(Math.round(m) / 60)} h ${String(Math.round(m) % 60).padStart(2, "0")}`;
+export { hoursOf as hours } from "@/core/units/hours";
 
 /** Whose paper it is; nothing while the house rules have no name and no address. */
 export function shopHead({ shop }: Pick<JobView, "shop">): Content[] {

@@ -11,6 +11,7 @@ import type { Catalogue } from "@/core/parts/catalogue";
 import { loadCatalogue } from "@/data/catalogue";
 import { surveyOf, withSurvey } from "@/core/job/surveyOf";
 import type { Summary } from "@/core/job/summary";
+import { invoicesOf } from "@/data/invoices";
 import { findJob, heldByOthers, history } from "@/data/jobs";
 import { catalogueRevision, houseRules } from "@/data/settings";
 import type { HouseRules } from "@/core/house/houseRules";
@@ -66,7 +67,8 @@ async function keptView(job: Job, bench: Bench, now?: Assessment): Promise<JobVi
 
 /** @param now the job as it was just assessed on this bench, where it was */
 export async function viewFrom(db: Knex, job: Job, bench: Bench, now?: Assessment): Promise<JobView> {
-  return { ...(await keptView(job, bench, now)), history: await history(db, job.id) };
+  const view = await keptView(job, bench, now);
+  return { ...view, history: await history(db, job.id), invoices: await invoicesOf(db, job.id) };
 }
 
 /** A job as its screens show it today; undefined for an unknown id. */

@@ -2,11 +2,13 @@ import { assess } from "@/core/job/assess";
 import { openDatabase } from "@/data/connection";
 import { DEMO_JOBS, type DemoJob } from "@/data/demo/jobs";
 
+import { missingPieces } from "@/core/supply/purchase";
 import { findJob, listJobs } from "@/data/jobs";
+import { listPurchases } from "@/data/purchases";
 import { jobList } from "./jobList";
 import { benchOf } from "./jobView";
 import { saveHouse } from "../../tests/saveHouse";
-import { loadDemo } from "./loadDemo";
+import { loadDemo, loadDemoBooks } from "./loadDemo";
 
 const NOW = "2026-01-05T09:00:00.000Z";
 
@@ -53,3 +55,18 @@ test("the demo is a shop that was worked in: wishes, surveys, roads, remedies, o
   expect(await priceOf(open.customer)).toBeLessThan(before[1]!);
   await db.destroy();
 }, 60_000);
+
+test.each(Array.from({ length: 7 }, (_, i) => `2026-12-0${i + 1}T09:00:00.000Z`))(
+  "whatever day of the week it is loaded, two orders are late, one of them with broken pieces and one short: %s",
+  async (now) => {
+    const db = await openDatabase(":memory:");
+    await loadDemoBooks(db, now);
+    const { rows } = await listPurchases(db, { closed: false, limit: 20 });
+    expect(rows).toHaveLength(2);
+    expect(rows.every((one) => one.dueDay < now.slice(0, 10))).toBe(true);
+    const lines = rows.flatMap((one) => one.lines);
+    expect(lines.some((line) => line.broken > 0)).toBe(true);
+    expect(lines.some((line) => line.came > 0 && missingPieces(line) > 0)).toBe(true);
+    await db.destroy();
+  },
+);

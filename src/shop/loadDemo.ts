@@ -30,21 +30,27 @@ const DAY_MS = 86_400_000;
 /** Fills an empty database with the invented shop, by the same use cases that a person's clicks go through. Does nothing when jobs exist. */
 export async function loadDemo(db: Knex, now: string): Promise<boolean> {
   if (await db("job").first()) return false;
+  await loadDemoBooks(db, now);
+  // The last in the list was taken in last, so that the list of jobs begins with the one that moved most.
+  await db.transaction(async (trx) => {
+    for (const demo of [...DEMO_JOBS].reverse()) await playJob(trx, demo, now);
+  });
+  return true;
+}
+
+/** The demo's parts, suppliers, rules and what was bought for its shelf: a shop before its first job. */
+export async function loadDemoBooks(db: Knex, now: string): Promise<void> {
   await saveSuppliers(db, DEMO_SUPPLIERS);
   await saveParts(db, [...DEMO_PARTS, DEMO_BROKEN_PART]);
   // The pound and the franc have a rate, the dollar has none: offers in dollars stay unpriced and say so.
   await writeSetting(db, "house", {
     shopName: "The Slip Workshop",
     shopAddress: "3 Ferry Slip, Saltmarsh",
+    taxNumber: "XX 000 112 358",
     rates: { GBP: 1.15, CHF: 1.06 },
     rateBufferPercent: 2,
   });
   for (const delivery of DEMO_DELIVERIES) await playDelivery(db, delivery, now);
-  // The last in the list was taken in last, so that the list of jobs begins with the one that moved most.
-  await db.transaction(async (trx) => {
-    for (const demo of [...DEMO_JOBS].reverse()) await playJob(trx, demo, now);
-  });
-  return true;
 }
 
 /** What was bought for the shelf, by the same use cases as the Buying screen's. */

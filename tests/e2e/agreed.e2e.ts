@@ -89,6 +89,34 @@ test("two sheets beside each other: one is taken up and signed with a pen, and s
   expect(complaints).toEqual([]);
 }, 120_000);
 
+test("an invoice is issued once, reads as a paper and as a file, and is taken back by a credit note", async () => {
+  const id = await jobId(stand, "Maud");
+  const { page, complaints } = await openPage(stand, `/jobs/${id}/sheet`);
+  await page.type('[aria-label="The customer\'s address on the invoice"]', "2 Slip Lane, Saltmarsh");
+  // Two tabs ask for it: the second is told of the first.
+  const second = await openPage(stand, `/jobs/${id}/sheet`);
+  await click(page, "Issue the invoice");
+  await shows(page, ".invoices", "R-0001, pay by");
+  await click(second.page, "Issue the invoice");
+  await shows(second.page, ".invoices", "R-0001 stands already");
+  const price = (await allIn(page)).replace(/[^\d.]/g, "");
+  const says = (await paper(`/api/jobs/${id}/invoice.pdf?number=R-0001`)).replace(/\s+/g, " ");
+  expect(says).toContain("Invoice R-0001");
+  expect(says).toContain("2 Slip Lane, Saltmarsh");
+  expect(says).toContain("To pay:");
+  const xml = await (await fetch(`${stand.base}/api/jobs/${id}/invoice.xml?number=R-0001`)).text();
+  expect(xml).toContain(`<cbc:TaxInclusiveAmount currencyID="EUR">${price}</cbc:TaxInclusiveAmount>`);
+  await click(page, "Take R-0001 back");
+  await click(page, "Take it back", ".ant-popover");
+  await shows(page, ".invoices", "credit note for R-0001");
+  await reload(page);
+  await shows(page, ".invoices", "none issued");
+  expect(await paper(`/api/jobs/${id}/invoice.pdf?number=R-0002`)).toContain("Credit note R-0002");
+  for (const number of ["R-0009", "", "%00"])
+    expect((await fetch(`${stand.base}/api/jobs/${id}/invoice.pdf?number=${number}`)).status).toBe(404);
+  expect(complaints).toEqual([]);
+}, 90_000);
+
 test("days off, typed and from a calendar's file, move what is promised", async () => {
   const id = await jobId(stand, "Perran");
   const folder = mkdtempSync(join(tmpdir(), "gull-days-"));

@@ -134,7 +134,7 @@ test("what several jobs want is placed in one order, and stands in each of them"
       "It is here",
     );
   }
-  for (const paper of ["order.pdf", "order.csv"])
+  for (const paper of ["order.pdf", "order.csv", "order.xml"])
     expect([paper, (await fetch(`${stand.base}/api/buying/${number}/${paper}`)).status]).toEqual([paper, 200]);
   expect((await fetch(`${stand.base}/api/buying/${number}/claim.pdf`)).status).toBe(404);
   expect([...complaints, ...open.complaints]).toEqual([]);
@@ -186,16 +186,20 @@ test("a price list: a row that does not read keeps it out, mended it comes in as
   await choose("Part;Cost to you;Pack\nchain-7;1.000,5;1\nchain-8;13,00;1\nchain-9;0,00;1\n");
   await shows(page, ".price-lists", "Say which column holds our part number");
   await page.click('[aria-label="Column of: Our part number"]');
-  await page.waitForSelector(".ant-select-item-option");
-  await page.keyboard.press("ArrowDown");
-  await page.keyboard.press("Enter");
+  await page.waitForFunction(() => {
+    const option = [...document.querySelectorAll(".ant-select-item-option")].find((one) => one.textContent === "Part");
+    (option as HTMLElement | undefined)?.click();
+    return option !== undefined;
+  });
   await shows(page, ".price-counts", "does not read");
   await shows(page, ".price-counts button", "Nothing is taken in");
   await choose("Part;Cost to you;Pack\nchain-7;5,00;1\nchain-8;13,00;1\n");
   await page.click('[aria-label="Column of: Our part number"]');
-  await page.waitForSelector(".ant-select-item-option");
-  await page.keyboard.press("ArrowDown");
-  await page.keyboard.press("Enter");
+  await page.waitForFunction(() => {
+    const option = [...document.querySelectorAll(".ant-select-item-option")].find((one) => one.textContent === "Part");
+    (option as HTMLElement | undefined)?.click();
+    return option !== undefined;
+  });
   await shows(page, ".price-counts button", "Take 2 in");
   await click(page, "Take 2 in", ".price-counts");
   await shows(page, ".price-lists .note", "Price list: 2 changed");

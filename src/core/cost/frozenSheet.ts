@@ -33,6 +33,7 @@ export const frozenSheetSchema = z.strictObject({
   discountMinor: z.int().min(0).default(0),
   discountWhy: text(120).default(""),
   beforeTaxMinor: z.int(),
+  taxPercent: z.number().nullable().default(null),
   taxMinor: z.int(),
   allInMinor: z.int(),
   depositMinor: z.int(),

@@ -57,6 +57,8 @@ export type Sheet = {
   readonly discountMinor: number;
   readonly discountWhy: string;
   readonly beforeTaxMinor: number;
+  /** The rate of the tax, %; null on sheets kept before it was noted. */
+  readonly taxPercent: number | null;
   readonly taxMinor: number;
   readonly allInMinor: number;
   readonly depositMinor: number;
@@ -140,6 +142,7 @@ export function buildSheet(
     discountMinor: lessMinor,
     discountWhy: job.discount?.why ?? "",
     beforeTaxMinor,
+    taxPercent: house.taxPercent,
     taxMinor,
     allInMinor: beforeTaxMinor + taxMinor,
     depositMinor:

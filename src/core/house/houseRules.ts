@@ -15,6 +15,9 @@ export const houseRulesSchema = z.strictObject({
   /** The head of every paper. */
   shopName: z.string().trim().max(80, "must be at most 80 letters"),
   shopAddress: z.string().trim().max(200, "must be at most 200 letters"),
+  /** Stands on invoices; empty where the shop has none. */
+  taxNumber: z.string().trim().max(40, "must be at most 40 letters"),
+  payWithinDays: z.int("must be a whole number, 0 to 120").min(0, "must be 0 to 120").max(120, "must be 0 to 120"),
   carbonShell: z.enum(["refuse", "sleeve"]),
   aluminiumSpreadMm: z.union([z.literal(1), z.literal(3)]),
   throttleCutOffs: z.union([z.literal(1), z.literal(2)]),
@@ -55,6 +58,8 @@ export type HouseRules = z.output<typeof houseRulesSchema>;
 export const DEFAULT_HOUSE_RULES: HouseRules = {
   shopName: "",
   shopAddress: "",
+  taxNumber: "",
+  payWithinDays: 14,
   carbonShell: "refuse",
   aluminiumSpreadMm: 1,
   throttleCutOffs: 2,

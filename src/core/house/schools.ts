@@ -293,6 +293,22 @@ export const SCHOOLS: readonly School[] = [
     reason: "It stands under the name: where the bike is brought, where parts are sent.",
     other: "A telephone number alone.",
   },
+  {
+    key: "taxNumber",
+    group: "the shop",
+    title: "Tax number of the shop",
+    letters: 40,
+    reason: "It stands on every invoice, under the address.",
+    other: "Left empty where the shop is not registered for tax.",
+  },
+  {
+    key: "payWithinDays",
+    group: "the shop",
+    title: "An invoice is paid within",
+    unit: "days",
+    reason: "The day until which it is paid stands on the invoice; what was paid before is taken off.",
+    other: "None: paid as the bike is fetched.",
+  },
 ];
 
 /** What a rule is called. */

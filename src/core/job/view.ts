@@ -1,3 +1,4 @@
+import type { Invoice } from "../cost/invoice";
 import type { Sheet } from "../cost/sheet";
 import { NO_PIECES, type Pieces } from "../cost/shelf";
 import { donorItem, type DonorKey } from "../donor/items";
@@ -85,6 +86,8 @@ export type JobView = {
   /** What the ride on the customer's road is reckoned from, or what is still wanted; the reckoning itself is done where it is shown. */
   readonly ride: RideOf;
   readonly history: readonly HistoryLine[];
+  /** Invoices and credit notes as they were issued, the first first. */
+  readonly invoices: readonly Invoice[];
   /** Whose papers these are. */
   readonly shop: { readonly name: string; readonly address: string };
 };
@@ -157,6 +160,7 @@ export function viewOf(
     needed: survey.needed,
     ride: rideOf(now.fit.build, job.wish, massOf(now.promises)),
     history,
+    invoices: [],
     shop: { name: house.shopName, address: house.shopAddress },
   };
 }

@@ -20,6 +20,7 @@ export type Deed =
   | "save house rules"
   | "copy the shop"
   | "keep people"
+  | "invoice"
   | "customer's link";
 
 const ALL = ROLES;
@@ -50,6 +51,7 @@ export const ALLOWED: Readonly<Record<Deed, readonly Role[]>> = {
   "remove line": COUNTER,
   "give sheet": COUNTER,
   "answer sheet": COUNTER,
+  invoice: COUNTER,
   "take up sheet": COUNTER,
   discount: COUNTER,
   "place order": BUYING,

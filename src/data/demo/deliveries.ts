@@ -8,12 +8,13 @@ export type DemoDelivery = {
   readonly calledOff?: string;
 };
 
+/** So long ago that what is late is late on any day of the week: nothing comes at weekends. */
 export const DEMO_DELIVERIES: readonly DemoDelivery[] = [
   { keep: { "chain-7": 2 }, daysAgo: 43, came: [{ daysAgo: 40, of: null }] },
   { keep: { "chain-12": 1, "spoke-128": 40 }, daysAgo: 36, came: [{ daysAgo: 31, of: null }] },
   { keep: { "shell-ring-25": 2 }, daysAgo: 33, came: [], calledOff: "ordered twice by mistake" },
   { keep: { "chain-11": 1 }, daysAgo: 22, came: [{ daysAgo: 15, of: null }] },
-  { keep: { "bat-36-7-short": 2 }, daysAgo: 9, came: [{ daysAgo: 2, of: { "bat-36-7-short": { good: 1, broken: 1 } } }] },
-  { keep: { "fuse-40": 6, "ring-14-25": 8 }, daysAgo: 3, came: [{ daysAgo: 1, of: { "fuse-40": { good: 2, broken: 0 } } }] },
+  { keep: { "bat-36-7-short": 2 }, daysAgo: 14, came: [{ daysAgo: 6, of: { "bat-36-7-short": { good: 1, broken: 1 } } }] },
+  { keep: { "fuse-40": 6, "ring-14-25": 8 }, daysAgo: 9, came: [{ daysAgo: 4, of: { "fuse-40": { good: 2, broken: 0 } } }] },
   { keep: { "rotor-203": 1, "spoke-135": 40 }, daysAgo: 0, came: [] },
 ];

@@ -15,6 +15,7 @@ import * as purchase from "./013_purchase";
 import * as keep from "./014_keep";
 import * as offerNumber from "./015_offer_number";
 import * as receipts from "./016_receipts";
+import * as invoices from "./017_invoices";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -38,6 +39,7 @@ const MIGRATIONS: Migration[] = [
   { name: "014_keep", ...keep, down: forwardsOnly },
   { name: "015_offer_number", ...offerNumber, down: forwardsOnly },
   { name: "016_receipts", ...receipts, down: forwardsOnly },
+  { name: "017_invoices", ...invoices, down: forwardsOnly },
 ];
 
 export const migrationSource = {

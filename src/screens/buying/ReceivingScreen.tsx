@@ -99,9 +99,16 @@ export function ReceivingScreen({
         <span className="fill" />
         {!turned && <b className="num">{money(purchase.goodsMinor + purchase.carriageMinor, purchase.currency)}</b>}
         {!turned && (
-          <a className="button" href={`/api/buying/${purchase.number}/order.pdf`} target="_blank" rel="noreferrer">
-            The order
-          </a>
+          <>
+            <a className="button" href={`/api/buying/${purchase.number}/order.pdf`} target="_blank" rel="noreferrer">
+              The order
+            </a>
+            {(["csv", "xml"] as const).map((ending) => (
+              <a key={ending} className="button quiet" href={`/api/buying/${purchase.number}/order.${ending}`} download>
+                {ending.toUpperCase()}
+              </a>
+            ))}
+          </>
         )}
         {claims && (
           <a className="button" href={`/api/buying/${purchase.number}/claim.pdf`} target="_blank" rel="noreferrer">

@@ -4,6 +4,7 @@ import { createContext, useCallback, useContext, useMemo, useRef, useState, type
 import type { Command, Refusal } from "@/core/job/command";
 import { FUTURE_STAGES, type StageName } from "@/core/job/stageNames";
 import type { FindingView, JobView } from "@/core/job/view";
+import type { Invoice } from "@/core/cost/invoice";
 import type { LinkView } from "@/core/people/links";
 import { may, notTheirs } from "@/core/people/roles";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
@@ -23,6 +24,9 @@ export type Links = {
   readonly give: (jobId: string, days: number, by: string) => Told<{ path: string; links: readonly LinkView[] }>;
   readonly end: (jobId: string, link: number) => Told<readonly LinkView[]>;
 };
+
+/** Issues and takes back a job's invoices; all of them come back. */
+export type Invoicing = Readonly<Record<"issue" | "credit", (raw: unknown, by: string) => Told<readonly Invoice[]>>>;
 
 /** What came of an act: done, and the job after it, or why not. A question comes back for the caller to ask. */
 export type Outcome =
@@ -49,6 +53,8 @@ type JobState = {
   keepTyped: () => Promise<boolean>;
   rides: Rides;
   links: Links;
+  /** Issues an invoice, or takes one back. @returns why not; empty where it was done */
+  invoice: (deed: "issue" | "credit", raw: object) => Promise<string>;
 };
 
 /** What is said stands over the tally, so that it never hides the button it speaks of. */
@@ -67,6 +73,7 @@ export function JobProvider({
   first,
   actOnJob,
   links,
+  invoicing,
   stage,
   at,
   show,
@@ -75,6 +82,7 @@ export function JobProvider({
   first: JobView;
   actOnJob: ActOnJob;
   links: Links;
+  invoicing: Invoicing;
   stage: StageName;
   at: string | null;
   /** Puts a stage, and what it shows, on the screen and into the address; a new stage is a place to come back from. */
@@ -101,6 +109,19 @@ export function JobProvider({
   const { by, who } = useSettings();
   const notices = useNotices();
   const latest = useRef(first);
+  const invoice = useCallback(
+    async (deed: "issue" | "credit", raw: object): Promise<string> => {
+      const { id } = latest.current.job;
+      const answer = await asOneWish(`${id} ${deed} ${JSON.stringify(raw)}`, (request) =>
+        invoicing[deed]({ jobId: id, ...raw, request }, by),
+      ).catch(async () => ({ ok: false as const, says: (await whyNoAnswer()).says }));
+      if (!answer.ok) return answer.says;
+      latest.current = { ...latest.current, invoices: answer.value };
+      setView(latest.current);
+      return "";
+    },
+    [invoicing, by],
+  );
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const underWay = useRef(new Set<string>());
 
@@ -166,8 +187,8 @@ export function JobProvider({
   const rides = useForecast(view);
   const shown = view.findings.find((finding) => finding.key === at) ?? view.findings[0];
   const state = useMemo(
-    () => ({ view, busy: running > 0, act, at, setAt, shown, goTo, stage, beforeLeaving, keepTyped, rides, links }),
-    [view, running, act, at, setAt, shown, goTo, stage, beforeLeaving, keepTyped, rides, links],
+    () => ({ view, busy: running > 0, act, at, setAt, shown, goTo, stage, beforeLeaving, keepTyped, rides, links, invoice }),
+    [view, running, act, at, setAt, shown, goTo, stage, beforeLeaving, keepTyped, rides, links, invoice],
   );
   return <JobContext value={state}>{children}</JobContext>;
 }

@@ -10,7 +10,7 @@ import { Key } from "@/ui/Key";
 import { formatDay } from "@/core/units/date";
 import { Only } from "../Only";
 import { useSettings } from "../settings";
-import { JobProvider, useJob, type ActOnJob, type Links } from "./JobContext";
+import { JobProvider, useJob, type ActOnJob, type Invoicing, type Links } from "./JobContext";
 import { Knots } from "@/ui/Knots";
 import { Tally } from "./Tally";
 import { useStandKeys } from "./useStandKeys";
@@ -42,11 +42,13 @@ export function JobScreen({
   stage: asked,
   actOnJob,
   links,
+  invoicing,
 }: {
   first: JobView;
   stage: StageName;
   actOnJob: ActOnJob;
   links: Links;
+  invoicing: Invoicing;
 }) {
   const path = usePathname();
   const query = useSearchParams();
@@ -74,7 +76,15 @@ export function JobScreen({
     return () => window.removeEventListener("popstate", back);
   }, []);
   return (
-    <JobProvider first={first} actOnJob={actOnJob} links={links} stage={shown.stage} at={shown.at} show={show}>
+    <JobProvider
+      first={first}
+      actOnJob={actOnJob}
+      links={links}
+      invoicing={invoicing}
+      stage={shown.stage}
+      at={shown.at}
+      show={show}
+    >
       <Stand />
     </JobProvider>
   );

@@ -50,7 +50,13 @@ async function page(view: JobView, stage: StageName, who: Who = null): Promise<s
     <At path={`/jobs/${view.job.id}/${stage.toLowerCase().replace(" ", "-")}`}>
       <NoticesProvider>
         <SettingsProvider createJob={() => Promise.resolve({ ok: false, says: "" })} who={who}>
-          <JobScreen first={view} stage={stage} actOnJob={never} links={{ list: never, give: never, end: never }} />
+          <JobScreen
+            first={view}
+            stage={stage}
+            actOnJob={never}
+            links={{ list: never, give: never, end: never }}
+            invoicing={{ issue: never, credit: never }}
+          />
         </SettingsProvider>
       </NoticesProvider>
     </At>,
@@ -128,7 +134,7 @@ describe("Sheet and Order", () => {
     expect(text).toContain("Torque arms: 2 torque arms");
     expect(text).toContain("Front hub 250, laced in 622");
     expect(text).toContain("in the kit");
-    expect(text).toContain("nothing has changed since");
+    expect(text).toContain("A stands : accepted by Maud Tolliver");
   });
   test("a placed order shows who placed it and what for; what is left is still to place", async () => {
     const text = await page(views.get("Odo")!, "Order");

@@ -1,6 +1,8 @@
 import { orderOf } from "@/core/cost/orderOf";
 import type { JobView } from "@/core/job/view";
 import type { PlacedOrder } from "@/core/supply/placedOrder";
+import type { Invoice } from "@/core/cost/invoice";
+import { invoicesOfJob } from "@/shop/invoices";
 import { openJob } from "@/shop/jobView";
 import { database } from "@/shop/openShop";
 
@@ -49,5 +51,17 @@ export function orderPaper(
         ? orderOf(planned, view.sheet, view.job, NOT_PLACED)
         : view?.job.orders.find((o) => o.id === query.get("order"));
     return view && order ? answer(await make(view, order), type, `order-${order.number}.${extension}`) : NONE();
+  };
+}
+
+/** A route that answers with an invoice or a credit note as it was issued: `number` names it. */
+export function invoicePaperOf(type: string, extension: string, make: (invoice: Invoice) => Promise<Uint8Array> | string) {
+  return async (request: Request, { params }: Params): Promise<Response> => {
+    const number = new URL(request.url).searchParams.get("number");
+    const all = await invoicesOfJob(await database(), (await params).id.slice(0, 60));
+    const invoice = all.find((one) => one.number === number);
+    return invoice
+      ? answer(await make(invoice), type, `${invoice.kind.replace(" ", "-")}-${invoice.number}.${extension}`)
+      : NONE();
   };
 }

@@ -15,6 +15,7 @@ import { Only } from "../../Only";
 import { useKeptText } from "@/ui/useDraft";
 import { useJob } from "../JobContext";
 import { DiscountBox } from "./DiscountBox";
+import { Invoices } from "./Invoices";
 import { Options } from "./Options";
 import { Payments } from "./Payments";
 import "./sheet.css";
@@ -84,7 +85,10 @@ export function SheetStage() {
       {sheet.lines.length > 0 && (
         <div className="sheet-foot">
           <Totals />
-          <Payments />
+          <div className="sheet-account">
+            <Payments />
+            <Invoices />
+          </div>
         </div>
       )}
     </section>

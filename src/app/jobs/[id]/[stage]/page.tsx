@@ -1,12 +1,13 @@
 import { notFound } from "next/navigation";
 import { FUTURE_STAGES, STAGE_NAMES } from "@/core/job/stageNames";
 import { JobScreen } from "@/screens/job/JobScreen";
-import { actOnJob, customerLinks, endLink, giveLink } from "../../../actions";
+import { actOnJob, creditJobInvoice, customerLinks, endLink, giveLink, issueJobInvoice } from "../../../actions";
 import { Unreadable } from "@/screens/job/Unreadable";
 import { UnreadableJob } from "@/shop/jobView";
 import { openStand } from "../openStand";
 
 const LINKS = { list: customerLinks, give: giveLink, end: endLink };
+const INVOICING = { issue: issueJobInvoice, credit: creditJobInvoice };
 
 export const dynamic = "force-dynamic";
 
@@ -16,5 +17,5 @@ export default async function StagePage({ params }: { params: Promise<{ id: stri
   if (!stage || FUTURE_STAGES.has(stage)) notFound();
   const view = await openStand(id);
   if (view instanceof UnreadableJob) return <Unreadable says={view.message} />;
-  return <JobScreen first={view} stage={stage} actOnJob={actOnJob} links={LINKS} />;
+  return <JobScreen first={view} stage={stage} actOnJob={actOnJob} links={LINKS} invoicing={INVOICING} />;
 }
