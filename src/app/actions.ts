@@ -15,7 +15,7 @@ import { linkFor, linksOn, unlink } from "@/shop/customerLinks";
 import { storeHouse, type HouseNotStored } from "@/shop/houseRules";
 import { creditInvoice, invoicesOfJob, issueInvoice } from "@/shop/invoices";
 import { importJob } from "@/shop/jobFiles";
-import { storePart, type NotStored } from "@/shop/parts";
+import { countPart, storePart, type NotStored } from "@/shop/parts";
 import { previewPrices, takeListBack, takePrices, type PricePreview } from "@/shop/priceLists";
 import { changePeople } from "@/shop/people";
 import { perform, type Answer } from "@/shop/perform";
@@ -79,6 +79,10 @@ export const keepPart = async (raw: unknown, version: unknown, by: string): Prom
     const stored = await storePart(await database(), raw, storing);
     return stored.ok ? { ok: true, id: stored.value } : { ok: false, ...stored.error };
   });
+
+/** Notes how many pieces of a part lie on the shelf. @returns what that changed, in words */
+export const countOnShelf = async (raw: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("count", refuseInWords, async (who) => told(await countPart(await database(), raw, now(), nameOf(who, by))));
 
 /** @param version as it was seen; null for a new supplier */
 export const keepSupplier = async (raw: unknown, version: unknown, by: string): Promise<Stored<NotStored>> =>

@@ -2,6 +2,7 @@ import { isDeepStrictEqual } from "node:util";
 import type { Knex } from "knex";
 import { Catalogue, type BrokenPart } from "@/core/parts/catalogue";
 import { readPart, supplierSchema, type Offer, type Part, type PartHead, type Supplier } from "@/core/parts/part";
+import { because, type Because } from "./shelfMoves";
 import { receiptStamp, seenDays } from "./purchases";
 import { bumpCatalogue, catalogueRevision } from "./settings";
 
@@ -172,15 +173,41 @@ export async function saveParts(db: Knex, parts: readonly PartHead[]): Promise<v
   });
 }
 
-/** Takes pieces off the shelf, or puts them back where the number is negative; the count never falls under nothing. */
-export async function takeFromShelf(db: Knex, pieces: Readonly<Record<string, number>>): Promise<void> {
+/**
+ * Takes pieces off the shelf, or puts them back where the number is negative; the count never falls under nothing. In the transaction
+ * of whoever calls.
+ * @param costs what all pieces of a part cost that are put there, in cents; none where it is not known
+ */
+export async function takeFromShelf(
+  trx: Knex,
+  pieces: Readonly<Record<string, number>>,
+  why: Because,
+  costs: Readonly<Record<string, number>> = {},
+): Promise<void> {
   const moved = Object.entries(pieces).filter(([, quantity]) => quantity !== 0);
   if (moved.length === 0) return;
   for (const [id, quantity] of moved)
-    await db("part")
-      .where({ id })
-      .update({ in_stock: db.raw("max(0, in_stock - ?)", [quantity]), version: db.raw("version + 1") });
-  await bumpCatalogue(db);
+    await because(
+      trx,
+      why,
+      () =>
+        trx("part")
+          .where({ id })
+          .update({ in_stock: trx.raw("max(0, in_stock - ?)", [quantity]), version: trx.raw("version + 1") }),
+      costs[id] ?? null,
+    );
+  await bumpCatalogue(trx);
+}
+
+/** Sets how many pieces of a part are there, as they were counted. @returns false where there is no such part, or it was changed since */
+export async function setCount(trx: Knex, id: string, counted: number, version: number, why: Because): Promise<boolean> {
+  const changed = await because(trx, why, () =>
+    trx("part")
+      .where({ id, version })
+      .update({ in_stock: counted, version: trx.raw("version + 1") }),
+  );
+  if (changed > 0) await bumpCatalogue(trx);
+  return changed > 0;
 }
 
 const rowOf = (part: PartHead): PartRow => ({

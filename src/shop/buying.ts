@@ -488,7 +488,9 @@ export async function takeDelivery(db: Knex, raw: unknown, now: string, by: stri
     if (!taken.ok) return taken;
     const { purchase: next, nowHere, toShelf, says } = taken.value;
     if (!(await updatePurchase(trx, next, version))) throw new Error("the purchase changed inside its own transaction");
-    await takeFromShelf(trx, Object.fromEntries(Object.entries(toShelf).map(([partId, pieces]) => [partId, -pieces])));
+    const came = Object.fromEntries(Object.entries(toShelf).map(([partId, pieces]) => [partId, -pieces]));
+    const why = { says: `Came with ${next.number} from ${next.supplierName}`, at: now, by };
+    await takeFromShelf(trx, came, why, costsOf(next, toShelf));
     const here = new Set(nowHere);
     for (const jobId of new Set(next.lines.flatMap((line) => line.for.filter((s) => here.has(s.orderId)).map((s) => s.jobId)))) {
       const job = await findJob(trx, jobId);
@@ -506,6 +508,18 @@ export async function takeDelivery(db: Knex, raw: unknown, now: string, by: stri
     }
     return good(says);
   });
+}
+
+/** What so many pieces of each part cost as they came: their share of its lines, in cents of the shop's currency. */
+function costsOf(purchase: Purchase, pieces: Readonly<Record<string, number>>): Record<string, number> {
+  return Object.fromEntries(
+    Object.entries(pieces).map(([partId, count]) => {
+      const lines = purchase.lines.filter((line) => line.partId === partId);
+      const ordered = lines.reduce((sum, line) => sum + orderedPieces(line), 0);
+      const total = lines.reduce((sum, line) => sum + line.totalMinor, 0);
+      return [partId, ordered > 0 ? Math.round((total * count) / ordered) : 0];
+    }),
+  );
 }
 
 const callOffSchema = z.strictObject({
@@ -555,7 +569,7 @@ export async function callOffJoint(db: Knex, raw: unknown, now: string, by: stri
       const stored = await storeEdit(trx, job, edit, { kind: "received" }, await benchOf(trx, now, by, jobId));
       if (!stored.ok) throw new Error(`${purchase.number} could not be called off in job ${job.number}: ${stored.error.says}`);
     }
-    await takeFromShelf(trx, shelf);
+    await takeFromShelf(trx, shelf, { says: `${purchase.number} ${how}: what came for its jobs`, at: now, by });
     return good(`${purchase.number} ${how}: ${why}`);
   });
 }

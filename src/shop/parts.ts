@@ -1,14 +1,20 @@
 import type { Knex } from "knex";
 import { bad, good, type Result } from "@/core/result";
 import type { PartList, PartRow } from "@/core/parts/partList";
-import { isPriced, readPart, type Part, type SpecIssue, type Supplier } from "@/core/parts/part";
+import { isPriced, readPart, type Currency, type Part, type SpecIssue, type Supplier } from "@/core/parts/part";
 import { findJob } from "@/data/jobs";
-import { bumpPart, findRawPart, loadCatalogue, saveParts } from "@/data/catalogue";
+import { bumpPart, findRawPart, loadCatalogue, saveParts, setCount } from "@/data/catalogue";
 import { partChanges } from "@/core/parts/partChanges";
+import { holdersOf, because, movesOf } from "@/data/shelfMoves";
+import { houseRules } from "@/data/settings";
+import { text } from "@/core/record";
+import { worthOf, type ShelfMove, type Worth } from "@/core/supply/shelfMoves";
+import { z } from "zod";
 import { appendRecord, recordHistory, type RecordLine } from "@/data/records";
 import { brokenWords, partSummary } from "./choices";
 
 const LISTED = 60;
+const SHOWN_MOVES = 30;
 
 /** The books: parts of a kind (or all) whose name, maker or number holds the text; broken ones first, so that they are mended. */
 export async function listParts(db: Knex, find: string, kind: string): Promise<PartList> {
@@ -62,6 +68,13 @@ export type PartPage = {
   /** How often it was changed: storing names it, so that nobody overwrites what they have not seen. */
   version: number;
   history: RecordLine[];
+  /** What moved on the shelf, the last first, what it is worth, and who holds pieces of it. */
+  shelf: {
+    readonly moves: readonly ShelfMove[];
+    readonly worth: Worth;
+    readonly holders: Awaited<ReturnType<typeof holdersOf>>;
+    readonly currency: Currency;
+  } | null;
 };
 
 /** A part as it stands, broken or not, with what is wrong; undefined for an unknown number. */
@@ -71,11 +84,18 @@ export async function openPart(db: Knex, id: string): Promise<PartPage | undefin
   const { raw, version } = found;
   const catalogue = await loadCatalogue(db);
   const read = readPart(raw);
+  const moves = await movesOf(db, id);
   const contents = read.ok && read.value.kind === "kit" ? read.value.spec.contents : [];
   return {
     raw,
     version,
     history: await recordHistory(db, "part", id),
+    shelf: {
+      moves: moves.slice(-SHOWN_MOVES).reverse(),
+      worth: worthOf(moves),
+      holders: await holdersOf(db, id),
+      currency: (await houseRules(db)).currency,
+    },
     issues: read.ok ? [] : read.error,
     suppliers: [...catalogue.suppliers.values()],
     names: Object.fromEntries(
@@ -104,10 +124,12 @@ export type NotStored = {
  * Stores a part, new or changed, as what it was seen as: a number that is taken is never overwritten, and what was changed meanwhile is
  * told first. The same thing sent twice is stored once.
  */
-export async function storePart(db: Knex, raw: unknown, { at, by, version }: Storing): Promise<Result<string, NotStored>> {
+export async function storePart(db: Knex, given: unknown, { at, by, version }: Storing): Promise<Result<string, NotStored>> {
   return db.transaction(async (trx): Promise<Result<string, NotStored>> => {
-    const id = String((raw as { id?: unknown } | null)?.id ?? "");
+    const id = String((given as { id?: unknown } | null)?.id ?? "");
     const there = await findRawPart(trx, id);
+    // What lies on the shelf is counted, moved by deliveries and by work: an older page of the part, or an undo, does not move it.
+    const raw = there && typeof given === "object" ? { ...given, inStock: there.raw.inStock } : given;
     const read = readPart(raw);
     const same = there && read.ok && partChanges(there.raw, read.value).length === 0;
     if (same) return good(id);
@@ -130,7 +152,7 @@ export async function storePart(db: Knex, raw: unknown, { at, by, version }: Sto
         ],
       });
     }
-    const saved = await savePart(trx, raw);
+    const saved = await because(trx, { says: "Put into the catalogue with it", at, by }, () => savePart(trx, raw));
     if (!saved.ok) return bad({ issues: saved.error });
     const now = (await findRawPart(trx, id))!.raw;
     await appendRecord(trx, {
@@ -181,4 +203,32 @@ export async function savePart(db: Knex, raw: unknown): Promise<Result<string, S
   if (wrong.length > 0) return bad(wrong);
   await saveParts(db, [{ ...read.value, spec: read.value.spec as Record<string, unknown> }]);
   return good(read.value.id);
+}
+
+const countSchema = z.strictObject({
+  partId: z.string().max(60),
+  counted: z
+    .int("the count must be a whole number")
+    .min(0, "the count must be 0 or more")
+    .max(10_000, "the count must be at most 10,000"),
+  why: text(120),
+  version: z.int(),
+});
+export type CountPart = z.input<typeof countSchema>;
+
+/** Notes how many pieces lie on the shelf, as they were counted: what is more or less than was thought is told as that. */
+export async function countPart(db: Knex, raw: unknown, now: string, by: string): Promise<Result<string>> {
+  const read = countSchema.safeParse(raw);
+  if (!read.success) return bad(read.error.issues.map((issue) => issue.message).join("; "));
+  const { partId, counted, why, version } = read.data;
+  return db.transaction(async (trx): Promise<Result<string>> => {
+    const found = await findRawPart(trx, partId);
+    if (!found) return bad("There is no such part.");
+    const thought = Number(found.raw.inStock);
+    if (thought === counted) return good(`${counted} on the shelf, as was thought.`);
+    const says = `Counted: ${counted} instead of ${thought}${why === "" ? "" : `, ${why}`}`;
+    const done = version === found.version && (await setCount(trx, partId, counted, version, { says, at: now, by }));
+    if (!done) return bad("This part was changed meanwhile: look how many should be there, and count again.");
+    return good(`${says}.`);
+  });
 }

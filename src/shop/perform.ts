@@ -169,7 +169,8 @@ export async function storeEdit(
   const moves = Object.values(moved).some((pieces) => pieces !== 0);
   const stored = await updateJob(trx, next, job.version, moves ? summaryOf(next, bench) : summaryOf(next, bench, assessed), at);
   if (!stored) throw new Error("the job changed inside its own transaction");
-  await takeFromShelf(trx, moved);
+  const number = String(job.number).padStart(4, "0");
+  await takeFromShelf(trx, moved, { says: `Job ${number}, ${made.wish.customer}: ${edit.says}`, at, by });
   await appendEvent(trx, { ...event, ...difference(job, next, edit.job) });
   return good(moves ? { job: next } : { job: next, bench, assessed });
 }

@@ -211,6 +211,29 @@ test("a price list: a row that does not read keeps it out, mended it comes in as
   expect(complaints).toEqual([]);
 }, 90_000);
 
+test("a part's shelf: what moved and why, counted once, refused in the window that was second", async () => {
+  const { page, complaints } = await openPage(stand, "/parts/chain-12");
+  const second = await openPage(stand, "/parts/chain-12");
+  await shows(page, ".shelf", "Came with B-0002");
+  await shows(page, ".shelf", "by moving average");
+  const box = '[aria-label="Pieces counted on the shelf"]';
+  await page.type(box, "a few");
+  await click(page, "Counted", ".shelf");
+  await shows(page, ".shelf", "a whole number");
+  await page.click(box, { clickCount: 3 });
+  await page.type(box, "7");
+  await page.type('[aria-label="Why the count is another"]', "found behind the stand");
+  await click(page, "Counted", ".shelf");
+  await shows(page, ".shelf tbody", "Counted: 7 instead of");
+  await shows(page, ".shelf tbody tr", "found behind the stand");
+  await second.page.type(box, "3");
+  await click(second.page, "Counted", ".shelf");
+  await shows(second.page, ".shelf", "changed meanwhile");
+  await reload(second.page);
+  await shows(second.page, ".shelf", "7 pieces");
+  expect(complaints).toEqual([]);
+}, 60_000);
+
 test("while the customer looks nothing of it is shown, and nonsense is answered in words", async () => {
   const { page } = await openPage(stand, "/buying");
   await click(page, "Only us", ".rail");

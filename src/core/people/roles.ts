@@ -21,6 +21,7 @@ export type Deed =
   | "copy the shop"
   | "keep people"
   | "invoice"
+  | "count"
   | "customer's link";
 
 const ALL = ROLES;
@@ -75,6 +76,7 @@ export const ALLOWED: Readonly<Record<Deed, readonly Role[]>> = {
   "save supplier": BUYING,
   "place joint order": BUYING,
   receive: ALL,
+  count: ALL,
   "call off joint order": BUYING,
   "save house rules": ["owner"],
   "copy the shop": ["owner"],

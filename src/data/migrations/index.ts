@@ -16,6 +16,7 @@ import * as keep from "./014_keep";
 import * as offerNumber from "./015_offer_number";
 import * as receipts from "./016_receipts";
 import * as invoices from "./017_invoices";
+import * as shelfMoves from "./018_shelf_moves";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -40,6 +41,7 @@ const MIGRATIONS: Migration[] = [
   { name: "015_offer_number", ...offerNumber, down: forwardsOnly },
   { name: "016_receipts", ...receipts, down: forwardsOnly },
   { name: "017_invoices", ...invoices, down: forwardsOnly },
+  { name: "018_shelf_moves", ...shelfMoves, down: forwardsOnly },
 ];
 
 export const migrationSource = {

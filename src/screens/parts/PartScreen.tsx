@@ -18,6 +18,7 @@ import { KIND_NAMES, PART_KINDS, type PartKind } from "@/core/parts/kinds";
 import { Changes, type RecordLine } from "../Changes";
 import { Fields } from "../Only";
 import { useSettings } from "../settings";
+import { Shelf, type CountOnShelf, type ShelfOf } from "./Shelf";
 import "./parts.css";
 
 type Issue = { path: string; message: string };
@@ -35,10 +36,22 @@ type Page = {
   /** As it was read; null for a new one */
   version: number | null;
   history: readonly RecordLine[];
+  /** null for a new one. */
+  shelf: ShelfOf | null;
 };
 
 /** A part's page: its head, its spec field by field from the one schema, and who sells it. What is wrong stands at its field. */
-export function PartScreen({ page, isNew, keepPart }: { page: Page; isNew: boolean; keepPart: KeepPart }) {
+export function PartScreen({
+  page,
+  isNew,
+  keepPart,
+  countOnShelf,
+}: {
+  page: Page;
+  isNew: boolean;
+  keepPart: KeepPart;
+  countOnShelf: CountOnShelf;
+}) {
   const fresh = useMemo(() => (isNew ? { ...page.raw, spec: emptyOf(kindOf(page.raw)) } : page.raw), [page.raw, isNew]);
   // What somebody else stored meanwhile, until the page is read anew.
   const [theirs, setTheirs] = useState<{ raw: Raw; version: number } | null>(null);
@@ -220,7 +233,7 @@ export function PartScreen({ page, isNew, keepPart }: { page: Page; isNew: boole
             <Field label="Mass, kg" wrong={wrong("massKg")}>
               <NumberBox value={part.massKg} onChange={(value) => set("massKg", value)} label="Mass, kg" example="such as 2.4" />
             </Field>
-            {!short && (
+            {!short && isNew && (
               <Field label="On our shelf" wrong={wrong("inStock")}>
                 <NumberBox value={part.inStock} onChange={(value) => set("inStock", value ?? 0)} label="On our shelf" />
               </Field>
@@ -276,6 +289,9 @@ export function PartScreen({ page, isNew, keepPart }: { page: Page; isNew: boole
           )}
         </div>
       </Fields>
+      {!short && page.shelf && page.version !== null && (
+        <Shelf partId={String(stands.raw.id)} version={page.version} shelf={page.shelf} countOnShelf={countOnShelf} />
+      )}
       {page.history.length > 0 && <Changes history={page.history} put={may("save part") ? (raw) => void save(raw) : null} />}
     </div>
   );

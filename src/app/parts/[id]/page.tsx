@@ -2,7 +2,7 @@ import { randomUUID } from "node:crypto";
 import { notFound } from "next/navigation";
 import { suppliersOf, openPart } from "@/shop/parts";
 import { PartScreen } from "@/screens/parts/PartScreen";
-import { keepPart } from "../../actions";
+import { countOnShelf, keepPart } from "../../actions";
 import { database } from "@/shop/openShop";
 
 export const dynamic = "force-dynamic";
@@ -38,15 +38,17 @@ export default async function PartPage({
           issues: [],
           version: null,
           history: [],
+          shelf: null,
           suppliers: await suppliersOf(db),
           names: {},
         }}
         isNew
         keepPart={keepPart}
+        countOnShelf={countOnShelf}
       />
     );
   }
   const page = await openPart(db, id.slice(0, 60));
   if (!page) notFound();
-  return <PartScreen page={page} isNew={false} keepPart={keepPart} />;
+  return <PartScreen page={page} isNew={false} keepPart={keepPart} countOnShelf={countOnShelf} />;
 }
