@@ -125,18 +125,18 @@ export const callOffJointOrder = async (raw: unknown, by: string): Promise<Told>
 
 /** Issues an invoice for a job as it stands. @returns all invoices of the job */
 export const issueJobInvoice = async (raw: unknown, by: string): Promise<Told<readonly Invoice[]>> =>
-  invoicing(issueInvoice, raw, by);
+  inTheNameOf<Told<readonly Invoice[]>>("invoice", refuseInWords, async (who) =>
+    withAll(await issueInvoice(await database(), raw, now(), nameOf(who, by))),
+  );
 
 /** Takes an invoice back with a credit note. @returns all invoices of the job */
 export const creditJobInvoice = async (raw: unknown, by: string): Promise<Told<readonly Invoice[]>> =>
-  invoicing(creditInvoice, raw, by);
+  inTheNameOf<Told<readonly Invoice[]>>("invoice", refuseInWords, async (who) =>
+    withAll(await creditInvoice(await database(), raw, now(), nameOf(who, by))),
+  );
 
-const invoicing = (make: typeof issueInvoice, raw: unknown, by: string): Promise<Told<readonly Invoice[]>> =>
-  inTheNameOf<Told<readonly Invoice[]>>("invoice", refuseInWords, async (who) => {
-    const db = await database();
-    const made = await make(db, raw, now(), nameOf(who, by));
-    return made.ok ? { ok: true, value: await invoicesOfJob(db, made.value.jobId) } : { ok: false, says: made.error };
-  });
+const withAll = async (made: Result<Invoice>): Promise<Told<readonly Invoice[]>> =>
+  told(made.ok ? good(await invoicesOfJob(await database(), made.value.jobId)) : made);
 
 type HouseKept = { ok: true; version: number } | ({ ok: false } & HouseNotStored);
 

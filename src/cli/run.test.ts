@@ -2,6 +2,7 @@ import { spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import writeWorkbook from "write-excel-file/node";
 import { chainLength } from "@/core/chain/chainLength";
 import { CALCULATORS } from "@/core/calc/registry";
 import { openDatabase } from "@/data/connection";
@@ -231,7 +232,8 @@ describe("the rest", () => {
     const shop = join(folder, "buy.sqlite");
     process.env.GULL_DB = shop;
     expect(await gull("buy")).toEqual({ exit: 2, error: `There is no shop in ${shop}.\n` });
-    expect((await gull("demo")).exit).toBe(0);
+    const demo = await openDemoShop();
+    process.env.GULL_DB = demo.file;
     const told = await gull("buy");
     expect(told.exit).toBe(0);
     expect(told.out).toMatch(/^\S.*, here 20\d\d-\d\d-\d\d: /);
@@ -249,6 +251,21 @@ describe("the rest", () => {
       exit: 0,
       out: expect.stringContaining("Price list: 1 changed") as string,
     });
+    const book = join(folder, "list.xlsx");
+    const rows = [
+      ["Our part number", "Price"],
+      ["chain-7", 13.35],
+    ];
+    await writeWorkbook(rows.map((row) => row.map((value) => ({ value })))).toFile(book);
+    expect(await gull(`import prices ${book} lowtide`)).toMatchObject({
+      exit: 0,
+      out: expect.stringContaining("1 changed") as string,
+    });
+    writeFileSync(book, readFileSync(book).subarray(0, 300));
+    expect(await gull(`import prices ${book} lowtide`)).toMatchObject({
+      exit: 2,
+      error: expect.stringContaining("no workbook") as string,
+    });
     expect(await gull("import prices - lowtide", "Our part number,Price\nchain-7,0\n")).toMatchObject({
       exit: 2,
       error: expect.stringContaining("Nothing was taken in") as string,
@@ -264,6 +281,7 @@ describe("the rest", () => {
     ])
       expect([line, (await gull(line)).exit]).toEqual([line, 2]);
     process.env.GULL_DB = join(folder, "none.sqlite");
+    await demo.close();
   }, 60_000);
   test("a file that is no shop is told and left as it is", async () => {
     const file = join(folder, "notes.txt");

@@ -2,6 +2,7 @@ import type { Knex } from "knex";
 import { answerBatchLine } from "@/core/calc/batch";
 import { CALCULATORS, calculate, calculatorSchema, getCalculator, unknownCalculator } from "@/core/calc/registry";
 import { existsSync, readFileSync } from "node:fs";
+import { isWorkbook } from "@/core/supply/isWorkbook";
 import { NotText, readText } from "./readText";
 import type { Told } from "./told";
 
@@ -149,7 +150,12 @@ async function importing([what, file, supplier, ...words]: readonly string[], { 
     return { exit: 2, error: `import takes: prices FILE SUPPLIER [--take]\n\n${USAGE}` };
   let text: string;
   try {
-    text = file === "-" ? input() : readText(readFileSync(file));
+    const bytes = file === "-" ? null : readFileSync(file);
+    if (bytes !== null && isWorkbook(bytes)) {
+      const read = await (await import("@/core/supply/workbook")).workbookText(bytes);
+      if (!read.ok) return { exit: 2, error: `${file} does not read: ${read.error}\n` };
+      text = read.value.text;
+    } else text = bytes === null ? input() : readText(bytes);
   } catch (error) {
     return { exit: 2, error: `${file} does not read: ${(error as Error).message}\n` };
   }

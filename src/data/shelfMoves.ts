@@ -32,12 +32,10 @@ export async function because<T>(
   return done;
 }
 
-/** What moved of a part, the first first. @param last so many of the latest */
-export async function movesOf(db: Knex, partId: string, last = 2_000): Promise<ShelfMove[]> {
-  const rows = await db<Row>("shelf_move").where({ part_id: partId }).orderBy("id", "desc").limit(last);
-  return rows
-    .reverse()
-    .map(({ pieces, there, says, at, by, cost_minor }) => ({ pieces, there, says, at, by, costMinor: cost_minor }));
+/** What moved of a part, the first first. */
+export async function movesOf(db: Knex, partId: string): Promise<ShelfMove[]> {
+  const rows = await db<Row>("shelf_move").where({ part_id: partId }).orderBy("id");
+  return rows.map(({ pieces, there, says, at, by, cost_minor }) => ({ pieces, there, says, at, by, costMinor: cost_minor }));
 }
 
 /** Jobs that hold pieces of a part on the shelf, and how many. */

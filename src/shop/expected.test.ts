@@ -36,7 +36,7 @@ test("whatever is ordered, comes, is sent back or undone: what is reckoned with 
     if (result.ok) done[what] = (done[what] ?? 0) + 1;
   };
   const waits = async () => (await listPurchases(db, { closed: false, limit: 20 })).rows;
-  const steps = 90;
+  const steps = 60;
   for (let step = 0; step < steps; step += 1) {
     now = new Date(Date.parse(now) + roll(0, 3) * DAY_MS).toISOString();
     const id = ids[roll(0, ids.length - 1)]!;

@@ -1,7 +1,7 @@
 import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
 import { piecesFromShelf } from "@/core/cost/shelf";
 import { readJobFile, writeJobFile } from "@/core/job/jobFile";
-import { letterOf, toTell, type Strokes } from "@/core/job/given";
+import { toTell, type Strokes } from "@/core/job/given";
 import type { JobView } from "@/core/job/view";
 import { loadCatalogue, saveParts } from "@/data/catalogue";
 import { findJob } from "@/data/jobs";
@@ -48,13 +48,6 @@ function addsUp({ sheet }: JobView): void {
   expect(sheet.beforeTaxMinor + sheet.taxMinor).toBe(sheet.allInMinor);
 }
 
-test.each([
-  [0, "A"],
-  [25, "Z"],
-  [26, "AA"],
-  [49, "AX"],
-])("sheet %d is called %s", (index, letter) => expect(letterOf(index)).toBe(letter));
-
 test("what is agreed stays agreed: dearer parts, other rates, rules and wages move no cent of it, and are told as the shop's own", async () => {
   const { db } = shop;
   let agreed = 0;
@@ -90,6 +83,11 @@ test("what is agreed stays agreed: dearer parts, other rates, rules and wages mo
     expect(sheet!.todayMinor).toBeGreaterThan(allInMinor);
     expect(sheet!.drift.reduce((sum, one) => sum + one.minor, 0)).toBe(sheet!.todayMinor - allInMinor);
     expect(toTell(sheet!)).toBeNull();
+    // What is left for the work falls by what parts and carriage rose, line by line.
+    const { agreed: then, now: out } = sheet!.earned;
+    const parts = sheet!.costsMoved.reduce((sum, one) => sum + one.minor, 0);
+    expect(then.leftMinor - out.leftMinor).toBe(parts + out.carriageMinor - then.carriageMinor);
+    expect(then.priceMinor).toBe(now.sheet.beforeTaxMinor);
   }
 }, 120_000);
 

@@ -27,6 +27,12 @@ const must = <T>(made: { ok: true; value: T } | { ok: false; error: unknown }): 
   if (!made.ok) throw new Error(String(made.error));
   return made.value;
 };
+/** Why the database refuses; empty where it does not. The driver's errors may be of another test file's realm. */
+const refusal = (work: PromiseLike<unknown>): Promise<string> =>
+  Promise.resolve(work).then(
+    () => "",
+    (error: unknown) => String((error as { message?: unknown }).message),
+  );
 const says = (made: { ok: boolean; error?: unknown }) => (made.ok ? "" : String(made.error));
 
 /** As EN 16931 reckons a document (BR-CO-10, 13, 15, 16 and 17; from memory). */
@@ -85,8 +91,8 @@ test("what was issued stands: nothing that happens after changes it, it is taken
   const line = { says: "Bell", quantity: 1, priceMinor: 900, group: "dressing" };
   await perform(db, { jobId: id, version, by: "Tam", command: { do: "add line", line } }, NOW);
   expect(await invoicesOf(db, id)).toEqual([first]);
-  await expect(db("invoice").update({ body: "{}" })).rejects.toThrow("stands");
-  await expect(db("invoice").delete()).rejects.toThrow("stands");
+  expect(await refusal(db("invoice").update({ body: "{}" }))).toContain("stands");
+  expect(await refusal(db("invoice").delete())).toContain("stands");
   expect(says(await credit(id, "R-9999"))).toBe("There is no such invoice.");
   expect(says(await credit(await idOf("Maud"), first.number))).toBe("There is no such invoice.");
   const request = randomUUID();

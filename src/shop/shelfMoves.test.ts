@@ -31,6 +31,12 @@ async function addsUp(): Promise<void> {
     expect([id, there]).toEqual([id, inStock]);
   }
 }
+/** Why the database refuses; empty where it does not. The driver's errors may be of another test file's realm. */
+const refusal = (work: PromiseLike<unknown>): Promise<string> =>
+  Promise.resolve(work).then(
+    () => "",
+    (error: unknown) => String((error as { message?: unknown }).message),
+  );
 const idOf = async (customer: string) =>
   (await jobList(shop.db, "", 40, NOW)).rows.find((row) => row.customer.startsWith(customer))!.id;
 const act = async (id: string, command: object) => {
@@ -47,7 +53,7 @@ test("whatever is done in the shop, each part's lines add up to what lies there"
   await addsUp();
   const ids = (await jobList(db, "", 40, NOW)).rows.map((row) => row.id);
   const parts = [...(await loadCatalogue(db)).parts.values()].filter((part) => part.inStock > 0).map((part) => part.id);
-  for (let turn = 0; turn < 60; turn += 1) {
+  for (let turn = 0; turn < 40; turn += 1) {
     const id = ids[roll(0, ids.length - 1)]!;
     const what = roll(0, 4);
     if (what === 0) {
@@ -163,7 +169,7 @@ test("a count says what it changed; an older window counts nothing; storing or u
     ok: true,
   });
   expect((await openPart(db, part.id))!.raw).toMatchObject({ name: "Again", inStock: 1 });
-  await expect(db("shelf_move").where({ part_id: part.id }).update({ pieces: 5 })).rejects.toThrow("stands");
-  await expect(db("shelf_move").where({ part_id: part.id }).delete()).rejects.toThrow("stands");
+  expect(await refusal(db("shelf_move").where({ part_id: part.id }).update({ pieces: 5 }))).toContain("stands");
+  expect(await refusal(db("shelf_move").where({ part_id: part.id }).delete())).toContain("stands");
   await addsUp();
 }, 60_000);

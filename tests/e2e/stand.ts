@@ -26,6 +26,8 @@ const FLAGS = [
   "--disable-background-networking",
   "--disable-component-update",
   "--disable-sync",
+  // What moves is waited for again and again: less of it is asked for, as some people do.
+  "--force-prefers-reduced-motion",
 ];
 
 function freePort(): Promise<number> {

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { costsMoved, earnedOf, type Earned } from "../cost/earned";
 import { discountSchema } from "../cost/discount";
 import { frozenOf, frozenSheetSchema, type FrozenSheet } from "../cost/frozenSheet";
 import { handLineSchema } from "../cost/handLine";
@@ -164,6 +165,9 @@ export type Agreed = {
   /** What all in would be today, and where that comes from: the shop bears it while the price stands. */
   readonly todayMinor: number;
   readonly drift: readonly { readonly says: string; readonly minor: number }[];
+  /** What it leaves the shop for the work: as it was agreed, and with what parts and carriage cost today or did when they were ordered. */
+  readonly earned: { readonly agreed: Earned; readonly now: Earned };
+  readonly costsMoved: readonly { readonly says: string; readonly minor: number }[];
 };
 
 /** The sheet that was accepted last; null while none is. */
@@ -182,6 +186,8 @@ export function agreedOf(given: readonly GivenSheet[], job: Worked, fit: Pick<Fi
     changes: changesOf(sheet, build, job, fit, today),
     todayMinor: today.allInMinor,
     drift: one.currency === today.currency ? driftOf(sheet, today) : [],
+    earned: { agreed: earnedOf(sheet), now: earnedOf(sheet, today) },
+    costsMoved: costsMoved(sheet, today),
   };
 }
 

@@ -5,6 +5,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { COLUMN_KEYS, COLUMNS, MOST_LETTERS, type Column, type ListRow, type Mapping } from "@/core/supply/priceList";
+import { isWorkbook } from "@/core/supply/isWorkbook";
 import { formatMoment } from "@/core/units/date";
 import { money } from "@/ui/format";
 import { whyNoAnswer } from "@/ui/asOneWish";
@@ -59,9 +60,23 @@ export function PriceLists({ supplierId, lists, doors }: { supplierId: string; l
     if (!file) return;
     if (file.size > MOST_LETTERS * 2)
       return setSays({ ok: false, text: "The file is larger than 8 MB: send the list in parts." });
-    const list = new TextDecoder("utf-8", { fatal: true });
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    if (isWorkbook(bytes)) {
+      const { workbookText } = await import("@/core/supply/workbook");
+      const read = await workbookText(bytes);
+      if (!read.ok) return setSays({ ok: false, text: read.error });
+      const { text: list, sheet, others } = read.value;
+      setText(list);
+      await look(list, null);
+      if (others.length > 0)
+        setSays({
+          ok: true,
+          text: `Sheet “${sheet}” is read; not read: ${others.slice(0, 5).join(", ")}${others.length > 5 ? " and more" : ""}.`,
+        });
+      return;
+    }
     try {
-      const read = list.decode(await file.arrayBuffer());
+      const read = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
       setText(read);
       await look(read, null);
     } catch {
@@ -82,14 +97,14 @@ export function PriceLists({ supplierId, lists, doors }: { supplierId: string; l
     <section className="card price-lists">
       <header>
         <h2>Price lists</h2>
-        <span className="soft small">CSV, at most 20,000 rows; rows are known by our part number or by theirs.</span>
+        <span className="soft small">XLSX or CSV, at most 20,000 rows; rows are known by our part number or by theirs.</span>
         <span className="fill" />
         {may("save supplier") && (
           <label className="button">
             Choose a list
             <input
               type="file"
-              accept=".csv,.txt,.tsv"
+              accept=".csv,.txt,.tsv,.xlsx"
               className="sr-only"
               aria-label="Choose a price list"
               disabled={busy}

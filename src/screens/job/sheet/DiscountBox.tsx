@@ -51,6 +51,7 @@ export function DiscountBox() {
             value={much}
             onChange={(event) => setMuch(event.target.value)}
             placeholder="5 % or 50.00"
+            inputMode="decimal"
             aria-label={`Discount: a share of parts and labour, or an amount in ${sheet.currency}`}
             maxLength={14}
           />

@@ -6,7 +6,7 @@ import { useState } from "react";
 import { isOnBench, letterOf, onlyHere, toTell, type GivenSheet } from "@/core/job/given";
 import { promiseFigure } from "@/core/promise/promiseText";
 import { formatDay } from "@/core/units/date";
-import { money, signedMoney } from "@/ui/format";
+import { hours, money, signedMoney } from "@/ui/format";
 import { useSettings } from "../../settings";
 import { Only } from "../../Only";
 import { useJob } from "../JobContext";
@@ -165,18 +165,58 @@ function Standing() {
     );
   const drift = agreed.todayMinor - agreed.allInMinor;
   return (
-    <p className="soft">
-      <b>{letterOf(agreed.index)} stands</b>: accepted by {agreed.name} on {formatDay(agreed.at)} at{" "}
-      {money(agreed.allInMinor, agreed.currency)}.
-      {!turned && drift !== 0 && (
-        <span className="shop-only">
-          {" "}
-          At today&rsquo;s prices and rules it would be {signedMoney(drift, agreed.currency)} (
-          {agreed.drift.map(({ says, minor }) => `${says.toLowerCase()} ${signedMoney(minor, agreed.currency)}`).join(", ")}):
-          that is the shop&rsquo;s own affair.
-        </span>
+    <>
+      <p className="soft">
+        <b>{letterOf(agreed.index)} stands</b>: accepted by {agreed.name} on {formatDay(agreed.at)} at{" "}
+        {money(agreed.allInMinor, agreed.currency)}.
+        {!turned && drift !== 0 && (
+          <span className="shop-only">
+            {" "}
+            At today&rsquo;s prices and rules it would be {signedMoney(drift, agreed.currency)} (
+            {agreed.drift.map(({ says, minor }) => `${says.toLowerCase()} ${signedMoney(minor, agreed.currency)}`).join(", ")}):
+            that is the shop&rsquo;s own affair.
+          </span>
+        )}
+      </p>
+      {!turned && <Left />}
+    </>
+  );
+}
+
+/** What the agreed price leaves for the work, as it was agreed and as it comes out: for the shop alone. */
+function Left() {
+  const { agreed } = useJob().view;
+  if (!agreed) return null;
+  const { earned, costsMoved: moved, currency } = agreed;
+  const m = (minor: number) => money(minor, currency);
+  const less = earned.now.leftMinor - earned.agreed.leftMinor;
+  return (
+    <div className="shop-only options-left">
+      <p>
+        <b>Left for {hours(earned.agreed.minutes)} of work</b>: {m(earned.agreed.leftMinor)} as it was agreed
+        {earned.agreed.hourMinor !== null && ` (${m(earned.agreed.hourMinor)} an hour)`}
+        {less === 0 ? ", and so it stands." : ", "}
+        {less !== 0 && (
+          <>
+            <b className={less < 0 ? "bad" : "good"}>{m(earned.now.leftMinor)} as it comes out</b>
+            {earned.now.hourMinor !== null && ` (${m(earned.now.hourMinor)} an hour)`}.
+          </>
+        )}
+        {earned.now.unknown > 0 && ` ${earned.now.unknown} lines have no known cost: less is left by them.`}
+      </p>
+      {less !== 0 && (
+        <p className="small soft">
+          {[
+            ...moved.slice(0, 4).map(({ says, minor }) => `${says} ${signedMoney(minor, currency)}`),
+            ...(moved.length > 4 ? [`${moved.length - 4} more lines`] : []),
+            ...(earned.now.carriageMinor === earned.agreed.carriageMinor
+              ? []
+              : [`carriage ${signedMoney(earned.now.carriageMinor - earned.agreed.carriageMinor, currency)}`]),
+          ].join(", ")}
+          : what parts and carriage cost now, or did when they were ordered, against the day it was given.
+        </p>
       )}
-    </p>
+    </div>
   );
 }
 
