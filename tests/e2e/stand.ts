@@ -3,7 +3,7 @@ import { copyFileSync, mkdtempSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { networkInterfaces, tmpdir } from "node:os";
 import { join } from "node:path";
-import puppeteer, { type Browser, type Page } from "puppeteer-core";
+import puppeteer, { type Browser, type ElementHandle, type Page } from "puppeteer-core";
 
 /** A built application with the demo in a database of its own, and a browser in front of it. */
 export type Stand = {
@@ -26,8 +26,6 @@ const FLAGS = [
   "--disable-background-networking",
   "--disable-component-update",
   "--disable-sync",
-  // What moves is waited for again and again: less of it is asked for, as some people do.
-  "--force-prefers-reduced-motion",
 ];
 
 function freePort(): Promise<number> {
@@ -196,6 +194,20 @@ export async function countHands(page: Page): Promise<{ keys: number; presses: n
 /** A mouse's button or a finger. */
 export type Pointer = "click" | "tap";
 
+/** Waits until an element has stood still for two pictures: what opens is put in its place a moment after it is there. */
+const stands = (element: Element) =>
+  new Promise<void>((resolve) => {
+    let before = "";
+    const look = (turns: number) => {
+      const { x, y, width } = element.getBoundingClientRect();
+      const now = `${x} ${y} ${width}`;
+      if (now === before || turns > 60) return resolve();
+      before = now;
+      requestAnimationFrame(() => requestAnimationFrame(() => look(turns + 1)));
+    };
+    look(0);
+  });
+
 /** Clicks, or taps, the button or link that holds the words. */
 export async function click(page: Page, words: string, within = "body", by: Pointer = "click"): Promise<void> {
   const handle = await page
@@ -211,6 +223,7 @@ export async function click(page: Page, words: string, within = "body", by: Poin
     .catch(() => {
       throw new Error(`nothing to click in ${within} says “${words}”`);
     });
+  await (handle.asElement() as unknown as ElementHandle<Element>).evaluate(stands);
   await (handle.asElement() as unknown as Record<Pointer, () => Promise<void>>)[by]();
 }
 
