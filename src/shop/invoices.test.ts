@@ -4,6 +4,7 @@ import { percentOf } from "@/core/money/money";
 import { findJob } from "@/data/jobs";
 import { invoicesOf } from "@/data/invoices";
 import { NOW, openDemoShop } from "../../tests/demoShop";
+import { refusal } from "../../tests/refusal";
 import { saveHouse } from "../../tests/saveHouse";
 import { creditInvoice, issueInvoice } from "./invoices";
 import { jobList } from "./jobList";
@@ -27,12 +28,6 @@ const must = <T>(made: { ok: true; value: T } | { ok: false; error: unknown }): 
   if (!made.ok) throw new Error(String(made.error));
   return made.value;
 };
-/** Why the database refuses; empty where it does not. The driver's errors may be of another test file's realm. */
-const refusal = (work: PromiseLike<unknown>): Promise<string> =>
-  Promise.resolve(work).then(
-    () => "",
-    (error: unknown) => String((error as { message?: unknown }).message),
-  );
 const says = (made: { ok: boolean; error?: unknown }) => (made.ok ? "" : String(made.error));
 
 /** As EN 16931 reckons a document (BR-CO-10, 13, 15, 16 and 17; from memory). */

@@ -6,6 +6,7 @@ import { findJob } from "@/data/jobs";
 import { listPurchases } from "@/data/purchases";
 import { movesOf } from "@/data/shelfMoves";
 import { NOW, openDemoShop } from "../../tests/demoShop";
+import { refusal } from "../../tests/refusal";
 import { dice } from "../../tests/dice";
 import { buyingPage, placeJoint, takeDelivery } from "./buying";
 import { jobList } from "./jobList";
@@ -31,12 +32,6 @@ async function addsUp(): Promise<void> {
     expect([id, there]).toEqual([id, inStock]);
   }
 }
-/** Why the database refuses; empty where it does not. The driver's errors may be of another test file's realm. */
-const refusal = (work: PromiseLike<unknown>): Promise<string> =>
-  Promise.resolve(work).then(
-    () => "",
-    (error: unknown) => String((error as { message?: unknown }).message),
-  );
 const idOf = async (customer: string) =>
   (await jobList(shop.db, "", 40, NOW)).rows.find((row) => row.customer.startsWith(customer))!.id;
 const act = async (id: string, command: object) => {

@@ -1,3 +1,4 @@
+import { hoursOf } from "@/core/units/hours";
 import { formatMoney } from "@/core/money/money";
 import { formatNumber, formatQuantity } from "@/core/units/formatQuantity";
 import type { UnitSystem } from "@/core/units/dimension";
@@ -8,10 +9,7 @@ export const signedMoney = (minor: number, currency: Currency | string) =>
   `${minor > 0 ? "+" : ""}${formatMoney(minor, currency as Currency)}`;
 
 /** Minutes as `5 h 40`. */
-export const hours = (minutes: number) =>
-  minutes < 60
-    ? `${Math.round(minutes)} min`
-    : `${Math.floor(Math.round(minutes) / 60)} h ${String(Math.round(minutes) % 60).padStart(2, "0")}`;
+export const hours = (minutes: number) => (minutes < 60 ? `${Math.round(minutes)} min` : hoursOf(minutes));
 
 /** A figure with its unit: millimetres and kilograms follow the unit toggle, the rest stand as they are. */
 export function figure(value: number | string, unit: string | undefined, system: UnitSystem, digits = 2): string {

@@ -36,6 +36,8 @@ test("cells come as they would be typed: prices to the cent, days, empty ones, s
         ["A-1", 12.3, new Date("2026-12-01T00:00:00Z"), "Chain; 7-speed"],
         ["A-2", 1650, null, "Says “hi”, twice"],
         ["0042", 0.1 + 0.2, null, null],
+        // A number of theirs with thirteen places is no price: none of them is lost.
+        [4006381333931, 12_345.67, null, null],
       ],
     ],
     ["Terms", [["Pay within", "30 days"]]],
@@ -48,6 +50,7 @@ test("cells come as they would be typed: prices to the cent, days, empty ones, s
     ["A-1", "12.3", "2026-12-01", "Chain; 7-speed"],
     ["A-2", "1650", "", "Says “hi”, twice"],
     ["0042", "0.3", "", ""],
+    ["4006381333931", "12345.67", "", ""],
   ]);
 });
 

@@ -3,8 +3,8 @@ import readWorkbook from "read-excel-file/universal";
 import { bad, good, type Result } from "../result";
 import { MOST_ROWS } from "./priceList";
 
-/** Figures of a workbook are binary: what stands after the twelfth figure is noise of that, no price. */
-const FIGURES = 12;
+/** Figures of a workbook are binary, good for fifteen places (IEEE 754 double): what stands after them is noise, no price. */
+const FIGURES = 15;
 
 /** A list as text, and which sheet of a workbook it is; the others are not read. */
 export type WorkbookText = { readonly text: string; readonly sheet: string; readonly others: readonly string[] };
@@ -32,8 +32,6 @@ function written(cell: unknown): string {
   if (cell === null || cell === undefined) return "";
   if (cell instanceof Date) return cell.toISOString().slice(0, 10);
   const text = String(cell);
-  // A plain figure as a workbook keeps it, with or without a power of ten.
-  return /^-?\d+(\.\d+)?(e[+-]?\d+)?$/i.test(text) && text.length > FIGURES
-    ? String(Number(Number(text).toPrecision(FIGURES)))
-    : text;
+  // A broken figure as a workbook keeps it, or one with a power of ten; a whole one may be a number of theirs and stays as it is.
+  return /^-?\d+(\.\d+(e[+-]?\d+)?|e[+-]?\d+)$/i.test(text) ? String(Number(Number(text).toPrecision(FIGURES))) : text;
 }

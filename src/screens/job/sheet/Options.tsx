@@ -172,8 +172,8 @@ function Standing() {
         {!turned && drift !== 0 && (
           <span className="shop-only">
             {" "}
-            At today&rsquo;s prices and rules it would be {signedMoney(drift, agreed.currency)} (
-            {agreed.drift.map(({ says, minor }) => `${says.toLowerCase()} ${signedMoney(minor, agreed.currency)}`).join(", ")}):
+            At today&rsquo;s prices and rules it would be {money(Math.abs(drift), agreed.currency)} {drift > 0 ? "more" : "less"}{" "}
+            ({agreed.drift.map(({ says, minor }) => `${says.toLowerCase()} ${signedMoney(minor, agreed.currency)}`).join(", ")}):
             that is the shop&rsquo;s own affair.
           </span>
         )}
