@@ -93,7 +93,9 @@ export const keepSupplier = async (raw: unknown, version: unknown, by: string): 
   });
 
 export const previewPriceList = async (raw: unknown): Promise<Told<PricePreview>> =>
-  inTheNameOf<Told<PricePreview>>("save supplier", refuseInWords, async () => told(await previewPrices(await database(), raw)));
+  inTheNameOf<Told<PricePreview>>("save supplier", refuseInWords, async () =>
+    told(await previewPrices(await database(), raw, now())),
+  );
 
 /** Takes a supplier's price list in as it was previewed. @returns what it changed, in words */
 export const takePriceList = async (raw: unknown, by: string): Promise<Told> =>

@@ -38,7 +38,7 @@ export async function importPrices(
   now: string,
 ): Promise<Told> {
   const { previewPrices, takePrices } = await import("@/shop/priceLists");
-  const looked = await previewPrices(db, { supplierId: supplierId ?? "", text, mapping: null });
+  const looked = await previewPrices(db, { supplierId: supplierId ?? "", text, mapping: null }, now);
   if (!looked.ok) return { exit: 2, error: `${looked.error}\n` };
   const { counts, rows, mapping, seen, says } = looked.value;
   if (!counts) return { exit: 2, error: `${says}\n` };

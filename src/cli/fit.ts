@@ -21,6 +21,9 @@ async function catalogueFor(parts: readonly Part[]): Promise<Catalogue> {
     return new Catalogue(
       [...parts, ...[...shop.parts.values()].filter((part) => !own.has(part.id))],
       [...shop.suppliers.values()],
+      [],
+      {},
+      new Date().toISOString().slice(0, 10),
     );
   }
   const [{ DEMO_PARTS }, { DEMO_SUPPLIERS }] = await Promise.all([import("@/data/demo/parts"), import("@/data/demo/suppliers")]);

@@ -28,6 +28,10 @@ type OfferRow = {
   carriage: Offer["carriage"];
   free: number;
   number: string | null;
+  at_least: number | null;
+  valid_from: string | null;
+  valid_to: string | null;
+  followed_by: string | null;
 };
 type SupplierRow = {
   id: string;
@@ -132,6 +136,10 @@ const offerOf = (row: OfferRow): Offer => ({
   carriage: row.carriage,
   ...(row.number !== null && { number: row.number }),
   ...(row.free === 1 && { free: true as const }),
+  ...(row.at_least !== null && { atLeast: row.at_least }),
+  ...(row.valid_from !== null && { validFrom: row.valid_from }),
+  ...(row.valid_to !== null && { validTo: row.valid_to }),
+  ...(row.followed_by !== null && { followedBy: row.followed_by }),
 });
 const rawSupplier = (row: SupplierRow): Record<string, unknown> => ({
   id: row.id,
@@ -231,6 +239,10 @@ const offerRow = (partId: string, offer: Offer): OfferRow => ({
   carriage: offer.carriage,
   free: offer.free ? 1 : 0,
   number: offer.number ?? null,
+  at_least: offer.atLeast ?? null,
+  valid_from: offer.validFrom ?? null,
+  valid_to: offer.validTo ?? null,
+  followed_by: offer.followedBy ?? null,
 });
 
 export async function saveSuppliers(db: Knex, suppliers: readonly Supplier[]): Promise<void> {

@@ -191,6 +191,25 @@ export const lessOwn = (all: Readonly<Record<string, number>>, own: Readonly<Rec
   );
 
 /** Brings the list's line of a job up to date; the job itself is as it was. */
+/** Open jobs that still buy pieces of a part, the lowest number first. */
+export async function wantedBy(
+  db: Knex,
+  partId: string,
+): Promise<{ jobId: string; number: number; customer: string; pieces: number }[]> {
+  const pieces = `json_extract(${SUMMARY}, ?)`;
+  // A part's number has neither quotes nor dots.
+  const path = `$.buys."${partId}"`;
+  return (await db("job")
+    .whereRaw(`${pieces} > 0`, [path])
+    .orderBy("number")
+    .select("id as jobId", "number", "customer", db.raw(`${pieces} as pieces`, [path]))) as {
+    jobId: string;
+    number: number;
+    customer: string;
+    pieces: number;
+  }[];
+}
+
 export const storeSummary = (db: Knex, id: string, summary: Summary) =>
   db("job")
     .where({ id })

@@ -185,6 +185,7 @@ async function worked(db: Knex, asked: AskedPlan, now: string, search: Search): 
     wants: needs.map(({ partId, quantity }) => ({ partId, quantity })),
     parts,
     suppliers: [...bench.catalogue.suppliers.values()],
+    day: now.slice(0, 10),
     house: bench.house,
     days: Object.fromEntries(parts.flatMap((part) => part.offers.map((offer) => [daysKey(offer), daysOf(offer)]))),
     at: asked.days,

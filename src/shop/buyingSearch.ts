@@ -11,6 +11,8 @@ export type SearchInput = {
   /** The parts that are wanted, and everybody who sells them. */
   readonly parts: readonly Part[];
   readonly suppliers: readonly Supplier[];
+  /** The day on which is bought. */
+  readonly day: string;
   readonly house: HouseRules;
   /** Days from today until an offer's pieces are here, by `daysKey`. */
   readonly days: Readonly<Record<string, number>>;
@@ -33,8 +35,8 @@ export type Search = (input: SearchInput) => Promise<Searched | null>;
 export const daysKey = ({ supplierId, leadDays }: Pick<Offer, "supplierId" | "leadDays">): string => `${leadDays} ${supplierId}`;
 
 /** The frontier from the earliest to the cheapest, and of it the point that is asked for, proved where a solver can. */
-export async function searchBuying({ wants, parts, suppliers, house, days, at, apart }: SearchInput): Promise<Searched> {
-  const catalogue = new Catalogue(parts, suppliers);
+export async function searchBuying({ wants, parts, suppliers, day, house, days, at, apart }: SearchInput): Promise<Searched> {
+  const catalogue = new Catalogue(parts, suppliers, [], {}, day);
   const daysOf = (offer: Offer) => days[daysKey(offer)] ?? 0;
   const points = frontier(wants, catalogue, house, daysOf);
   const found = at === null ? points.at(-1) : (points.findLast((one) => one.days <= at) ?? points[0]);

@@ -140,7 +140,7 @@ describe("what is looked for", () => {
       fc.asyncProperty(anyText, async (text) => {
         const found = await listJobs(db, text, 100);
         expect(found.rows.length).toBe(Math.min(100, found.total));
-        expect((await listParts(db, text, "")).rows.length).toBeLessThanOrEqual(60);
+        expect((await listParts(db, text, "", NOW)).rows.length).toBeLessThanOrEqual(60);
         expect((await candidates(db, "motor", text, NOW)).candidates.length).toBeLessThanOrEqual(60);
       }),
       { ...SEED, numRuns: 100 },

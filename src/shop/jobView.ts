@@ -21,11 +21,12 @@ import { assessOn, type Bench } from "./useCase";
 
 /** @param jobId whose bench it is: what the others hold of the shelf is not to be had */
 export async function benchOf(db: Knex, at: string, by: string, jobId: string | null): Promise<Bench> {
-  const [catalogue, house, held] = await Promise.all([
+  const [books, house, held] = await Promise.all([
     loadCatalogue(db),
     houseRules(db),
     jobId === null ? NO_PIECES : heldByOthers(db, jobId),
   ]);
+  const catalogue = books.on(at.slice(0, 10));
   return holding({ catalogue, house, at, by, newId: randomUUID, stamp: await stampOf(db, catalogue, house, at) }, held);
 }
 

@@ -11,6 +11,8 @@ import type { PlannedOrder } from "@/core/supply/supplyPlan";
 import { saveParts, saveSuppliers } from "@/data/catalogue";
 import { DEMO_JOBS, type DemoJob } from "@/data/demo/jobs";
 import { DEMO_BROKEN_PART, DEMO_PARTS } from "@/data/demo/parts";
+import { asSold, OLD_PRICES } from "@/data/demo/oldPrices";
+import { because } from "@/data/shelfMoves";
 import { DEMO_SUPPLIERS } from "@/data/demo/suppliers";
 import { writeSetting } from "@/data/settings";
 import { createJob } from "./createJob";
@@ -41,7 +43,15 @@ export async function loadDemo(db: Knex, now: string): Promise<boolean> {
 /** The demo's parts, suppliers, rules and what was bought for its shelf: a shop before its first job. */
 export async function loadDemoBooks(db: Knex, now: string): Promise<void> {
   await saveSuppliers(db, DEMO_SUPPLIERS);
-  await saveParts(db, [...DEMO_PARTS, DEMO_BROKEN_PART]);
+  const ago = (days: number) => ({
+    says: "Price list",
+    at: new Date(Date.parse(now) - days * DAY_MS).toISOString(),
+    by: "Tamsin",
+  });
+  for (const old of OLD_PRICES)
+    await db.transaction((trx) => because(trx, ago(old.daysAgo), () => saveParts(trx, asSold(DEMO_PARTS, old))));
+  const begun = { ...ago(20), says: "there when this list was begun" };
+  await db.transaction((trx) => because(trx, begun, () => saveParts(trx, [...DEMO_PARTS, DEMO_BROKEN_PART])));
   // The pound and the franc have a rate, the dollar has none: offers in dollars stay unpriced and say so.
   await writeSetting(db, "house", {
     shopName: "The Slip Workshop",

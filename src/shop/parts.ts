@@ -1,8 +1,11 @@
 import type { Knex } from "knex";
 import { bad, good, type Result } from "@/core/result";
+import type { Catalogue } from "@/core/parts/catalogue";
 import type { PartList, PartRow } from "@/core/parts/partList";
-import { isPriced, readPart, type Currency, type Part, type SpecIssue, type Supplier } from "@/core/parts/part";
-import { findJob } from "@/data/jobs";
+import { isPriced, readPart, type Currency, type Offer, type Part, type SpecIssue, type Supplier } from "@/core/parts/part";
+import { findJob, wantedBy } from "@/data/jobs";
+import { pricesSeen } from "@/data/pricesSeen";
+import { priceLines, type PriceLine } from "@/core/supply/seenPrices";
 import { bumpPart, findRawPart, loadCatalogue, saveParts, setCount } from "@/data/catalogue";
 import { partChanges } from "@/core/parts/partChanges";
 import { holdersOf, because, movesOf } from "@/data/shelfMoves";
@@ -17,8 +20,8 @@ const LISTED = 60;
 const SHOWN_MOVES = 30;
 
 /** The books: parts of a kind (or all) whose name, maker or number holds the text; broken ones first, so that they are mended. */
-export async function listParts(db: Knex, find: string, kind: string): Promise<PartList> {
-  const catalogue = await loadCatalogue(db);
+export async function listParts(db: Knex, find: string, kind: string, now: string): Promise<PartList> {
+  const catalogue = (await loadCatalogue(db)).on(now.slice(0, 10));
   const needle = find.trim().toLowerCase();
   const holds = (part: { id: string; name: string; kind: string; maker?: string }) =>
     (kind === "" || part.kind === kind) && `${part.id} ${part.name} ${part.maker ?? ""}`.toLowerCase().includes(needle);
@@ -39,13 +42,13 @@ export async function listParts(db: Knex, find: string, kind: string): Promise<P
       currency: null,
       broken: brokenWords(part),
     })),
-    ...sound.slice(0, LISTED).map(rowOf),
+    ...sound.slice(0, LISTED).map((part) => rowOf(part, catalogue)),
   ].slice(0, LISTED);
   return { rows, total: broken.length + sound.length, kinds };
 }
 
-function rowOf(part: Part): PartRow {
-  const best = [...part.offers].sort((a, b) => a.priceMinor / a.packSize - b.priceMinor / b.packSize)[0];
+function rowOf(part: Part, catalogue: Catalogue): PartRow {
+  const best = catalogue.bestOffer(part);
   return {
     id: part.id,
     name: part.name,
@@ -53,7 +56,7 @@ function rowOf(part: Part): PartRow {
     maker: part.maker,
     summary: partSummary(part),
     inStock: part.inStock,
-    offers: part.offers.length,
+    offers: catalogue.offersOf(part).length,
     bestMinor: best?.priceMinor ?? null,
     currency: best?.currency ?? null,
     broken: null,
@@ -75,6 +78,10 @@ export type PartPage = {
     readonly holders: Awaited<ReturnType<typeof holdersOf>>;
     readonly currency: Currency;
   } | null;
+  /** Jobs that still buy pieces of it. */
+  readonly wantedBy: Awaited<ReturnType<typeof wantedBy>>;
+  /** What a piece cost of whom, over time, in the shop's currency. */
+  readonly prices: readonly PriceLine[];
 };
 
 /** A part as it stands, broken or not, with what is wrong; undefined for an unknown number. */
@@ -85,6 +92,7 @@ export async function openPart(db: Knex, id: string): Promise<PartPage | undefin
   const catalogue = await loadCatalogue(db);
   const read = readPart(raw);
   const moves = await movesOf(db, id);
+  const house = await houseRules(db);
   const contents = read.ok && read.value.kind === "kit" ? read.value.spec.contents : [];
   return {
     raw,
@@ -94,8 +102,10 @@ export async function openPart(db: Knex, id: string): Promise<PartPage | undefin
       moves: moves.slice(-SHOWN_MOVES).reverse(),
       worth: worthOf(moves),
       holders: await holdersOf(db, id),
-      currency: (await houseRules(db)).currency,
+      currency: house.currency,
     },
+    wantedBy: await wantedBy(db, id),
+    prices: priceLines(await pricesSeen(db, id), house),
     issues: read.ok ? [] : read.error,
     suppliers: [...catalogue.suppliers.values()],
     names: Object.fromEntries(
@@ -169,6 +179,13 @@ export async function storePart(db: Knex, given: unknown, { at, by, version }: S
   });
 }
 
+/** Whether two offers of a supplier are the same thing on some day: one pack, from as many on. */
+const rivals = (a: Offer, b: Offer) =>
+  a.packSize === b.packSize &&
+  (a.atLeast ?? 1) === (b.atLeast ?? 1) &&
+  (a.validFrom ?? "") <= (b.validTo ?? "9999") &&
+  (b.validFrom ?? "") <= (a.validTo ?? "9999");
+
 /** Stores a part if it reads whole; its suppliers and a kit's contents must exist. */
 export async function savePart(db: Knex, raw: unknown): Promise<Result<string, SpecIssue[]>> {
   const read = readPart(raw);
@@ -187,19 +204,21 @@ export async function savePart(db: Knex, raw: unknown): Promise<Result<string, S
             : [{ path: `spec.contents.${i}.partId`, message: "no such part" }],
         )
       : [];
-  const seen = new Set<string>();
+  const follows = read.value.offers.flatMap(({ followedBy }, i) =>
+    followedBy === undefined || (catalogue.parts.has(followedBy) && followedBy !== read.value.id)
+      ? []
+      : [{ path: `offers.${i}.followedBy`, message: "must be the number of another part in the books" }],
+  );
   const twice = read.value.offers.flatMap((offer, i) => {
-    const key = `${offer.supplierId} ${offer.packSize}`;
-    const again = seen.has(key);
-    seen.add(key);
-    return again ? [{ path: `offers.${i}.supplierId`, message: "has an offer of this pack size already" }] : [];
+    const rival = read.value.offers.slice(0, i).some((one) => one.supplierId === offer.supplierId && rivals(one, offer));
+    return rival ? [{ path: `offers.${i}.supplierId`, message: "has an offer of this pack size for the same days already" }] : [];
   });
   const nothing = read.value.offers.flatMap((offer, i) =>
     isPriced(offer)
       ? []
       : [{ path: `offers.${i}.priceMinor`, message: "is 0.00: say below that it costs nothing, or give the price" }],
   );
-  const wrong = [...unknown, ...lost, ...twice, ...nothing];
+  const wrong = [...unknown, ...lost, ...follows, ...twice, ...nothing];
   if (wrong.length > 0) return bad(wrong);
   await saveParts(db, [{ ...read.value, spec: read.value.spec as Record<string, unknown> }]);
   return good(read.value.id);

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { guessMapping, previewList, readList, type Mapping } from "@/core/supply/priceList";
-import type { Part } from "@/core/parts/part";
-import { loadCatalogue } from "@/data/catalogue";
+import type { Offer, Part } from "@/core/parts/part";
+import { findRawPart, loadCatalogue } from "@/data/catalogue";
+import { pricesSeen } from "@/data/pricesSeen";
 import { NOW, openDemoShop } from "../../tests/demoShop";
 import { listsOf, previewPrices, takeListBack, takePrices } from "./priceLists";
 import { openPart, storePart } from "./parts";
@@ -15,7 +16,7 @@ afterAll(() => shop.close());
 const offerOf = async (id: string) =>
   (await loadCatalogue(shop.db)).parts.get(id)!.offers.filter((offer) => offer.supplierId === "lowtide");
 const look = async (text: string, mapping: Mapping | null = null) => {
-  const made = await previewPrices(shop.db, { supplierId: "lowtide", text, mapping });
+  const made = await previewPrices(shop.db, { supplierId: "lowtide", text, mapping }, NOW);
   if (!made.ok) throw new Error(made.error);
   return made.value;
 };
@@ -99,7 +100,7 @@ test.each([
 
 test("two currencies in one column, no columns, no rows, bytes of a picture, a file of another kind: a clear word", async () => {
   const told = async (text: string) => {
-    const made = await previewPrices(shop.db, { supplierId: "lowtide", text, mapping: null });
+    const made = await previewPrices(shop.db, { supplierId: "lowtide", text, mapping: null }, NOW);
     return made.ok ? made.value.says : made.error;
   };
   expect(await told("Our part number,Price,Currency\nchain-7,1.00,EUR\nchain-8,1.00,GBP\n")).toContain("EUR and GBP");
@@ -108,14 +109,21 @@ test("two currencies in one column, no columns, no rows, bytes of a picture, a f
   expect(await told("Our part number,Price\n")).toContain("no row under the heads");
   expect(await told("nothing here")).toContain("no row");
   expect(await told("a\u0000b,c\n1,2\n")).toContain("no text");
-  expect(await previewPrices(shop.db, { supplierId: "nobody", text: LIST, mapping: null })).toMatchObject({ ok: false });
+  expect(await previewPrices(shop.db, { supplierId: "nobody", text: LIST, mapping: null }, NOW)).toMatchObject({ ok: false });
   for (const raw of [null, 7, {}, { supplierId: "lowtide", text: 7, mapping: null }])
-    expect((await previewPrices(shop.db, raw)).ok).toBe(false);
+    expect((await previewPrices(shop.db, raw, NOW)).ok).toBe(false);
 });
 
 test("whatever a list holds, every row is told once and nothing of it is invented", async () => {
   const { parts } = await loadCatalogue(shop.db);
-  const books = { parts, supplierId: "lowtide", known: new Map<string, string>(), currency: "EUR" as const, leadDays: 7 };
+  const books = {
+    parts,
+    supplierId: "lowtide",
+    known: new Map<string, string>(),
+    currency: "EUR" as const,
+    leadDays: 7,
+    day: NOW.slice(0, 10),
+  };
   const cell = fc.oneof(
     fc.constantFrom("chain-7", "chain-8", "12.00", "0", "", "EUR", "-1", "1e9", "=1+1"),
     fc.string({ maxLength: 12 }),
@@ -141,4 +149,46 @@ test("whatever a list holds, every row is told once and nothing of it is invente
     name: 3,
     price: 4,
   });
+});
+
+test("a price from so many packs on is an offer of its own, and one that was held to certain days is so no longer", async () => {
+  const list = "Our part number,Price,From so many packs\nchain-8,13.40,\nchain-8,11.90,10\n";
+  const seen = await look(list);
+  expect(seen.mapping).toEqual({ ours: 0, price: 1, atLeast: 2 });
+  expect(await take(list, seen.mapping, seen.seen)).toMatchObject({ ok: true });
+  expect((await offerOf("chain-8")).map(({ priceMinor, atLeast }) => [priceMinor, atLeast])).toEqual([
+    [1340, undefined],
+    [1190, 10],
+  ]);
+  const { raw, version } = (await findRawPart(shop.db, "chain-8"))!;
+  const ending = (raw.offers as Offer[]).map((one) => (one.supplierId === "lowtide" ? { ...one, validTo: "2026-01-31" } : one));
+  expect(await storePart(shop.db, { ...raw, offers: ending }, { at: NOW, by: "Ida", version })).toMatchObject({ ok: true });
+  const again = await look(list);
+  expect(again.rows.map((row) => [row.what, row.says])).toEqual([
+    ["changed", "no longer held to certain days"],
+    ["changed", "no longer held to certain days"],
+  ]);
+  const wrong = await look("Our part number,Price,From so many packs\nchain-8,13.40,0\n");
+  expect(wrong.rows[0]).toMatchObject({ what: "wrong", says: expect.stringContaining("from so many packs") as string });
+});
+
+test("whichever way a price comes into the books, it stands among what was asked, and the last of each is what is asked now", async () => {
+  for (const { id, offers } of (await loadCatalogue(shop.db)).parts.values()) {
+    const last = new Map<string, string>();
+    for (const one of await pricesSeen(shop.db, id)) {
+      const key = `${one.supplierId} ${one.packSize} ${one.atLeast}`;
+      const asked = `${one.priceMinor} ${one.currency}`;
+      // A price that is stored again as it is makes no line.
+      expect([id, key, asked]).not.toEqual([id, key, last.get(key)]);
+      last.set(key, asked);
+    }
+    for (const offer of offers)
+      expect([id, last.get(`${offer.supplierId} ${offer.packSize} ${offer.atLeast ?? 1}`)]).toEqual([
+        id,
+        `${offer.priceMinor} ${offer.currency}`,
+      ]);
+  }
+  const seen = await pricesSeen(shop.db, "chain-8");
+  expect(seen.filter((one) => one.supplierId === "lowtide" && one.atLeast === 10).map((one) => one.priceMinor)).toEqual([1190]);
+  expect(seen.map((one) => one.at)).toEqual([...seen.map((one) => one.at)].sort());
 });

@@ -15,6 +15,7 @@ import {
 import type { Offer, Part } from "@/core/parts/part";
 import { bad, good, type Result } from "@/core/result";
 import { bumpParts, loadCatalogue, saveParts } from "@/data/catalogue";
+import { because } from "@/data/shelfMoves";
 import { appendRecord, recordHistory, recordVersion } from "@/data/records";
 import { readSetting, writeSetting } from "@/data/settings";
 import { hashOf } from "./jobView";
@@ -53,7 +54,7 @@ type Looked = {
   readonly seen: string;
 };
 
-async function lookAt(db: Knex, wish: z.output<typeof listSchema>): Promise<Result<Looked>> {
+async function lookAt(db: Knex, wish: z.output<typeof listSchema>, day: string): Promise<Result<Looked>> {
   const catalogue = await loadCatalogue(db);
   const supplier = catalogue.suppliers.get(wish.supplierId);
   if (!supplier) return bad("There is no such supplier.");
@@ -70,6 +71,7 @@ async function lookAt(db: Knex, wish: z.output<typeof listSchema>): Promise<Resu
     known,
     currency: supplier.currency,
     leadDays: 7,
+    day,
   });
   for (;;) {
     const step = steps.next();
@@ -95,10 +97,10 @@ async function rememberedMapping(db: Knex, supplierId: string, heads: readonly s
 }
 
 /** What taking a supplier's list in would change, nothing stored. */
-export async function previewPrices(db: Knex, raw: unknown): Promise<Result<PricePreview>> {
+export async function previewPrices(db: Knex, raw: unknown, now: string): Promise<Result<PricePreview>> {
   const wish = listSchema.safeParse(raw);
   if (!wish.success) return bad("That is no price list: choose a CSV file of at most 4 MB.");
-  const looked = await lookAt(db, wish.data);
+  const looked = await lookAt(db, wish.data, now.slice(0, 10));
   if (!looked.ok) return looked;
   const { heads, mapping, made, seen } = looked.value;
   if (!made.ok) return good({ heads, mapping, counts: null, rows: [], says: made.error, seen });
@@ -117,7 +119,7 @@ export async function takePrices(db: Knex, raw: unknown, at: string, by: string)
   const wish = takeSchema.safeParse(raw);
   if (!wish.success) return bad("Look at the list first, then take it in.");
   const { seen, ...list } = wish.data;
-  const looked = await lookAt(db, list);
+  const looked = await lookAt(db, list, at.slice(0, 10));
   if (!looked.ok) return looked;
   const { made, heads, mapping } = looked.value;
   if (!made.ok) return bad(made.error);
@@ -138,12 +140,12 @@ export async function takePrices(db: Knex, raw: unknown, at: string, by: string)
     const changed = [...byPart].map(([id, offers]): Part => {
       const part = parts.get(id)!;
       const own = part.offers.filter((offer) => offer.supplierId === supplierId);
-      const replaced = new Set(offers.map((offer) => offer.packSize));
-      const after = [...own.filter((offer) => !replaced.has(offer.packSize)), ...offers];
+      const replaced = new Set(offers.map(packOf));
+      const after = [...own.filter((offer) => !replaced.has(packOf(offer))), ...offers];
       taken[id] = { before: own, after };
       return withOffers(part, supplierId, after);
     });
-    await store(trx, changed);
+    await because(trx, { says: "Price list", at, by }, () => store(trx, changed));
     await writeSetting(trx, remembered(supplierId), { heads, mapping });
     const says = `Price list: ${counts.changed} changed, ${counts.new} new, ${counts.same} as they were, ${counts.unknown} not in the books`;
     await appendRecord(trx, {
@@ -159,6 +161,8 @@ export async function takePrices(db: Knex, raw: unknown, at: string, by: string)
     return good(`${says}.`);
   });
 }
+
+const packOf = ({ packSize, atLeast = 1 }: Offer) => `${packSize} ${atLeast}`;
 
 const withOffers = (part: Part, supplierId: string, own: readonly Offer[]): Part =>
   ({ ...part, offers: [...part.offers.filter((offer) => offer.supplierId !== supplierId), ...own] }) as Part;
@@ -202,7 +206,7 @@ export async function takeListBack(db: Knex, supplierId: string, at: string, by:
       if (!part || hashOf(inOrder(own!)) !== hashOf(inOrder(after))) kept.push(part?.name ?? id);
       else back.push(withOffers(part, supplierId, before));
     }
-    await store(trx, back);
+    await because(trx, { says: "Price list taken back", at, by }, () => store(trx, back));
     const says = `Taken back: ${last.says.toLowerCase()}${kept.length > 0 ? `; changed since and left as they are: ${kept.slice(0, 5).join(", ")}${kept.length > 5 ? ` and ${kept.length - 5} more` : ""}` : ""}`;
     await appendRecord(trx, {
       kind: "prices",

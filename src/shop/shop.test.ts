@@ -356,7 +356,7 @@ describe("the database holds without the application", () => {
 
 describe("parts", () => {
   test("a broken one is listed first, says which field, and cannot be chosen", async () => {
-    const { rows } = await listParts(db, "second hand", "");
+    const { rows } = await listParts(db, "second hand", "", NOW);
     expect(rows[0]).toMatchObject({
       id: "hf250-mystery",
       broken: expect.stringContaining("Axle thread diameter must be 8 to 24 mm"),

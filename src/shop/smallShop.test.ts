@@ -124,7 +124,7 @@ describe("what is listed", () => {
     );
     const any = await anyParts(db, "bell-1", NOW);
     expect([any.candidates.length, any.more]).toEqual([20, 43]);
-    const list = await listParts(db, "", "bell");
+    const list = await listParts(db, "", "bell", NOW);
     expect([list.rows.length, list.total, list.kinds.bell]).toEqual([60, 64, 64]);
   });
   test("what may be put in by hand is any part but a kit", async () => {
@@ -133,7 +133,7 @@ describe("what is listed", () => {
     expect((await anyParts(db, "bell", NOW)).candidates[0]).toMatchObject({ priceMinor: null, currency: null });
   });
   test("the books: broken first, the rest by name, each with its cheapest piece, the kinds counted", async () => {
-    const { rows, total, kinds } = await listParts(db, "", "");
+    const { rows, total, kinds } = await listParts(db, "", "", NOW);
     expect(rows[0]).toMatchObject({ id: "odd-hub", offers: 0, inStock: 0, bestMinor: null });
     expect(rows.slice(1).map((row) => row.name)).toEqual([...PARTS, KIT].map((part) => part.name).sort());
     expect(total).toBe(11);
@@ -146,8 +146,8 @@ describe("what is listed", () => {
       currency: "EUR",
       maker: "Testmaker",
     });
-    expect((await listParts(db, "", "tyre")).rows.map((row) => row.id)).toEqual(["tyre-622"]);
-    expect((await listParts(db, "odd", "tyre")).total).toBe(0);
+    expect((await listParts(db, "", "tyre", NOW)).rows.map((row) => row.id)).toEqual(["tyre-622"]);
+    expect((await listParts(db, "odd", "tyre", NOW)).total).toBe(0);
   });
   test("a part's page names a kit's contents and every supplier", async () => {
     expect(await openPart(db, "kit-small")).toMatchObject({

@@ -4,6 +4,7 @@ import { Input } from "antd";
 import { useState } from "react";
 import { typedNumber } from "@/core/figures/schema";
 import { parseMoney } from "@/core/money/money";
+import { formatDay, parseDay } from "@/core/units/date";
 import { TypedBox } from "./figures/Figures";
 
 /** A labelled box with what is wrong with it under it. */
@@ -28,6 +29,37 @@ export const NumberBox = ({
   example?: string;
   unit?: string;
 }) => <TypedBox {...of} read={(text) => (text.trim() === "" ? null : typedNumber(text))} example={example} />;
+
+/** A day as one says it, shown in the one form of all screens; what is none stays as text and is refused by the schema. */
+export function DayBox({
+  day,
+  onChange,
+  label,
+  example,
+}: {
+  day: unknown;
+  onChange: (day: string | undefined) => void;
+  label: string;
+  example: string;
+}) {
+  const shown = typeof day === "string" ? day : "";
+  const [text, setText] = useState(/^\d{4}-\d{2}-\d{2}$/.test(shown) ? formatDay(shown) : shown);
+  return (
+    <Input
+      value={text}
+      aria-label={label}
+      placeholder={example}
+      maxLength={40}
+      onChange={(event) => {
+        setText(event.target.value);
+        if (event.target.value.trim() === "") return onChange(undefined);
+        const read = parseDay(event.target.value, new Date().toISOString());
+        onChange(read.ok ? read.value : event.target.value);
+      }}
+      onBlur={() => setText(/^\d{4}-\d{2}-\d{2}$/.test(shown) ? formatDay(shown) : text)}
+    />
+  );
+}
 
 /** What is wrong with an amount as it was typed; the shape's own words where it reads. */
 export function amountWrong(amount: unknown, wrong: string): string {

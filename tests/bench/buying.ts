@@ -75,7 +75,7 @@ export async function buying(db: Knex, report: Report, sort: { name: string; ms:
   const rows = sold.slice(0, 20_000);
   const text = `Our part number,Price,Pack\n${rows.map(({ part, one }) => `${part.id},${((one.priceMinor + 10) / 100).toFixed(2)},${one.packSize}`).join("\n")}\n`;
   const from = performance.now();
-  const looked = await previewPrices(db, { supplierId: "lowtide", text, mapping: null });
+  const looked = await previewPrices(db, { supplierId: "lowtide", text, mapping: null }, "2026-01-05T09:00:00Z");
   if (!looked.ok) throw new Error(looked.error);
   const { mapping, seen } = looked.value;
   const taken = await takePrices(db, { supplierId: "lowtide", text, mapping, seen }, "2026-01-05T09:00:00Z", "");

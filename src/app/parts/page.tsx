@@ -12,5 +12,12 @@ export default async function PartsPage({
   const query = await searchParams;
   const find = typeof query.find === "string" ? query.find.slice(0, 80) : "";
   const kind = typeof query.kind === "string" ? query.kind.slice(0, 40) : "";
-  return <PartsScreen key={`${find} ${kind}`} find={find} kind={kind} first={await listParts(await database(), find, kind)} />;
+  return (
+    <PartsScreen
+      key={`${find} ${kind}`}
+      find={find}
+      kind={kind}
+      first={await listParts(await database(), find, kind, new Date().toISOString())}
+    />
+  );
 }

@@ -65,4 +65,4 @@ export const benchIn = (books: Books) => ({
   heldElsewhere: books.heldElsewhere,
 });
 
-const openBooks = (books: Books) => new Catalogue(books.parts, books.suppliers, books.broken, books.seenDays);
+const openBooks = (books: Books) => new Catalogue(books.parts, books.suppliers, books.broken, books.seenDays, books.today);

@@ -1,4 +1,4 @@
-import type { Part, PartOf, SpecIssue, Supplier } from "./part";
+import { isInForce, type Offer, type Part, type PartOf, type SpecIssue, type Supplier } from "./part";
 import type { Spec } from "./specs";
 import type { PartKind } from "./kinds";
 
@@ -17,6 +17,9 @@ export class Catalogue {
   readonly suppliers: ReadonlyMap<string, Supplier>;
   /** Days that a supplier's orders were seen to take, for those with enough orders to say so. */
   readonly seenDays: ReadonlyMap<string, number>;
+  /** The day on which offers must hold to be bought by; null: none was named, and all do. */
+  readonly day: string | null;
+  private later: Catalogue | null = null;
   private readonly kinds = new Map<PartKind, Part[]>();
   private readonly distincts = new Map<PartKind, Part[]>();
 
@@ -25,7 +28,9 @@ export class Catalogue {
     suppliers: readonly Supplier[],
     broken: readonly BrokenPart[] = [],
     seenDays: Readonly<Record<string, number>> = {},
+    day: string | null = null,
   ) {
+    this.day = day;
     this.seenDays = new Map(Object.entries(seenDays));
     this.parts = new Map(parts.map((part) => [part.id, part]));
     this.broken = new Map(broken.map((part) => [part.id, part]));
@@ -37,7 +42,38 @@ export class Catalogue {
       if (list) list.push(part);
       else this.kinds.set(part.kind, [part]);
     }
-    for (const list of this.kinds.values()) list.sort((a, b) => pieceMinor(a) - pieceMinor(b) || (a.id < b.id ? -1 : 1));
+    for (const list of this.kinds.values())
+      list.sort((a, b) => this.pieceMinor(a) - this.pieceMinor(b) || (a.id < b.id ? -1 : 1));
+  }
+
+  /** The same books as they hold on a day: what is sold no more, or not yet, is bought by nobody. Made once a day. */
+  on(day: string): Catalogue {
+    if (this.day === day) return this;
+    if (this.later?.day === day) return this.later;
+    this.later = new Catalogue(
+      [...this.parts.values()],
+      [...this.suppliers.values()],
+      [...this.broken.values()],
+      Object.fromEntries(this.seenDays),
+      day,
+    );
+    return this.later;
+  }
+
+  /** A part's offers that hold on the day of these books. */
+  offersOf({ offers }: Pick<Part, "offers">): readonly Offer[] {
+    return offers.every((offer) => isInForce(offer, this.day)) ? offers : offers.filter((offer) => isInForce(offer, this.day));
+  }
+
+  /** Price of one piece in its own currency's cents, for ranking only; Infinity without an offer. */
+  private pieceMinor(part: Part): number {
+    return Math.min(Infinity, ...this.offersOf(part).map((offer) => offer.priceMinor / offer.packSize));
+  }
+
+  /** The offer of a part whose piece has the lowest figure as its price, a price for many packs last; undefined where none holds. */
+  bestOffer(part: Part): Offer | undefined {
+    const rank = ({ atLeast = 1, priceMinor, packSize }: Offer) => [atLeast, priceMinor / packSize] as const;
+    return [...this.offersOf(part)].sort((a, b) => rank(a)[0] - rank(b)[0] || rank(a)[1] - rank(b)[1])[0];
   }
 
   /** What the customer of a job brings of a kind. */
@@ -69,6 +105,3 @@ export class Catalogue {
     return this.distinct(kind).find((part) => will(part.spec));
   }
 }
-
-/** Price of one piece in its own currency's cents, for ranking only; Infinity without an offer. */
-const pieceMinor = (part: Part) => Math.min(Infinity, ...part.offers.map((offer) => offer.priceMinor / offer.packSize));

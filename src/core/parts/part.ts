@@ -10,25 +10,47 @@ export type Currency = z.output<typeof currencySchema>;
 
 const id = z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, "must be small letters, figures and hyphens, at most 60");
 
+const offerDay = z.iso.date("must be a day such as 2026-12-31");
+
 /** What a supplier asks for a part. A lithium pack travels as dangerous goods. */
-export const offerSchema = z.strictObject({
-  supplierId: id.describe("Supplier"),
-  priceMinor: z
-    .int("must be whole cents")
-    .min(0, "must be 0 or more")
-    .max(100_000_00, "must be at most 100,000.00")
-    .describe("Price of a pack, in cents, before tax"),
-  currency: currencySchema.describe("Currency"),
-  packSize: z.int().min(1, "must be 1 or more").max(1000, "must be at most 1000").describe("Pieces in a pack"),
-  leadDays: z.int().min(0, "must be 0 or more").max(365, "must be at most 365").describe("Lead time, days"),
-  carriage: z.enum(["ordinary", "dangerous goods"]).describe("Carriage class"),
-  number: z.string().trim().min(1).max(40, "must be at most 40 letters").optional().describe("Their number for it"),
-  free: z.literal(true).optional().describe("Costs nothing, and that is meant"),
-});
+export const offerSchema = z
+  .strictObject({
+    supplierId: id.describe("Supplier"),
+    priceMinor: z
+      .int("must be whole cents")
+      .min(0, "must be 0 or more")
+      .max(100_000_00, "must be at most 100,000.00")
+      .describe("Price of a pack, in cents, before tax"),
+    currency: currencySchema.describe("Currency"),
+    packSize: z.int().min(1, "must be 1 or more").max(1000, "must be at most 1000").describe("Pieces in a pack"),
+    leadDays: z.int().min(0, "must be 0 or more").max(365, "must be at most 365").describe("Lead time, days"),
+    carriage: z.enum(["ordinary", "dangerous goods"]).describe("Carriage class"),
+    number: z.string().trim().min(1).max(40, "must be at most 40 letters").optional().describe("Their number for it"),
+    free: z.literal(true).optional().describe("Costs nothing, and that is meant"),
+    atLeast: z
+      .int("must be whole packs")
+      .min(1, "must be 1 or more")
+      .max(1000, "must be at most 1000")
+      .optional()
+      .describe("This price from so many packs on"),
+    validFrom: offerDay.optional().describe("Holds from"),
+    validTo: offerDay.optional().describe("Holds until, that day too"),
+    followedBy: id.optional().describe("What follows it"),
+  })
+  .superRefine(({ validFrom, validTo, followedBy }, context) => {
+    const wrong = (path: string, message: string) => context.addIssue({ code: "custom", path: [path], message });
+    if (validFrom !== undefined && validTo !== undefined && validTo < validFrom)
+      wrong("validTo", "must not be before the day from which it holds");
+    if (followedBy !== undefined && validTo === undefined) wrong("followedBy", "wants the day until which this one is sold");
+  });
 export type Offer = z.output<typeof offerSchema>;
 
 /** A price of 0.00 is a slip until somebody says that it is meant: no sum is made with it. */
 export const isPriced = (offer: Pick<Offer, "priceMinor" | "free">): boolean => offer.priceMinor > 0 || offer.free === true;
+
+/** Whether an offer can be bought by on a day; without one every offer can. */
+export const isInForce = ({ validFrom, validTo }: Pick<Offer, "validFrom" | "validTo">, day: string | null): boolean =>
+  day === null || ((validFrom ?? day) <= day && day <= (validTo ?? day));
 
 const head = {
   id: id.describe("Part number"),

@@ -1,13 +1,14 @@
 import loadHighs, { type Highs } from "highs";
 import { programOf } from "./program";
 import { carriageSteps, cheapest, costOf, type Bought, type SupplierIn } from "./cheapest";
-import type { OfferIn, PartIn } from "./fills";
+import { leastLeftOut, packsAlone, type OfferIn, type PartIn } from "./fills";
 import { dice } from "../../../tests/dice";
 
 /** An offer whose packs cost the same each, as the reference solver wants them. */
-const sold = (supplier: number, each: number, packSize = 1, dangerous = false, worth = each): OfferIn => ({
+const sold = (supplier: number, each: number, packSize = 1, dangerous = false, worth = each, atLeast = 1): OfferIn => ({
   supplier,
   packSize,
+  atLeast,
   dangerous,
   each,
   costOf: (packs) => packs * each,
@@ -151,12 +152,16 @@ test("two pack sizes of one supplier together can cost more than either alone, a
 function waysOf({ quantity, offers }: PartIn): number[][] {
   const all = offers.reduce<number[][]>(
     (ways, offer) =>
-      ways.flatMap((way) => Array.from({ length: Math.ceil(quantity / offer.packSize) + 1 }, (_, packs) => [...way, packs])),
+      ways.flatMap((way) =>
+        [0, ...Array.from({ length: packsAlone(offer, quantity) - offer.atLeast + 1 }, (_, more) => offer.atLeast + more)].map(
+          (packs) => [...way, packs],
+        ),
+      ),
     [[]],
   );
   const pieces = (way: readonly number[]) => way.reduce((sum, packs, j) => sum + packs * offers[j]!.packSize, 0);
   return all.filter(
-    (way) => pieces(way) >= quantity && !way.some((packs, j) => packs > 0 && pieces(way) - offers[j]!.packSize >= quantity),
+    (way) => pieces(way) >= quantity && !way.some((packs, j) => pieces(way) - leastLeftOut(offers[j]!, packs) >= quantity),
   );
 }
 
@@ -213,6 +218,35 @@ test("steps of carriage: as cheap as the cheapest of every way there is, and nev
     expect([seed, solved.Status]).toEqual([seed, "Optimal"]);
     expect([seed, Math.round(solved.ObjectiveValue) <= bought.total]).toEqual([seed, true]);
   }
+});
+
+// A lower price from so many packs on, as most lists have it: an offer of its own that is not sold in fewer.
+test("prices for many: as cheap as the cheapest of every way there is, and as the integer program where nothing is to spare", async () => {
+  const highs = await loadHighs();
+  for (let seed = 1; seed <= 1_500; seed += 1) {
+    const roll = dice(seed * 97 + 3);
+    const suppliers = Array.from({ length: roll(1, 3) }, () => stepped(roll, 1));
+    const parts = Array.from({ length: roll(1, 3) }, (): PartIn => ({
+      quantity: roll(1, 5),
+      offers: Array.from({ length: roll(1, 2) }, (): OfferIn[] => {
+        const [supplier, price, size] = [roll(0, suppliers.length - 1), roll(2, 9), roll(1, 3)];
+        const one = sold(supplier, price, size);
+        return roll(0, 1) === 0 ? [one] : [one, sold(supplier, roll(1, price - 1), size, false, undefined, roll(2, 4))];
+      }).flat(),
+    }));
+    const bought = cheapest(parts, suppliers);
+    expect(holds(parts, bought)).toBe(true);
+    expect([seed, bought]).toEqual([seed, expect.objectContaining({ total: leastOf(parts, suppliers), proved: true })]);
+    if (seed % 10 !== 0) continue;
+    const solved = highs.solve(programOf(parts, suppliers), { mip_rel_gap: 0, mip_abs_gap: 0.4 });
+    expect([seed, solved.Status]).toEqual([seed, "Optimal"]);
+    expect([seed, Math.round(solved.ObjectiveValue) <= bought.total]).toEqual([seed, true]);
+  }
+  // By hand: nine at 100 each, or ten at 85 from ten on with one for the shelf.
+  const nine = [{ quantity: 9, offers: [sold(0, 100), sold(0, 85, 1, false, 85, 10)] }];
+  expect(cheapest(nine, [plain(0)])).toEqual({ packs: [[0, 10]], total: 850, proved: true });
+  const eight = [{ ...nine[0]!, quantity: 8 }];
+  expect(cheapest(eight, [plain(0)])).toEqual({ packs: [[8, 0]], total: 800, proved: true });
 });
 
 test("what was cut is never called proved: too many ways to fill a part, with and without a free carriage to reach", () => {

@@ -1,4 +1,4 @@
-import { cheapestFill, paretoFills, type Fill, type ParetoFill, type PartIn } from "./fills";
+import { cheapestFill, packsAlone, paretoFills, type Fill, type ParetoFill, type PartIn } from "./fills";
 
 /** From so much of goods on an order's carriage, fees included, is this. */
 export type CarriageStep = { readonly from: number; readonly asks: number };
@@ -51,10 +51,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     parts.reduce(
       (sum, part) =>
         sum +
-        Math.max(
-          0,
-          ...part.offers.map((offer) => (offer.supplier === s ? offer.worthOf(Math.ceil(part.quantity / offer.packSize)) : 0)),
-        ) *
+        Math.max(0, ...part.offers.map((offer) => (offer.supplier === s ? offer.worthOf(packsAlone(offer, part.quantity)) : 0))) *
           (part.offers.filter((offer) => offer.supplier === s).length > 1 ? 2 : 1),
       0,
     ),

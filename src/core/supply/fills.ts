@@ -2,6 +2,8 @@
 export type OfferIn = {
   readonly supplier: number;
   readonly packSize: number;
+  /** Packs below which nothing is sold at this price: 1 where there is no such number. */
+  readonly atLeast: number;
   readonly dangerous: boolean;
   /** What a pack costs before it is rounded: of two packs of one size the cheaper is cheaper in any number. */
   readonly each: number;
@@ -11,6 +13,14 @@ export type OfferIn = {
   readonly worth: number;
   readonly worthOf: (packs: number) => number;
 };
+/** Packs of one offer that hold so many pieces by themselves. */
+export const packsAlone = ({ packSize, atLeast }: Pick<OfferIn, "packSize" | "atLeast">, quantity: number): number =>
+  Math.max(Math.ceil(quantity / packSize), atLeast);
+
+/** Pieces that can be left out of so many packs of an offer: one pack, or all of them where fewer are not sold at its price. */
+export const leastLeftOut = ({ packSize, atLeast }: Pick<OfferIn, "packSize" | "atLeast">, packs: number): number =>
+  packs === 0 ? Infinity : packs > atLeast ? packSize : packs * packSize;
+
 export type PartIn = { readonly quantity: number; readonly offers: readonly OfferIn[] };
 
 /** Ways to fill one part that are looked at when goods must reach a free carriage. */
@@ -27,7 +37,7 @@ export function cheapestFill(part: PartIn, bits: number, shares: readonly number
   const usable = part.offers.map((_, j) => j).filter((j) => (bits & (1 << j)) !== 0);
   if (usable.length === 1) {
     const j = usable[0]!;
-    const packs = Math.ceil(part.quantity / part.offers[j]!.packSize);
+    const packs = packsAlone(part.offers[j]!, part.quantity);
     return {
       packs: part.offers.map((_, k) => (k === j ? packs : 0)),
       cost: part.offers[j]!.costOf(packs) + shares[j]!,
@@ -38,6 +48,7 @@ export function cheapestFill(part: PartIn, bits: number, shares: readonly number
   const { offers } = part;
   const beats = (a: number, b: number) =>
     offers[a]!.packSize === offers[b]!.packSize &&
+    offers[a]!.atLeast <= offers[b]!.atLeast &&
     offers[a]!.each <= offers[b]!.each &&
     shares[a]! <= shares[b]! &&
     (offers[a]!.each < offers[b]!.each || shares[a]! < shares[b]! || a < b);
@@ -79,17 +90,14 @@ function forEachFill(
     if (at === usable.length) return;
     const j = usable[at]!;
     const offer = part.offers[j]!;
-    const all = Math.ceil(left / offer.packSize);
-    for (let count = all; count >= 0; count -= 1) {
+    for (let count = packsAlone(offer, left); count >= 0; count = count === offer.atLeast ? 0 : count - 1) {
       // No pack to spare: one fewer of any would not hold it.
-      if (
-        count > 0 &&
-        usable.slice(0, at).some((k) => packs[k]! > 0 && left - count * offer.packSize <= -part.offers[k]!.packSize)
-      )
+      if (count > 0 && usable.slice(0, at).some((k) => count * offer.packSize - left >= leastLeftOut(part.offers[k]!, packs[k]!)))
         continue;
       packs[j] = count;
       place(at + 1, left - count * offer.packSize, cost + (count > 0 ? offer.costOf(count) + (shares[j] ?? 0) : 0));
       packs[j] = 0;
+      if (count === 0) break;
     }
   };
   place(0, part.quantity, 0);
@@ -106,6 +114,7 @@ export function paretoFills(part: PartIn, bits: number, at: readonly number[]): 
   const elsewhere = all.filter((j) => !at.includes(offers[j]!.supplier));
   const beats = (a: number, b: number) =>
     offers[a]!.packSize === offers[b]!.packSize &&
+    offers[a]!.atLeast <= offers[b]!.atLeast &&
     (offers[a]!.each < offers[b]!.each || (offers[a]!.each === offers[b]!.each && a < b));
   const apiece = (j: number) => offers[j]!.each / offers[j]!.packSize;
   const usable = [

@@ -23,7 +23,7 @@ export function within(
   const parts = wants.flatMap(({ partId }) => {
     const part = catalogue.parts.get(partId);
     const limit = Math.max(days, soonest.get(partId) ?? 0);
-    return part ? [{ ...part, offers: part.offers.filter((offer) => daysOf(offer) <= limit) }] : [];
+    return part ? [{ ...part, offers: catalogue.offersOf(part).filter((offer) => daysOf(offer) <= limit) }] : [];
   });
   return {
     catalogue: new Catalogue(parts, [...catalogue.suppliers.values()]),

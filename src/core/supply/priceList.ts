@@ -1,7 +1,7 @@
 import Papa from "papaparse";
 import { parseMoney } from "../money/money";
 import { bad, good, type Result } from "../result";
-import { currencySchema, offerSchema, type Currency, type Offer, type Part } from "../parts/part";
+import { currencySchema, isInForce, offerSchema, type Currency, type Offer, type Part } from "../parts/part";
 
 /** What a column of a supplier's price list holds, and what it is called where it is chosen. */
 export const COLUMNS = {
@@ -11,6 +11,7 @@ export const COLUMNS = {
   price: "Price of a pack",
   currency: "Currency",
   packSize: "Pieces in a pack",
+  atLeast: "From so many packs",
   leadDays: "Lead time, days",
 } as const;
 export type Column = keyof typeof COLUMNS;
@@ -54,13 +55,14 @@ const WORDS: Readonly<Record<Column, RegExp>> = {
   currency: /curr/i,
   packSize: /pack|pieces|unit|per|qty/i,
   leadDays: /lead|deliver|days/i,
+  atLeast: /from|min|break|at least|moq/i,
 };
 
 /** What a list's heads say by themselves; each column is taken once. */
 export function guessMapping(heads: readonly string[]): Mapping {
   const taken = new Set<number>();
   const mapping: Partial<Record<Column, number>> = {};
-  for (const column of ["currency", "leadDays", "price", "packSize", "ours", "theirs", "name"] as const) {
+  for (const column of ["currency", "leadDays", "atLeast", "price", "packSize", "ours", "theirs", "name"] as const) {
     const at = heads.findIndex((head, i) => !taken.has(i) && WORDS[column].test(head));
     if (at < 0) continue;
     taken.add(at);
@@ -92,6 +94,8 @@ type Books = {
   readonly known: ReadonlyMap<string, string>;
   readonly currency: Currency;
   readonly leadDays: number;
+  /** On which the list is taken in. */
+  readonly day: string;
 };
 
 /** Rows that are looked at in one go: so many take some milliseconds. */
@@ -136,21 +140,28 @@ export function* previewSteps({ rows }: List, mapping: Mapping, books: Books): G
     const packSize = wholeOf(cell("packSize"), 1);
     if (packSize === null || packSize < 1 || packSize > 1000)
       return wrong(`pieces in a pack: “${cell("packSize").slice(0, 20)}” is no number from 1 to 1000`);
+    const atLeast = wholeOf(cell("atLeast"), 1);
+    if (atLeast === null || atLeast < 1 || atLeast > 1000)
+      return wrong(`from so many packs: “${cell("atLeast").slice(0, 20)}” is no number from 1 to 1000`);
     if (partId === null)
       return { row, partId, name, offer: null, was: null, what: "unknown", says: "not in the books: it is left out" };
     const part = books.parts.get(partId)!;
-    const was = part.offers.find((one) => one.supplierId === books.supplierId && one.packSize === packSize) ?? null;
+    const before = part.offers.filter(
+      (one) => one.supplierId === books.supplierId && one.packSize === packSize && (one.atLeast ?? 1) === atLeast,
+    );
+    const was = before.find((one) => isInForce(one, books.day)) ?? before.at(-1) ?? null;
     const leadDays = cell("leadDays") === "" ? (was?.leadDays ?? books.leadDays) : wholeOf(cell("leadDays"), 0);
     if (leadDays === null || leadDays < 0 || leadDays > 365)
       return wrong(`lead time: “${cell("leadDays").slice(0, 20)}” is no number of days`);
-    const key = `${partId} ${packSize}`;
-    if (seen.has(key)) return wrong(`the same part in the same pack stands in row ${seen.get(key)} already`);
+    const key = `${partId} ${packSize} ${atLeast}`;
+    if (seen.has(key)) return wrong(`the same part in the same pack and number stands in row ${seen.get(key)} already`);
     seen.set(key, row);
     const offer = offerSchema.safeParse({
       supplierId: books.supplierId,
       priceMinor: price.value,
       currency,
       packSize,
+      ...(atLeast > 1 && { atLeast }),
       leadDays,
       ...(theirsOf(cell("theirs"), was) !== null && { number: theirsOf(cell("theirs"), was) }),
       carriage: was?.carriage ?? part.offers[0]?.carriage ?? (part.kind === "battery" ? "dangerous goods" : "ordinary"),
@@ -163,6 +174,8 @@ export function* previewSteps({ rows }: List, mapping: Mapping, books: Books): G
       was.currency === currency &&
       was.leadDays === leadDays &&
       was.number === offer.data.number &&
+      was.validFrom === undefined &&
+      was.validTo === undefined &&
       !was.free;
     return { ...base, what: same ? "same" : "changed", says: same ? "as it is" : changesOf(was, offer.data) };
   };
@@ -208,5 +221,6 @@ function changesOf(was: Offer, is: Offer): string {
     ...(was.leadDays !== is.leadDays ? [`${was.leadDays} to ${is.leadDays} days`] : []),
     ...(was.free ? ["no longer free"] : []),
     ...(was.number !== is.number ? ["their number"] : []),
+    ...(was.validFrom !== undefined || was.validTo !== undefined ? ["no longer held to certain days"] : []),
   ].join(", ");
 }

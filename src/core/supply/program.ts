@@ -1,23 +1,26 @@
 import type { SupplierIn } from "./cheapest";
-import type { OfferIn, PartIn } from "./fills";
+import { packsAlone, type OfferIn, type PartIn } from "./fills";
 
 /** The packs of one offer of one part, as a variable's name. */
 export const packsAt = (part: number, offer: number) => `x${part}_${offer}`;
 
 /**
  * What `cheapest` solves, as an integer program in the CPLEX LP text format, for a general solver: packs `x`, whether a supplier is
- * bought from `y`, reaches a step of its carriage `f`, sends dangerous goods `d`. That no pack is to spare cannot be said linearly; of
+ * bought from `y`, reaches a step of its carriage `f`, sends dangerous goods `d`, whether an offer with a least number is taken `z`. That no pack is to spare cannot be said linearly; of
  * an offer only as many are allowed as hold the quantity alone, so its optimum may be cheaper by a pack bought to reach a step.
  */
 export function programOf(parts: readonly PartIn[], suppliers: readonly SupplierIn[]): string {
   const all = parts.flatMap((part, i) =>
-    part.offers.map((offer, j) => ({ x: packsAt(i, j), offer, most: Math.ceil(part.quantity / offer.packSize) })),
+    part.offers.map((offer, j) => ({ x: packsAt(i, j), offer, most: packsAlone(offer, part.quantity), z: `z${i}_${j}` })),
   );
   const sum = (terms: readonly { readonly x: string; readonly offer: OfferIn }[], of: (offer: OfferIn) => number) =>
     terms.map(({ x, offer }) => `${of(offer)} ${x}`).join(" + ");
   const rows = parts.map(
     (part, i) => `${part.offers.map((offer, j) => `${offer.packSize} ${packsAt(i, j)}`).join(" + ")} >= ${part.quantity}`,
   );
+  // Where fewer are not sold: none, or so many.
+  const lots = all.filter(({ offer }) => offer.atLeast > 1);
+  for (const { x, z, offer, most } of lots) rows.push(`${x} - ${offer.atLeast} ${z} >= 0`, `${x} - ${most} ${z} <= 0`);
   suppliers.forEach((supplier, s) => {
     const own = all.filter(({ offer }) => offer.supplier === s);
     for (const { x, offer, most } of own) {
@@ -48,7 +51,7 @@ export function programOf(parts: readonly PartIn[], suppliers: readonly Supplier
     "General",
     ` ${all.map(({ x }) => x).join(" ")}`,
     "Binary",
-    ` ${suppliers.map(({ steps }, s) => [`y${s}`, ...steps.slice(1).map((_, k) => `f${s}_${k + 1}`), `d${s}`].join(" ")).join(" ")}`,
+    ` ${suppliers.map(({ steps }, s) => [`y${s}`, ...steps.slice(1).map((_, k) => `f${s}_${k + 1}`), `d${s}`].join(" ")).join(" ")} ${lots.map(({ z }) => z).join(" ")}`,
     "End",
   ].join("\n");
 }

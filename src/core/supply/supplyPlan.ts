@@ -1,9 +1,10 @@
 import { converted } from "../money/money";
+import { formatDay } from "../units/date";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
-import { isPriced, type Currency, type Offer, type Part, type PartCount, type Supplier } from "../parts/part";
+import { isInForce, isPriced, type Currency, type Offer, type Part, type PartCount, type Supplier } from "../parts/part";
 import { cheapest, type SupplierIn } from "./cheapest";
-import type { PartIn } from "./fills";
+import { leastLeftOut, type PartIn } from "./fills";
 import { landedCarriage, landedGoods, landedOf, stepsAsked, type Landed } from "./landed";
 
 export type Want = { readonly partId: string; readonly quantity: number };
@@ -90,7 +91,7 @@ export function learnPlan(
   const found = planOf(wants, basket, packs, true, house);
   // A pack that nobody wants, bought to reach a free carriage, is no plan; nor does it prove a dearer one without it.
   const toSpare = basket.parts.some((part, i) =>
-    part.offers.some((offer, j) => packs[i]![j]! > 0 && spareOf(part, i) >= offer.packSize),
+    part.offers.some((offer, j) => spareOf(part, i) >= leastLeftOut(offer, packs[i]![j]!)),
   );
   if (toSpare && totalOf(found) < totalOf(known)) return false;
   // Amounts that were rounded one by one can leave the solver a cent behind: then the plan that is known is the cheapest.
@@ -116,7 +117,7 @@ export function basketOf(wants: readonly Want[], catalogue: Catalogue, house: Ho
   for (const { partId, quantity } of wants) {
     const part = catalogue.parts.get(partId);
     if (!part || quantity <= 0) continue;
-    const offers = part.offers.filter((offer) => priceable(offer, catalogue, house));
+    const offers = catalogue.offersOf(part).filter((offer) => priceable(offer, catalogue, house));
     if (offers.length > 0) lines.push({ part, quantity, offers });
     else unpriced.push({ part, quantity, why: whyUnpriced(part, catalogue, house) });
   }
@@ -130,6 +131,7 @@ export function basketOf(wants: readonly Want[], catalogue: Catalogue, house: Ho
     offers: offers.map((offer) => ({
       supplier: at.get(offer.supplierId)!,
       packSize: offer.packSize,
+      atLeast: offer.atLeast ?? 1,
       dangerous: offer.carriage === "dangerous goods",
       ...landedGoods(offer, part.kind, catalogue.suppliers.get(offer.supplierId)!, house)!,
     })),
@@ -171,7 +173,7 @@ function priceable(offer: Offer, catalogue: Catalogue, house: HouseRules): boole
 
 /**
  * What so many pieces of a part are worth from the shelf: a piece of its cheapest offer, whatever its pack, half up to the cent; carriage
- * apart, which was paid when it came.
+ * apart, which was paid when it came. A price that is asked for many packs alone counts where there is no other.
  */
 export function pieceCost(
   part: Part,
@@ -179,7 +181,9 @@ export function pieceCost(
   catalogue: Catalogue,
   house: HouseRules,
 ): { readonly minor: number | null; readonly problem: string | null } {
-  const offers = part.offers.filter((offer) => priceable(offer, catalogue, house));
+  const all = catalogue.offersOf(part).filter((offer) => priceable(offer, catalogue, house));
+  const fewest = Math.min(...all.map((offer) => offer.atLeast ?? 1));
+  const offers = all.filter((offer) => (offer.atLeast ?? 1) === fewest);
   if (offers.length === 0) return { minor: null, problem: whyUnpriced(part, catalogue, house) };
   const costs = offers.map((offer) => sharePrice(offer.priceMinor, quantity, offer.packSize, offer.currency, house));
   return { minor: Math.min(...costs), problem: null };
@@ -192,11 +196,22 @@ function whyUnpriced(part: Part, catalogue: Catalogue, house: HouseRules): strin
   if (part.offers.length === 0) return "no supplier offers it";
   const known = part.offers.filter((offer) => catalogue.suppliers.has(offer.supplierId));
   if (known.length === 0) return "its supplier is not in the books";
-  const priced = known.filter(isPriced);
+  const now = known.filter((offer) => isInForce(offer, catalogue.day));
+  if (now.length === 0) return whyNotNow(known, catalogue);
+  const priced = now.filter(isPriced);
   if (priced.length === 0) return "its price is 0.00 and nobody said that this is meant";
   // The carriage is asked in the supplier's own currency: without a rate it is not known, and no zero.
   const currencies = priced.flatMap((offer) => [offer.currency, catalogue.suppliers.get(offer.supplierId)!.currency]);
   return `no rate for ${[...new Set(currencies)].filter((one) => !hasRate(one, house)).join(", ")} in the house rules`;
+}
+
+/** Offers that all ended, or are still to come: until when, from when, and what follows. */
+function whyNotNow(offers: readonly Offer[], { day, parts }: Catalogue): string {
+  const next = offers.map(({ validFrom }) => validFrom ?? "").filter((from) => from > day!);
+  if (next.length > 0) return `its price holds from ${formatDay(next.sort()[0]!)}`;
+  const last = [...offers].sort((a, b) => a.validTo!.localeCompare(b.validTo!)).at(-1)!;
+  const follows = last.followedBy === undefined ? undefined : parts.get(last.followedBy);
+  return `its price ended on ${formatDay(last.validTo!)}${follows ? `; it is followed by ${follows.name}` : ""}`;
 }
 
 function orderOf(supplier: Supplier, lines: OrderLine[], asks: SupplierIn, house: HouseRules): PlannedOrder {

@@ -17,6 +17,7 @@ import * as offerNumber from "./015_offer_number";
 import * as receipts from "./016_receipts";
 import * as invoices from "./017_invoices";
 import * as shelfMoves from "./018_shelf_moves";
+import * as offers from "./019_offers";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -42,6 +43,7 @@ const MIGRATIONS: Migration[] = [
   { name: "016_receipts", ...receipts, down: forwardsOnly },
   { name: "017_invoices", ...invoices, down: forwardsOnly },
   { name: "018_shelf_moves", ...shelfMoves, down: forwardsOnly },
+  { name: "019_offers", ...offers, down: forwardsOnly },
 ];
 
 export const migrationSource = {

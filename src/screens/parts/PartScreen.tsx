@@ -6,18 +6,22 @@ import { useRouter, useSearchParams } from "next/navigation";
 import { useMemo, useState } from "react";
 import { partMerged } from "@/core/parts/partChanges";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
-import { amountWrong, Field, MoneyBox, NumberBox } from "@/ui/boxes";
+import { Field, NumberBox } from "@/ui/boxes";
 import { useDraft, useInBrowser } from "@/ui/useDraft";
-import { CURRENCIES, type Supplier } from "@/core/parts/part";
+import type { Supplier } from "@/core/parts/part";
 import { CELL_VOLTS, packVolts } from "@/core/power/batteryPack";
 import { exampleAt } from "@/core/parts/examples";
 import { figuresOf, tellIssue } from "@/core/parts/tellIssue";
 import { Figures } from "@/ui/figures/Figures";
 import { nothingIn, partedByNeed } from "@/core/figures/schema";
 import { KIND_NAMES, PART_KINDS, type PartKind } from "@/core/parts/kinds";
+import type { PriceLine } from "@/core/supply/seenPrices";
+import { PriceSteps } from "@/draw/PriceSteps";
+import { money } from "@/ui/format";
 import { Changes, type RecordLine } from "../Changes";
 import { Fields } from "../Only";
 import { useSettings } from "../settings";
+import { Offers } from "./Offers";
 import { Shelf, type CountOnShelf, type ShelfOf } from "./Shelf";
 import "./parts.css";
 
@@ -38,6 +42,8 @@ type Page = {
   history: readonly RecordLine[];
   /** null for a new one. */
   shelf: ShelfOf | null;
+  wantedBy: readonly { jobId: string; number: number; customer: string; pieces: number }[];
+  prices: readonly PriceLine[];
 };
 
 /** A part's page: its head, its spec field by field from the one schema, and who sells it. What is wrong stands at its field. */
@@ -67,7 +73,7 @@ export function PartScreen({
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
   // Boxes keep what is typed; put back or merged, they show it afresh.
-  const { may, by } = useSettings();
+  const { may, by, turned } = useSettings();
   const [turn, setTurn] = useState(0);
   const inBrowser = useInBrowser();
   const router = useRouter();
@@ -280,12 +286,44 @@ export function PartScreen({
               </p>
             </section>
           ) : (
-            <Offers
-              offers={Array.isArray(part.offers) ? (part.offers as Raw[]) : []}
-              suppliers={page.suppliers}
-              onChange={(offers) => set("offers", offers)}
-              wrong={wrong}
-            />
+            <div className="part-buying">
+              <Offers
+                offers={Array.isArray(part.offers) ? (part.offers as Raw[]) : []}
+                suppliers={page.suppliers}
+                onChange={(offers) => set("offers", offers)}
+                wrong={wrong}
+              />
+              {page.prices.length > 0 && !turned && (
+                <section className="card shop-only">
+                  <h2>What a piece cost</h2>
+                  <PriceSteps
+                    lines={page.prices}
+                    today={new Date().toISOString()}
+                    nameOf={(id) => page.suppliers.find((one) => one.id === id)?.name ?? id}
+                    show={(minor) => money(minor, page.shelf!.currency)}
+                  />
+                  <p className="soft small">
+                    Without carriage, at today&apos;s rates. A line begins where a price was first stored here.
+                  </p>
+                </section>
+              )}
+              {!isNew && (
+                <section className="card">
+                  <h2>Jobs that still buy it</h2>
+                  {page.wantedBy.length === 0 && <p className="soft">None.</p>}
+                  {page.wantedBy.map(({ jobId, number, customer, pieces }) => (
+                    <p key={jobId}>
+                      <Link prefetch={false} href={`/jobs/${jobId}/order`}>
+                        {String(number).padStart(4, "0")} {customer}
+                      </Link>{" "}
+                      <span className="num soft">
+                        {pieces} {pieces === 1 ? "piece" : "pieces"}
+                      </span>
+                    </p>
+                  ))}
+                </section>
+              )}
+            </div>
           )}
         </div>
       </Fields>
@@ -322,108 +360,5 @@ function besideOf(path: string, value: unknown, names: Page["names"], spec: Raw)
         </Link>
       )}
     </span>
-  );
-}
-
-function Offers({
-  offers,
-  suppliers,
-  onChange,
-  wrong,
-}: {
-  offers: Raw[];
-  suppliers: Supplier[];
-  onChange: (offers: Raw[]) => void;
-  wrong: (path: string) => string;
-}) {
-  const change = (index: number, key: string, value: unknown) =>
-    onChange(offers.map((offer, i) => (i === index ? { ...offer, [key]: value } : offer)));
-  return (
-    <section className="card shop-only">
-      <h2>Who sells it</h2>
-      {offers.length === 0 && <p className="soft">Nobody yet: without an offer a line stays without a price.</p>}
-      {offers.map((offer, index) => (
-        <div key={index} className="offer">
-          <Field label="Supplier" wrong={wrong(`offers.${index}.supplierId`)}>
-            <Select
-              value={String(offer.supplierId)}
-              onChange={(value) => change(index, "supplierId", value)}
-              options={suppliers.map((s) => ({ value: s.id, label: s.name }))}
-              aria-label="Supplier"
-            />
-          </Field>
-          <Field label="Price of a pack, before tax" wrong={amountWrong(offer.priceMinor, wrong(`offers.${index}.priceMinor`))}>
-            <MoneyBox
-              label="Price of a pack, before tax"
-              minor={offer.priceMinor}
-              onChange={(value) => change(index, "priceMinor", value)}
-            />
-          </Field>
-          <Field label="Their number for it" wrong={wrong(`offers.${index}.number`)}>
-            <Input
-              className="num"
-              value={String(offer.number ?? "")}
-              onChange={(event) => change(index, "number", event.target.value === "" ? undefined : event.target.value)}
-              maxLength={40}
-              placeholder="as on their list, such as A-1042"
-              aria-label="Their number for it"
-            />
-          </Field>
-          {offer.priceMinor === 0 && (
-            <label className="offer-free">
-              <input
-                type="checkbox"
-                checked={offer.free === true}
-                onChange={(event) => change(index, "free", event.target.checked ? true : undefined)}
-              />{" "}
-              It costs nothing
-            </label>
-          )}
-          <Field label="Currency" wrong={wrong(`offers.${index}.currency`)}>
-            <Select
-              value={String(offer.currency)}
-              onChange={(value) => change(index, "currency", value)}
-              options={CURRENCIES.map((value) => ({ value, label: value }))}
-              aria-label="Currency"
-            />
-          </Field>
-          <Field label="Pieces in a pack" wrong={wrong(`offers.${index}.packSize`)}>
-            <NumberBox value={offer.packSize} onChange={(value) => change(index, "packSize", value)} label="Pieces in a pack" />
-          </Field>
-          <Field label="Lead time, days" wrong={wrong(`offers.${index}.leadDays`)}>
-            <NumberBox value={offer.leadDays} onChange={(value) => change(index, "leadDays", value)} label="Lead time, days" />
-          </Field>
-          <Field label="Carriage" wrong={wrong(`offers.${index}.carriage`)}>
-            <Select
-              value={String(offer.carriage)}
-              onChange={(value) => change(index, "carriage", value)}
-              options={["ordinary", "dangerous goods"].map((value) => ({ value, label: value }))}
-              aria-label="Carriage"
-            />
-          </Field>
-          <button className="button quiet" onClick={() => onChange(offers.filter((_, i) => i !== index))}>
-            Take out
-          </button>
-        </div>
-      ))}
-      <button
-        className="button"
-        onClick={() =>
-          onChange([
-            ...offers,
-            {
-              supplierId: suppliers[0]?.id ?? "",
-              priceMinor: "",
-              currency: suppliers[0]?.currency ?? "EUR",
-              packSize: 1,
-              leadDays: 3,
-              carriage: "ordinary",
-            },
-          ])
-        }
-      >
-        Add an offer
-      </button>
-    </section>
   );
 }

@@ -39,6 +39,8 @@ export default async function PartPage({
           version: null,
           history: [],
           shelf: null,
+          wantedBy: [],
+          prices: [],
           suppliers: await suppliersOf(db),
           names: {},
         }}
