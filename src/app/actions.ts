@@ -6,6 +6,7 @@ import type { Invoice } from "@/core/cost/invoice";
 import { may, notTheirs, type Deed, type Who } from "@/core/people/roles";
 import { good, type Result } from "@/core/result";
 import type { SpecIssue } from "@/core/parts/part";
+import { sendBackBroken } from "@/shop/damage";
 import { callOffJoint, placeJoint, takeDelivery } from "@/shop/buying";
 import { searchAside } from "@/server/buyingPool";
 import { copyShop } from "@/server/copies";
@@ -118,6 +119,12 @@ export const placeJointOrder = async (raw: unknown, by: string): Promise<Told> =
 export const takeInDelivery = async (raw: unknown, by: string): Promise<Told> =>
   inTheNameOf<Told>("receive", refuseInWords, async (who) =>
     told(await takeDelivery(await database(), raw, now(), nameOf(who, by))),
+  );
+
+/** Notes that broken or wrong pieces of a purchase went back. */
+export const sendBackToSupplier = async (raw: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("receive", refuseInWords, async (who) =>
+    told(await sendBackBroken(await database(), raw, now(), nameOf(who, by))),
   );
 
 export const callOffJointOrder = async (raw: unknown, by: string): Promise<Told> =>

@@ -14,6 +14,7 @@ type PartRow = {
   mass_kg: number | null;
   in_stock: number;
   keep_at_least: number | null;
+  bin: string | null;
   spec: string;
   only_for: string | null;
   version?: number;
@@ -114,6 +115,7 @@ const rawPart = (row: PartRow, offers: Offer[]) => ({
   massKg: row.mass_kg,
   inStock: row.in_stock,
   ...(row.keep_at_least !== null && { keepAtLeast: row.keep_at_least }),
+  ...(row.bin !== null && { bin: row.bin }),
   ...(row.only_for !== null && { onlyFor: row.only_for }),
   offers,
   spec: parsed(row.spec),
@@ -226,6 +228,7 @@ const rowOf = (part: PartHead): PartRow => ({
   mass_kg: part.massKg,
   in_stock: part.inStock,
   keep_at_least: part.keepAtLeast ?? null,
+  bin: part.bin ?? null,
   spec: JSON.stringify(part.spec),
   only_for: part.onlyFor ?? null,
 });

@@ -117,6 +117,31 @@ export const seenDays = async (db: Knex): Promise<Record<string, number>> =>
     }),
   );
 
+type Numbered = {
+  readonly number: string;
+  readonly partId: string;
+  readonly serial: string;
+  readonly lot: string;
+  readonly at: string;
+};
+
+/** Pieces of parts that came with their serial numbers, by what order: those of these parts, the first first. */
+export async function serialsOf(db: Knex, partIds: readonly string[]): Promise<Numbered[]> {
+  if (partIds.length === 0) return [];
+  return (await db
+    .select(
+      "p.number as number",
+      db.raw("json_extract(l.value, '$.partId') as partId"),
+      db.raw("json_extract(s.value, '$.serial') as serial"),
+      db.raw("json_extract(s.value, '$.lot') as lot"),
+      db.raw("json_extract(s.value, '$.at') as at"),
+    )
+    .from(db.raw("purchase as p, json_each(p.body, '$.lines') as l, json_each(l.value, '$.serials') as s"))
+    .whereRaw("json_valid(p.body)")
+    .whereRaw(`json_extract(l.value, '$.partId') in (${partIds.map(() => "?").join(", ")})`, [...partIds])
+    .orderBy("at")) as Numbered[];
+}
+
 export type OpenOrder = {
   readonly jobId: string;
   readonly jobNumber: number;

@@ -8,7 +8,7 @@ const NAME = /[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/g;
 const BATCH = 200;
 
 /**
- * Takes pictures away that no job names and no undo could bring back: taken in, and the line of the job that was to name them never
+ * Takes pictures away that neither a job nor an order names and no undo could bring back: taken in, and the line of the job that was to name them never
  * came. What is younger than a day is left, it may be named yet.
  *
  * @returns how many went
@@ -26,7 +26,7 @@ export async function sweepPhotos(database: string, now: string): Promise<number
   return orphans.length;
 }
 
-/** Every name of a picture in a job, or in what was done to one. */
+/** Every name of a picture in a job, in what was done to one, or of what came with an order. */
 async function namedIn(database: string): Promise<ReadonlySet<string>> {
   const db = connect(database, true);
   const named = new Set<string>();
@@ -43,6 +43,8 @@ async function namedIn(database: string): Promise<ReadonlySet<string>> {
       if (rows.length < BATCH) break;
       last = rows.at(-1)!.id;
     }
+    for (const { body } of (await db("purchase").whereRaw("body like '%\"photos\":[{%'").select("body")) as { body: string }[])
+      read(body);
     for (let last = 0; ;) {
       const rows = (await db("event").where("id", ">", last).orderBy("id").limit(BATCH).select("id", "before", "after")) as {
         id: number;

@@ -6,7 +6,7 @@ const H = 190;
 const LEFT = 12;
 const BOTTOM = 26;
 /** Room at the right for what a line is called and where it ends. */
-const RIGHT = 150;
+const RIGHT = 170;
 /** Each line its own stroke beside its colour: they are told apart without colours too. */
 const STROKES = [
   { stroke: "#14525F", dash: undefined },
@@ -40,7 +40,7 @@ export function PriceSteps({
   const placed = [...ends]
     .sort((a, b) => a.at - b.at)
     .reduce<{ i: number; at: number }[]>((all, { i, at }) => {
-      all.push({ i, at: Math.max(at, (all.at(-1)?.at ?? -Infinity) + 15) });
+      all.push({ i, at: Math.max(at, (all.at(-1)?.at ?? -Infinity) + 17) });
       return all;
     }, []);
   const low = Math.max(0, (placed.at(-1)?.at ?? 0) - (H - BOTTOM));
@@ -72,7 +72,7 @@ export function PriceSteps({
             {line.points.slice(1).map((point) => (
               <circle key={point.at} cx={x(point.at)} cy={y(point.pieceMinor)} r="3" fill={stroke} />
             ))}
-            <text x={W - RIGHT + 6} y={word + 4} fontSize="11.5" fill={stroke}>
+            <text x={W - RIGHT + 6} y={word + 4} fontSize="13" fill={stroke}>
               {show(line.points.at(-1)!.pieceMinor)} {nameOf(line.supplierId).slice(0, 14)}
               {line.packSize > 1 && `, pack of ${line.packSize}`}
               {line.atLeast > 1 && `, from ${line.atLeast}`}
@@ -80,10 +80,10 @@ export function PriceSteps({
           </g>
         );
       })}
-      <text x={LEFT} y={H - 8} fontSize="11.5" fill="#4A585E">
+      <text x={LEFT} y={H - 8} fontSize="13" fill="#4A585E">
         {formatDay(new Date(first).toISOString())}
       </text>
-      <text x={W - RIGHT} y={H - 8} fontSize="11.5" fill="#4A585E" textAnchor="end">
+      <text x={W - RIGHT} y={H - 8} fontSize="13" fill="#4A585E" textAnchor="end">
         today
       </text>
     </svg>

@@ -1,3 +1,6 @@
+import fc from "fast-check";
+import { DEMO_PARTS } from "@/data/demo/parts";
+import { isDrawn, PartView } from "./PartView";
 import { renderToStaticMarkup } from "react-dom/server";
 import { donorOf, hub, mid, battery } from "../../tests/bench.fixture";
 import { Catalogue } from "@/core/parts/catalogue";
@@ -185,3 +188,36 @@ test.each([
 
 test("a tool without a drawing draws nothing", () =>
   expect(renderToStaticMarkup(<ToolDrawing name="charge-time" input={{}} output={{}} />)).toBe(""));
+
+describe("a part drawn from its figures", () => {
+  const parts = DEMO_PARTS.filter((part) => isDrawn(part.kind));
+  const markup = (kind: string, spec: Readonly<Record<string, unknown>>) =>
+    renderToStaticMarkup(<PartView kind={kind} spec={spec} at="spec.lengthMm" show={(mm) => mm.toFixed(1)} />);
+  test("every part of the demo that can be drawn is, and its figures stand at its lines as they are", () => {
+    expect(new Set(parts.map((part) => part.kind)).size).toBe(6);
+    for (const part of parts) {
+      const html = markup(part.kind, part.spec);
+      expect([part.id, html.startsWith("<svg")]).toEqual([part.id, true]);
+      const spec = part.spec as { overLocknutMm?: number; lengthMm?: number; diameterMm?: number };
+      for (const value of [spec.overLocknutMm, spec.lengthMm, spec.diameterMm])
+        if (value !== undefined) expect([part.id, html.includes(`>${value.toFixed(1)}<`)]).toEqual([part.id, true]);
+    }
+  });
+  test("while figures are missing or are no numbers, nothing is drawn with them and nothing breaks", () => {
+    const odd = fc.oneof(
+      fc.constantFrom(undefined, null, "", "12,5", -3, 0, Number.NaN, Number.POSITIVE_INFINITY),
+      fc.double({ min: 0, max: 900 }),
+    );
+    fc.assert(
+      fc.property(fc.constantFrom(...parts), fc.infiniteStream(fc.tuple(fc.boolean(), odd)), ({ kind, spec }, stream) => {
+        const typed = Object.fromEntries(
+          Object.entries(spec as Record<string, unknown>).map(([key, value]) => {
+            const [keep, other] = stream.next().value as [boolean, unknown];
+            return [key, keep ? value : other];
+          }),
+        );
+        expect(markup(kind, typed)).not.toMatch(/NaN|Infinity|undefined/);
+      }),
+    );
+  });
+});

@@ -1,7 +1,8 @@
 import type { Content, TableCell } from "pdfmake/interfaces";
 
 /** A paper before it is laid out: what stands on it, in order. */
-export type Paper = { readonly title: string; readonly content: Content[] };
+/** `bare`: edge to edge and without a foot, for a sheet of labels. */
+export type Paper = { readonly title: string; readonly content: Content[]; readonly bare?: boolean };
 
 /** A table with a ruled head; amounts stand right. */
 export function table(head: string[], rows: TableCell[][], widths: (string | number)[], right: number[] = []): Content {

@@ -25,12 +25,12 @@ function prepare(): void {
 }
 
 /** A paper as PDF, on A4 with page numbers at the foot. */
-export async function pdfOf({ title, content }: Paper): Promise<Uint8Array> {
+export async function pdfOf({ title, content, bare = false }: Paper): Promise<Uint8Array> {
   prepare();
   const definition: TDocumentDefinitions = {
     info: { title },
     pageSize: "A4",
-    pageMargins: [48, 44, 48, 52],
+    pageMargins: bare ? [0, 0, 0, 0] : [48, 44, 48, 52],
     defaultStyle: { font: "Text", fontSize: 10, lineHeight: 1.2, color: "#1D2A30" },
     styles: {
       title: { fontSize: 20, bold: true },
@@ -43,11 +43,14 @@ export async function pdfOf({ title, content }: Paper): Promise<Uint8Array> {
     pageBreakBefore: (node, queries) =>
       node.style === "heading" &&
       !queries.getFollowingNodesOnPage().some((next) => next.text !== undefined && next.style !== "foot"),
-    footer: (page, pages) => ({
-      text: `${title}, page ${page} of ${pages}`,
-      style: "foot",
-      margin: [0, 16, 0, 0],
-    }),
+    footer: (page, pages) =>
+      bare
+        ? null
+        : {
+            text: `${title}, page ${page} of ${pages}`,
+            style: "foot",
+            margin: [0, 16, 0, 0],
+          },
   };
   return new Uint8Array(await pdfmake.createPdf(definition).getBuffer());
 }

@@ -104,6 +104,54 @@ export function claimPaper(purchase: Purchase, head: Letterhead): Paper | null {
   };
 }
 
+/** What lies in the parcel that goes back to a supplier; null where nothing came broken or wrong. */
+export function returnPaper(purchase: Purchase, head: Letterhead): Paper | null {
+  const rows = purchase.lines.filter((line) => line.broken > 0);
+  if (rows.length === 0) return null;
+  const packed = rows.some((line) => line.kind === "battery");
+  return {
+    title: `Return of order ${purchase.number}`,
+    content: [
+      ...shopHead(head),
+      { text: `Return of order ${purchase.number}`, style: "title" },
+      ...to(purchase, head),
+      { text: "These pieces came broken or wrong and go back to you. Please credit them or send them anew." },
+      table(
+        ["Part", "Name", "Pieces", "Price of a pack"],
+        rows.map((line) => [
+          line.theirNumber || line.partId,
+          line.name,
+          String(line.broken),
+          `${formatMoney(line.packPriceMinor, line.offerCurrency)}${line.packSize > 1 ? ` of ${line.packSize}` : ""}`,
+        ]),
+        [90, "*", 60, 100],
+        [2, 3],
+      ),
+      ...rows
+        .filter((line) => line.serials.length > 0)
+        .map((line): Content => ({
+          text: `Serial numbers that came of ${line.name}: ${line.serials.map(({ serial, lot }) => `${serial}${lot && ` (lot ${lot})`}`).join(", ")}. Mark the one that goes back.`,
+        })),
+      {
+        text: purchase.photos.length > 0 ? `Photographs of them: ${purchase.photos.length}, with us.` : "",
+        margin: [0, 6, 0, 0],
+      },
+      { text: "What was counted at our door", style: "heading" },
+      { ul: purchase.receipts.map((receipt) => `${formatMoment(receipt.at)}: ${receipt.says}`) },
+      ...(packed
+        ? [
+            {
+              text: "Holds a lithium pack that is damaged or may be: it is not put into an ordinary parcel and goes by no ordinary carrier. Kept apart outside until it is fetched by whoever is licensed to carry it; the rules of the place decide.",
+              color: "#8E2A17",
+              margin: [0, 10, 0, 0],
+            } as Content,
+          ]
+        : []),
+      { text: "Packed by                                             Date", margin: [0, 30, 0, 0] },
+    ],
+  };
+}
+
 /** An order's lines for a supplier's form: formulas defused, so that a part's name cannot run in a spreadsheet. */
 export const purchaseCsv = (purchase: Purchase): string =>
   `\uFEFF${Papa.unparse(

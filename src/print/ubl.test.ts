@@ -262,6 +262,8 @@ const LINE: Purchase["lines"][number] = {
   for: [],
   came: 0,
   broken: 0,
+  sentBack: 0,
+  serials: [],
 };
 const PURCHASE: Purchase = {
   id: "p",
@@ -281,6 +283,7 @@ const PURCHASE: Purchase = {
   dangerousGoods: true,
   dueDay: "2026-12-10",
   receipts: [],
+  photos: [],
   closed: null,
 };
 const HEAD = { shop: { name: "Slip Works", address: "3 Ferry Slip" }, customerNumber: "C-9" };

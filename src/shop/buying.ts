@@ -16,6 +16,7 @@ import { deliverySchema, forShelf, orderedPieces, purchaseOf, receive, type Purc
 import { basketOf, type PlannedOrder } from "@/core/supply/supplyPlan";
 import { lastSerial, orderNumber } from "@/core/cost/orderOf";
 import { text } from "@/core/record";
+import { plainSerial } from "@/core/supply/serials";
 import { takeFromShelf } from "@/data/catalogue";
 import { findJob, heldByOthers } from "@/data/jobs";
 import {
@@ -25,6 +26,7 @@ import {
   listPurchases,
   ordersUnderWay,
   purchaseOfRequest,
+  serialsOf,
   takePurchaseNumber,
   updatePurchase,
   type OpenOrder,
@@ -485,7 +487,18 @@ export async function takeDelivery(db: Knex, raw: unknown, now: string, by: stri
       return bad(
         `Somebody else has taken in a delivery of ${purchase.number} meanwhile: ${purchase.receipts.at(-1)?.says ?? "it was changed"}. Nothing of yours was stored; look, then count again.`,
       );
-    const taken = receive(purchase, delivery, { at: now, by, request, nameOf: (line) => purchase.lines[line]?.name ?? "a part" });
+    const known = new Map(
+      (await serialsOf(trx, delivery.some((one) => one.serials?.length) ? purchase.lines.map((line) => line.partId) : [])).map(
+        (one) => [`${one.partId} ${plainSerial(one.serial)}`, one.number],
+      ),
+    );
+    const taken = receive(purchase, delivery, {
+      at: now,
+      by,
+      request,
+      nameOf: (line) => purchase.lines[line]?.name ?? "a part",
+      cameWith: (partId, serial) => known.get(`${partId} ${serial}`),
+    });
     if (!taken.ok) return taken;
     const { purchase: next, nowHere, toShelf, says } = taken.value;
     if (!(await updatePurchase(trx, next, version))) throw new Error("the purchase changed inside its own transaction");

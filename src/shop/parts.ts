@@ -4,6 +4,7 @@ import type { Catalogue } from "@/core/parts/catalogue";
 import type { PartList, PartRow } from "@/core/parts/partList";
 import { isPriced, readPart, type Currency, type Offer, type Part, type SpecIssue, type Supplier } from "@/core/parts/part";
 import { findJob, wantedBy } from "@/data/jobs";
+import { serialsOf } from "@/data/purchases";
 import { pricesSeen } from "@/data/pricesSeen";
 import { priceLines, type PriceLine } from "@/core/supply/seenPrices";
 import { bumpPart, findRawPart, loadCatalogue, saveParts, setCount } from "@/data/catalogue";
@@ -80,6 +81,8 @@ export type PartPage = {
   } | null;
   /** Jobs that still buy pieces of it. */
   readonly wantedBy: Awaited<ReturnType<typeof wantedBy>>;
+  /** Pieces that came with their serial numbers, the last first. */
+  readonly serials: readonly { readonly number: string; readonly serial: string; readonly lot: string; readonly at: string }[];
   /** What a piece cost of whom, over time, in the shop's currency. */
   readonly prices: readonly PriceLine[];
 };
@@ -105,6 +108,7 @@ export async function openPart(db: Knex, id: string): Promise<PartPage | undefin
       currency: house.currency,
     },
     wantedBy: await wantedBy(db, id),
+    serials: (await serialsOf(db, [id])).reverse().slice(0, SHOWN_MOVES),
     prices: priceLines(await pricesSeen(db, id), house),
     issues: read.ok ? [] : read.error,
     suppliers: [...catalogue.suppliers.values()],

@@ -60,6 +60,7 @@ const head = {
   offers: z.array(offerSchema).max(20),
   inStock: z.int().min(0).max(10000).describe("In the shop's stock"),
   keepAtLeast: z.int("must be whole pieces").min(0).max(10000).optional().describe("Kept on the shelf at least"),
+  bin: z.string().trim().min(1).max(20, "must be at most 20 letters").optional().describe("Where it lies"),
   onlyFor: z.string().min(1).max(40).optional().describe("Brought by the customer of this job, by its id"),
 };
 

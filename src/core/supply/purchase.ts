@@ -4,6 +4,7 @@ import { currencySchema } from "../parts/part";
 import { partId, stamp, text } from "../record";
 import { bad, good, type Result } from "../result";
 import { giveOut, SHELF, type Need } from "./needs";
+import { cameSerialSchema, checkSerials, plainSerial, serialText } from "./serials";
 import { placedOrderSchema, type PlacedOrder } from "./placedOrder";
 import type { PlannedOrder } from "./supplyPlan";
 
@@ -35,6 +36,10 @@ export const purchaseSchema = z.strictObject({
       /** Pieces that came whole, and pieces that came and are no use. */
       came: pieces,
       broken: pieces,
+      /** Of the broken ones those that went back to the supplier. */
+      sentBack: pieces.default(0),
+      /** Pieces that are known by their number, whole and broken ones. */
+      serials: z.array(cameSerialSchema).max(1000).default([]),
     }),
   ),
   goodsMinor: z.int(),
@@ -45,6 +50,11 @@ export const purchaseSchema = z.strictObject({
   dueDay: z.iso.date(),
   /** With the request that it was counted by, so that the same one sent twice is counted once. */
   receipts: z.array(z.strictObject({ ...stamp, says: text(400), request: text(60).optional() })).max(100),
+  /** Of what came: a dented box, a broken part. */
+  photos: z
+    .array(z.strictObject({ id: text(40), widthPx: z.int(), heightPx: z.int(), ...stamp }))
+    .max(40, "an order holds at most 40 photographs")
+    .default([]),
   /** Everything came, or what did not is not waited for any more; or it was called off before anything came. */
   closed: z.strictObject({ ...stamp, how: z.enum(["complete", "rest given up", "called off"]), why: text(200) }).nullable(),
 });
@@ -134,6 +144,8 @@ export function purchaseOf(
       }),
       came: 0,
       broken: 0,
+      sentBack: 0,
+      serials: [],
     };
   });
   const purchase: Purchase = {
@@ -151,6 +163,7 @@ export function purchaseOf(
     dangerousGoods: planned.dangerousGoods,
     dueDay: of.dueDay,
     receipts: [],
+    photos: [],
     closed: null,
   };
   const jobs = [...orderIds.keys()];
@@ -211,6 +224,9 @@ export const deliverySchema = z
       line: z.int().min(0).max(500),
       good: z.int("must be whole pieces").min(0, "must be 0 or more").max(100_000, "must be at most 100,000"),
       broken: z.int("must be whole pieces").min(0, "must be 0 or more").max(100_000, "must be at most 100,000"),
+      serials: z.array(serialText).max(200, "at most 200 serial numbers at once").optional(),
+      /** The lot that their labels say; one for all pieces of a line. */
+      lot: text(40).optional(),
     }),
   )
   .max(500);
@@ -234,31 +250,42 @@ export function receive(
     by,
     request,
     nameOf,
+    cameWith = () => undefined,
   }: {
     readonly at: string;
     readonly by: string;
     readonly request?: string | undefined;
     readonly nameOf: (line: number) => string;
+    /** The order that a piece of a part with this number came with before. */
+    readonly cameWith?: (partId: string, serial: string) => string | undefined;
   },
 ): Result<Received> {
   if (purchase.closed) return bad(`${purchase.number} is closed: ${purchase.closed.how}.`);
   const seen = new Set<number>();
-  for (const { line, good: whole } of delivery) {
+  for (const { line, good: whole, broken, serials = [] } of delivery) {
     const ordered = purchase.lines[line];
     if (!ordered) return bad("There is no such line in this order: look again.");
     if (seen.has(line)) return bad(`${nameOf(line)} stands there twice.`);
     seen.add(line);
+    const fits = checkSerials(serials, whole + broken, nameOf(line), (serial) => cameWith(ordered.partId, serial));
+    if (!fits.ok) return fits;
     const waits = missingPieces(ordered);
     if (whole > waits)
       return bad(
         `${nameOf(line)}: ${whole} came and ${waits === 0 ? "none is" : `${waits} ${waits === 1 ? "is" : "are"}`} waited for. If more was sent than ordered, tell the supplier, and count the rest onto the shelf under Parts.`,
       );
   }
+  const numbered = delivery.flatMap(({ line, serials = [] }) =>
+    serials.map((serial) => `${purchase.lines[line]!.partId} ${plainSerial(serial)}`),
+  );
+  if (new Set(numbered).size < numbered.length) return bad("One serial number is written with two lines of the same part.");
   const moving = delivery.filter((one) => one.good > 0 || one.broken > 0);
   if (moving.length === 0) return bad("Nothing is counted yet: write how many pieces came.");
   const lines = purchase.lines.map((line, i) => {
     const one = moving.find((each) => each.line === i);
-    return one ? { ...line, came: line.came + one.good, broken: line.broken + one.broken } : line;
+    if (!one) return line;
+    const came = (one.serials ?? []).map((serial) => ({ serial, lot: one.lot ?? "", at, by }));
+    return { ...line, came: line.came + one.good, broken: line.broken + one.broken, serials: [...line.serials, ...came] };
   });
   const whole = lines.every((line) => missingPieces(line) === 0);
   const says = moving

@@ -5,10 +5,13 @@ const SAME =
   "part_id = new.part_id and supplier_id = new.supplier_id and pack_size = new.pack_size and at_least = coalesce(new.at_least, 1)";
 
 /**
- * From how many packs on a price is asked, from when and until when it holds, and what follows a part that is sold no more. And every
+ * Where a part lies. From how many packs on a price is asked, from when and until when it holds, and what follows a part that is sold no more. And every
  * price that was ever asked, whichever way it came into the books: a line wherever it is another one than the last.
  */
 export async function up(knex: Knex): Promise<void> {
+  await knex.schema.alterTable("part", (table) => {
+    table.text("bin").nullable();
+  });
   await knex.schema.alterTable("offer", (table) => {
     table.integer("at_least").nullable();
     table.text("valid_from").nullable();

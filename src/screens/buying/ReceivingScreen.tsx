@@ -4,6 +4,8 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { typedNumber } from "@/core/figures/schema";
+import { isNumbered, readSerials } from "@/core/supply/serials";
+import { toSendBack } from "@/core/supply/sendBack";
 import { dealt, isHere, missingPieces, orderedPieces, type Purchase } from "@/core/supply/purchase";
 import { formatDay, formatMoment } from "@/core/units/date";
 import { AskWhy } from "@/ui/AskWhy";
@@ -13,6 +15,7 @@ import { useDraft, useInBrowser } from "@/ui/useDraft";
 import { Only } from "../Only";
 import { useSettings } from "../settings";
 import { SHELF } from "@/core/supply/needs";
+import { DeliveryPhotos } from "./DeliveryPhotos";
 import { tag, WhySoMuch } from "./BuyingScreen";
 import "../parts/parts.css";
 import "./buying.css";
@@ -24,17 +27,19 @@ type Page = {
   today: string;
   sendTo: string;
 };
-type Counted = Record<string, { good: string; broken: string }>;
+type Counted = Record<string, { good: string; broken: string; serials?: string; lot?: string }>;
 
 /** At the bench door: what of an order came, whole or broken, counted line by line. */
 export function ReceivingScreen({
   page,
   takeInDelivery,
   callOffJointOrder,
+  sendBackToSupplier,
 }: {
   page: Page;
   takeInDelivery: (raw: unknown, by: string) => Told;
   callOffJointOrder: (raw: unknown, by: string) => Told;
+  sendBackToSupplier: (raw: unknown, by: string) => Told;
 }) {
   const { purchase, names, today } = page;
   const of = useDraft(`delivery ${purchase.number}`, "{}");
@@ -44,13 +49,19 @@ export function ReceivingScreen({
   const [busy, setBusy] = useState(false);
   const { by, turned } = useSettings();
   const router = useRouter();
-  const set = (line: number, key: "good" | "broken", text: string) =>
+  const set = (line: number, key: "good" | "broken" | "serials" | "lot", text: string) =>
     of.put(JSON.stringify({ ...counted, [line]: { good: "", broken: "", ...counted[line], [key]: text } }));
   const open = purchase.closed === null;
   const numbers = purchase.lines.map((_, line) => {
     const typed = counted[line] ?? { good: "", broken: "" };
     const read = (text: string) => (text.trim() === "" ? 0 : typedNumber(text));
-    return { line, good: read(typed.good), broken: read(typed.broken) };
+    const serials = readSerials(typed.serials ?? "");
+    return {
+      line,
+      good: read(typed.good),
+      broken: read(typed.broken),
+      ...(serials.length > 0 && { serials, lot: typed.lot ?? "" }),
+    };
   });
   const wrong = numbers.find(({ good, broken }) => typeof good === "string" || typeof broken === "string");
   const some = numbers.some(({ good, broken }) => good !== 0 || broken !== 0);
@@ -115,23 +126,10 @@ export function ReceivingScreen({
             Claim
           </a>
         )}
-        {open && (
-          <Only may="call off joint order">
-            <AskWhy
-              label={purchase.lines.some((line) => line.came > 0) ? "Give the rest up" : "Call it off"}
-              asks={
-                purchase.lines.some((line) => line.came > 0)
-                  ? "What is missing is bought again, and what came for jobs that are not served goes to the shelf. Why?"
-                  : "Its parts are to be bought again. Tell the supplier too. Why?"
-              }
-              yes="Yes"
-              disabled={busy}
-              onYes={(why) => {
-                const wish = { purchaseId: purchase.id, version: purchase.version, why };
-                void act(wish, () => callOffJointOrder(wish, by));
-              }}
-            />
-          </Only>
+        {purchase.lines.some((line) => line.broken > 0) && (
+          <a className="button" href={`/api/buying/${purchase.number}/return.pdf`} target="_blank" rel="noreferrer">
+            Return
+          </a>
         )}
       </div>
       {!turned && purchase.landed && (
@@ -170,6 +168,35 @@ export function ReceivingScreen({
                   {line.partId}
                   {line.packSize > 1 && `, ${line.packs} ${line.packs === 1 ? "pack" : "packs"} of ${line.packSize}`}
                 </div>
+                {line.serials.length > 0 && (
+                  <div className="small">
+                    serial{" "}
+                    <span className="num">
+                      {line.serials.map((one) => `${one.serial}${one.lot && `, lot ${one.lot}`}`).join("; ")}
+                    </span>
+                  </div>
+                )}
+                {open && isNumbered(line.kind) && missingPieces(line) > 0 && (
+                  <div className="receiving-serials">
+                    <textarea
+                      className="num"
+                      rows={2}
+                      value={counted[i]?.serials ?? ""}
+                      onChange={(event) => set(i, "serials", event.target.value)}
+                      maxLength={4000}
+                      placeholder="serial numbers, one a line"
+                      aria-label={`${line.name}: serial numbers`}
+                    />
+                    <input
+                      className="num"
+                      value={counted[i]?.lot ?? ""}
+                      onChange={(event) => set(i, "lot", event.target.value)}
+                      maxLength={40}
+                      placeholder="lot"
+                      aria-label={`${line.name}: lot`}
+                    />
+                  </div>
+                )}
               </td>
               <td className="small">
                 {line.for.map((share, at) => (
@@ -187,7 +214,11 @@ export function ReceivingScreen({
               <td className="right num">{orderedPieces(line)}</td>
               <td className="right num">
                 {line.came}
-                {line.broken > 0 && <div className="bad small">{line.broken} broken</div>}
+                {line.broken > 0 && (
+                  <div className="bad small">
+                    {line.broken} broken{line.sentBack > 0 && `, ${line.sentBack} sent back`}
+                  </div>
+                )}
               </td>
               {open && (
                 <td>
@@ -230,32 +261,69 @@ export function ReceivingScreen({
           ))}
         </tbody>
       </table>
-      {open && (
+      {(open || purchase.lines.some((line) => toSendBack(line) > 0)) && (
         <div className="receiving-buttons">
-          <button
-            className="button"
-            disabled={busy || missing === 0}
-            onClick={() =>
-              of.put(
-                JSON.stringify(
-                  Object.fromEntries(
-                    purchase.lines.map((line, i) => [
-                      i,
-                      { good: missingPieces(line) > 0 ? String(missingPieces(line)) : "", broken: "" },
-                    ]),
-                  ),
-                ),
-              )
-            }
-          >
-            All of it came
-          </button>
-          <button className="button main-action" disabled={busy || !some} onClick={take}>
-            Take it in
-          </button>
-          <span className="soft small">
-            What is missing stays waited for; what is broken is waited for again. Tell the supplier of both.
-          </span>
+          {open && (
+            <>
+              <button
+                className="button"
+                disabled={busy || missing === 0}
+                onClick={() =>
+                  of.put(
+                    JSON.stringify(
+                      Object.fromEntries(
+                        purchase.lines.map((line, i) => [
+                          i,
+                          { good: missingPieces(line) > 0 ? String(missingPieces(line)) : "", broken: "" },
+                        ]),
+                      ),
+                    ),
+                  )
+                }
+              >
+                All of it came
+              </button>
+              <button className="button main-action" disabled={busy || !some} onClick={take}>
+                Take it in
+              </button>
+              <span className="soft small">
+                What is missing stays waited for; what is broken is waited for again. Tell the supplier of both.
+              </span>
+            </>
+          )}
+          <span className="fill" />
+          {purchase.lines.some((line) => toSendBack(line) > 0) && (
+            <Only may="receive">
+              <AskWhy
+                label="Sent back"
+                asks={`How did it go: which carrier, under what number?${purchase.lines.some((line) => line.kind === "battery" && toSendBack(line) > 0) ? " A damaged pack goes by no ordinary carrier: by whom was it fetched?" : ""}`}
+                yes="It went"
+                disabled={busy}
+                onYes={(how) => {
+                  const wish = { purchaseId: purchase.id, version: purchase.version, how };
+                  void act(wish, (request) => sendBackToSupplier({ ...wish, request }, by));
+                }}
+              />
+            </Only>
+          )}
+          {open && (
+            <Only may="call off joint order">
+              <AskWhy
+                label={purchase.lines.some((line) => line.came > 0) ? "Give the rest up" : "Call it off"}
+                asks={
+                  purchase.lines.some((line) => line.came > 0)
+                    ? "What is missing is bought again, and what came for jobs that are not served goes to the shelf. Why?"
+                    : "Its parts are to be bought again. Tell the supplier too. Why?"
+                }
+                yes="Yes"
+                disabled={busy}
+                onYes={(why) => {
+                  const wish = { purchaseId: purchase.id, version: purchase.version, why };
+                  void act(wish, () => callOffJointOrder(wish, by));
+                }}
+              />
+            </Only>
+          )}
         </div>
       )}
       <div className="receiving-foot">
@@ -285,12 +353,13 @@ export function ReceivingScreen({
         <section className="card">
           <h2>What came</h2>
           {purchase.receipts.length === 0 && <p className="soft">Nothing yet.</p>}
-          {purchase.receipts.map((receipt) => (
-            <p key={receipt.at}>
+          {purchase.receipts.map((receipt, i) => (
+            <p key={`${receipt.at} ${i}`}>
               <span className="num small soft">{formatMoment(receipt.at)}</span> {receipt.says}
               {receipt.by && <span className="soft">, {receipt.by}</span>}
             </p>
           ))}
+          <DeliveryPhotos number={purchase.number} photos={purchase.photos} />
         </section>
       </div>
     </div>

@@ -47,7 +47,7 @@ export function Offers({
               value={String(offer.number ?? "")}
               onChange={(event) => change(index, "number", event.target.value === "" ? undefined : event.target.value)}
               maxLength={40}
-              placeholder="as on their list, such as A-1042"
+              placeholder="such as A-1042"
               aria-label="Their number for it"
             />
           </Field>
@@ -72,12 +72,12 @@ export function Offers({
           <Field label="Pieces in a pack" wrong={wrong(`offers.${index}.packSize`)}>
             <NumberBox value={offer.packSize} onChange={(value) => change(index, "packSize", value)} label="Pieces in a pack" />
           </Field>
-          <Field label="This price from so many packs on" wrong={wrong(`offers.${index}.atLeast`)}>
+          <Field label="From so many packs on" wrong={wrong(`offers.${index}.atLeast`)}>
             <NumberBox
               value={offer.atLeast ?? null}
               onChange={(value) => change(index, "atLeast", value ?? undefined)}
               label="This price from so many packs on"
-              example="such as 10; empty: from the first"
+              example="from the first"
             />
           </Field>
           <Field label="Holds from" wrong={wrong(`offers.${index}.validFrom`)}>
@@ -85,16 +85,11 @@ export function Offers({
               label="Holds from"
               day={offer.validFrom}
               onChange={(day) => change(index, "validFrom", day)}
-              example="such as 1 Jan 2027; empty: already"
+              example="already"
             />
           </Field>
           <Field label="Holds until, that day too" wrong={wrong(`offers.${index}.validTo`)}>
-            <DayBox
-              label="Holds until"
-              day={offer.validTo}
-              onChange={(day) => change(index, "validTo", day)}
-              example="such as 31 Dec 2026; empty: no end"
-            />
+            <DayBox label="Holds until" day={offer.validTo} onChange={(day) => change(index, "validTo", day)} example="no end" />
           </Field>
           {offer.validTo !== undefined && (
             <Field label="What follows it, if it is sold no more after that" wrong={wrong(`offers.${index}.followedBy`)}>
@@ -103,7 +98,7 @@ export function Offers({
                 value={String(offer.followedBy ?? "")}
                 onChange={(event) => change(index, "followedBy", event.target.value === "" ? undefined : event.target.value)}
                 maxLength={60}
-                placeholder="the part number that follows"
+                placeholder="a part number"
                 aria-label="What follows it"
               />
             </Field>

@@ -15,12 +15,12 @@ import { figuresOf, tellIssue } from "@/core/parts/tellIssue";
 import { Figures } from "@/ui/figures/Figures";
 import { nothingIn, partedByNeed } from "@/core/figures/schema";
 import { KIND_NAMES, PART_KINDS, type PartKind } from "@/core/parts/kinds";
-import type { PriceLine } from "@/core/supply/seenPrices";
-import { PriceSteps } from "@/draw/PriceSteps";
-import { money } from "@/ui/format";
+import { isDrawn, PartView } from "@/draw/PartView";
+import { formatNumber } from "@/core/units/formatQuantity";
 import { Changes, type RecordLine } from "../Changes";
 import { Fields } from "../Only";
 import { useSettings } from "../settings";
+import { PartBeside, type Beside } from "./PartBeside";
 import { Offers } from "./Offers";
 import { Shelf, type CountOnShelf, type ShelfOf } from "./Shelf";
 import "./parts.css";
@@ -42,9 +42,7 @@ type Page = {
   history: readonly RecordLine[];
   /** null for a new one. */
   shelf: ShelfOf | null;
-  wantedBy: readonly { jobId: string; number: number; customer: string; pieces: number }[];
-  prices: readonly PriceLine[];
-};
+} & Beside;
 
 /** A part's page: its head, its spec field by field from the one schema, and who sells it. What is wrong stands at its field. */
 export function PartScreen({
@@ -75,6 +73,8 @@ export function PartScreen({
   // Boxes keep what is typed; put back or merged, they show it afresh.
   const { may, by, turned } = useSettings();
   const [turn, setTurn] = useState(0);
+  // The figure that is being typed: it stands out in the drawing.
+  const [pointed, setPointed] = useState<string | null>(null);
   const inBrowser = useInBrowser();
   const router = useRouter();
   // Come from a job's finding: the way back is kept.
@@ -196,66 +196,102 @@ export function PartScreen({
       )}
       <Fields may="save part">
         <div className="part-columns" key={`${turn} ${page.version} ${inBrowser}`}>
-          <section className="card">
-            <h2>What it is</h2>
-            <Field label="Part number" wrong={wrong("id")}>
-              <Input
-                value={String(part.id)}
-                disabled={!isNew}
-                onChange={(event) => set("id", event.target.value)}
-                maxLength={60}
-                placeholder="such as front-hub-250"
-                aria-label="Part number"
-              />
-            </Field>
-            {isNew && (
-              <Field label="Kind" wrong={wrong("kind")}>
-                <Select
-                  value={kind}
-                  onChange={(value) => setPart({ ...part, kind: value, spec: emptyOf(value) })}
-                  options={PART_KINDS.map((value) => ({ value, label: KIND_NAMES[value] }))}
-                  aria-label="Kind"
+          <div className="part-beside">
+            {isDrawn(kind) && (
+              <section className="card">
+                <h2>To scale</h2>
+                <PartView kind={kind} spec={spec} at={pointed} show={(mm) => formatNumber(mm, 1)} />
+              </section>
+            )}
+            <section className="card">
+              <h2>What it is</h2>
+              <Field label="Part number" wrong={wrong("id")}>
+                <Input
+                  value={String(part.id)}
+                  disabled={!isNew}
+                  onChange={(event) => set("id", event.target.value)}
+                  maxLength={60}
+                  placeholder="such as front-hub-250"
+                  aria-label="Part number"
                 />
               </Field>
-            )}
-            <Field label="Name" wrong={wrong("name")}>
-              <Input
-                value={String(part.name)}
-                onChange={(event) => set("name", event.target.value)}
-                maxLength={90}
-                placeholder="such as Front hub 250 W, laced in 622"
-                aria-label="Name"
-              />
-            </Field>
-            <Field label="Maker" wrong={wrong("maker")}>
-              <Input
-                value={String(part.maker)}
-                onChange={(event) => set("maker", event.target.value)}
-                maxLength={60}
-                placeholder="as on the part or its sheet"
-                aria-label="Maker"
-              />
-            </Field>
-            <Field label="Mass, kg" wrong={wrong("massKg")}>
-              <NumberBox value={part.massKg} onChange={(value) => set("massKg", value)} label="Mass, kg" example="such as 2.4" />
-            </Field>
-            {!short && isNew && (
-              <Field label="On our shelf" wrong={wrong("inStock")}>
-                <NumberBox value={part.inStock} onChange={(value) => set("inStock", value ?? 0)} label="On our shelf" />
+              {isNew && (
+                <Field label="Kind" wrong={wrong("kind")}>
+                  <Select
+                    value={kind}
+                    onChange={(value) => setPart({ ...part, kind: value, spec: emptyOf(value) })}
+                    options={PART_KINDS.map((value) => ({ value, label: KIND_NAMES[value] }))}
+                    aria-label="Kind"
+                  />
+                </Field>
+              )}
+              <Field label="Name" wrong={wrong("name")}>
+                <Input
+                  value={String(part.name)}
+                  onChange={(event) => set("name", event.target.value)}
+                  maxLength={90}
+                  placeholder="such as Front hub 250 W, laced in 622"
+                  aria-label="Name"
+                />
               </Field>
-            )}
-            {!short && (
-              <Field label="Kept there at least; what is under it is bought" wrong={wrong("keepAtLeast")}>
+              <Field label="Maker" wrong={wrong("maker")}>
+                <Input
+                  value={String(part.maker)}
+                  onChange={(event) => set("maker", event.target.value)}
+                  maxLength={60}
+                  placeholder="as on the part or its sheet"
+                  aria-label="Maker"
+                />
+              </Field>
+              <Field label="Mass, kg" wrong={wrong("massKg")}>
                 <NumberBox
-                  value={part.keepAtLeast ?? null}
-                  onChange={(value) => set("keepAtLeast", value ?? undefined)}
-                  label="Kept there at least"
-                  example="such as 2; empty: none"
+                  value={part.massKg}
+                  onChange={(value) => set("massKg", value)}
+                  label="Mass, kg"
+                  example="such as 2.4"
                 />
               </Field>
-            )}
-          </section>
-          <section className="card">
+              {!short && isNew && (
+                <Field label="On our shelf" wrong={wrong("inStock")}>
+                  <NumberBox value={part.inStock} onChange={(value) => set("inStock", value ?? 0)} label="On our shelf" />
+                </Field>
+              )}
+              {!short && (
+                <Field label="Kept there at least; what is under it is bought" wrong={wrong("keepAtLeast")}>
+                  <NumberBox
+                    value={part.keepAtLeast ?? null}
+                    onChange={(value) => set("keepAtLeast", value ?? undefined)}
+                    label="Kept there at least"
+                    example="such as 2; empty: none"
+                  />
+                </Field>
+              )}
+              {!short && (
+                <Field label="Where it lies" wrong={wrong("bin")}>
+                  <Input
+                    value={String(part.bin ?? "")}
+                    onChange={(event) => set("bin", event.target.value === "" ? undefined : event.target.value)}
+                    maxLength={20}
+                    placeholder="such as B 4, or drawer 12"
+                    aria-label="Where it lies"
+                  />
+                </Field>
+              )}
+              {!short && !isNew && (
+                <a className="button quiet" href={`/api/parts/labels.pdf?of=${String(part.id)}`} target="_blank" rel="noreferrer">
+                  Its label
+                </a>
+              )}
+            </section>
+            {!short && !isNew && <PartBeside page={page} turned={turned} />}
+          </div>
+          <section
+            className="card"
+            onFocusCapture={(event) =>
+              setPointed((event.target as HTMLElement).closest("[data-path]")?.getAttribute("data-path") ?? null)
+            }
+            onBlurCapture={() => setPointed(null)}
+          >
             <h2>Its figures</h2>
             <Figures schema={short ? parted.must : figures} {...ofSpec} />
             {short && (
@@ -286,44 +322,12 @@ export function PartScreen({
               </p>
             </section>
           ) : (
-            <div className="part-buying">
-              <Offers
-                offers={Array.isArray(part.offers) ? (part.offers as Raw[]) : []}
-                suppliers={page.suppliers}
-                onChange={(offers) => set("offers", offers)}
-                wrong={wrong}
-              />
-              {page.prices.length > 0 && !turned && (
-                <section className="card shop-only">
-                  <h2>What a piece cost</h2>
-                  <PriceSteps
-                    lines={page.prices}
-                    today={new Date().toISOString()}
-                    nameOf={(id) => page.suppliers.find((one) => one.id === id)?.name ?? id}
-                    show={(minor) => money(minor, page.shelf!.currency)}
-                  />
-                  <p className="soft small">
-                    Without carriage, at today&apos;s rates. A line begins where a price was first stored here.
-                  </p>
-                </section>
-              )}
-              {!isNew && (
-                <section className="card">
-                  <h2>Jobs that still buy it</h2>
-                  {page.wantedBy.length === 0 && <p className="soft">None.</p>}
-                  {page.wantedBy.map(({ jobId, number, customer, pieces }) => (
-                    <p key={jobId}>
-                      <Link prefetch={false} href={`/jobs/${jobId}/order`}>
-                        {String(number).padStart(4, "0")} {customer}
-                      </Link>{" "}
-                      <span className="num soft">
-                        {pieces} {pieces === 1 ? "piece" : "pieces"}
-                      </span>
-                    </p>
-                  ))}
-                </section>
-              )}
-            </div>
+            <Offers
+              offers={Array.isArray(part.offers) ? (part.offers as Raw[]) : []}
+              suppliers={page.suppliers}
+              onChange={(offers) => set("offers", offers)}
+              wrong={wrong}
+            />
           )}
         </div>
       </Fields>

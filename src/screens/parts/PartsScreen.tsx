@@ -47,6 +47,9 @@ export function PartsScreen({ find: asked, kind: askedKind, first }: { find: str
               : `${shown.total} ${shown.total === 1 ? "part" : "parts"}`}
           </span>
           <span className="fill" />
+          <Link prefetch={false} className="button" href="/parts/count">
+            Count the shelf
+          </Link>
           <Link
             prefetch={false}
             className="button main-action"

@@ -87,7 +87,7 @@ function Figure({ schema, value, optional, onChange, label, place }: Of & { opti
   const says =
     standard !== undefined && standard !== null && !Array.isArray(standard) ? ` (${String(standard) || "none"} when empty)` : "";
   return (
-    <div className="field">
+    <div className="field" data-path={place.path}>
       <span>
         {label}
         {!optional && !nullable && of.type !== "boolean" && (

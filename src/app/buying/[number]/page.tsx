@@ -2,11 +2,18 @@ import { notFound } from "next/navigation";
 import { ReceivingScreen } from "@/screens/buying/ReceivingScreen";
 import { openPurchase } from "@/shop/buying";
 import { database } from "@/shop/openShop";
-import { callOffJointOrder, takeInDelivery } from "../../actions";
+import { callOffJointOrder, sendBackToSupplier, takeInDelivery } from "../../actions";
 
 export default async function ReceivingPage({ params }: { params: Promise<{ number: string }> }) {
   const { number } = await params;
   const page = await openPurchase(await database(), decodeURIComponent(number), new Date().toISOString());
   if (!page) notFound();
-  return <ReceivingScreen page={page} takeInDelivery={takeInDelivery} callOffJointOrder={callOffJointOrder} />;
+  return (
+    <ReceivingScreen
+      page={page}
+      takeInDelivery={takeInDelivery}
+      callOffJointOrder={callOffJointOrder}
+      sendBackToSupplier={sendBackToSupplier}
+    />
+  );
 }

@@ -41,6 +41,7 @@ export default async function PartPage({
           shelf: null,
           wantedBy: [],
           prices: [],
+          serials: [],
           suppliers: await suppliersOf(db),
           names: {},
         }}

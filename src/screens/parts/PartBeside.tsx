@@ -1,0 +1,78 @@
+"use client";
+
+import Link from "next/link";
+import type { Currency, Supplier } from "@/core/parts/part";
+import type { PriceLine } from "@/core/supply/seenPrices";
+import { formatDay } from "@/core/units/date";
+import { PriceSteps } from "@/draw/PriceSteps";
+import { money } from "@/ui/format";
+
+/** What the books know of a part beside its sheet: what it cost, which pieces came, who wants it. */
+export type Beside = {
+  readonly wantedBy: readonly {
+    readonly jobId: string;
+    readonly number: number;
+    readonly customer: string;
+    readonly pieces: number;
+  }[];
+  readonly prices: readonly PriceLine[];
+  readonly serials: readonly { readonly number: string; readonly serial: string; readonly lot: string; readonly at: string }[];
+};
+
+export function PartBeside({
+  page,
+  turned,
+}: {
+  page: Beside & { readonly suppliers: readonly Supplier[]; readonly shelf: { readonly currency: Currency } | null };
+  turned: boolean;
+}) {
+  return (
+    <>
+      {page.prices.length > 0 && !turned && (
+        <section className="card shop-only">
+          <h2>What a piece cost</h2>
+          <PriceSteps
+            lines={page.prices}
+            today={new Date().toISOString()}
+            nameOf={(id) => page.suppliers.find((one) => one.id === id)?.name ?? id}
+            show={(minor) => money(minor, page.shelf?.currency ?? "EUR")}
+          />
+          <p className="soft small">
+            Without carriage, at today&apos;s rates. A line begins where a price was first stored here.
+          </p>
+        </section>
+      )}
+      {page.serials.length > 0 && (
+        <section className="card">
+          <h2>Serial numbers that came</h2>
+          {page.serials.map(({ number, serial, lot, at }) => (
+            <p key={`${number} ${serial}`}>
+              <b className="num">{serial}</b>
+              {lot && `, lot ${lot}`}{" "}
+              <span className="soft small">
+                {formatDay(at)} with{" "}
+                <Link prefetch={false} className="num" href={`/buying/${number}`}>
+                  {number}
+                </Link>
+              </span>
+            </p>
+          ))}
+        </section>
+      )}
+      <section className="card">
+        <h2>Jobs that still buy it</h2>
+        {page.wantedBy.length === 0 && <p className="soft">None.</p>}
+        {page.wantedBy.map(({ jobId, number, customer, pieces }) => (
+          <p key={jobId}>
+            <Link prefetch={false} href={`/jobs/${jobId}/order`}>
+              {String(number).padStart(4, "0")} {customer}
+            </Link>{" "}
+            <span className="num soft">
+              {pieces} {pieces === 1 ? "piece" : "pieces"}
+            </span>
+          </p>
+        ))}
+      </section>
+    </>
+  );
+}
