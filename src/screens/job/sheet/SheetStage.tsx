@@ -8,6 +8,9 @@ import { overBudget } from "@/core/cost/overBudget";
 import { AskBefore } from "@/ui/AskBefore";
 import { contingencyTitle } from "@/core/cost/contingency";
 import type { SheetLine } from "@/core/cost/sheet";
+import { waterfall } from "@/core/cost/waterfall";
+import { quoteMinutes } from "@/core/work/steps";
+import { Waterfall } from "@/draw/Waterfall";
 import { hours, money } from "@/ui/format";
 import { useSettings } from "../../settings";
 import dynamic from "next/dynamic";
@@ -25,6 +28,7 @@ const CustomerLinks = dynamic(() => import("./CustomerLinks").then((m) => m.Cust
 /** The costed build sheet: every line says why it is there and goes back to its finding. */
 export function SheetStage() {
   const { view } = useJob();
+  const { turned } = useSettings();
   const [linking, setLinking] = useState(false);
   const { sheet, job } = view;
   const groups: [SheetLine["group"], string, number][] = [
@@ -82,6 +86,25 @@ export function SheetStage() {
       <Only may="add line">
         <AddLine />
       </Only>
+      {sheet.lines.length > 0 && (
+        <figure className="card waterfall">
+          <figcaption>
+            From parts to price
+            {sheet.unpriced > 0 && (
+              <span className="bad small">
+                {" "}
+                {sheet.unpriced} {sheet.unpriced === 1 ? "line or carriage has" : "lines or carriages have"} no price: at least
+                this
+              </span>
+            )}
+          </figcaption>
+          <Waterfall
+            steps={waterfall(sheet, !turned)}
+            budgetMinor={sheet.budgetMinor}
+            show={(minor) => money(minor, sheet.currency)}
+          />
+        </figure>
+      )}
       {sheet.lines.length > 0 && (
         <div className="sheet-foot">
           <Totals />
@@ -153,13 +176,16 @@ function LineRow({ line }: { line: SheetLine }) {
 }
 
 function Totals() {
-  const { sheet, job } = useJob().view;
+  const { sheet, job, steps } = useJob().view;
+  // A signed sheet keeps its hours; the steps of today say nothing of them.
+  const mean = Math.round(steps.reduce((sum, step) => sum + step.minutes, 0));
+  const expected = Math.round(quoteMinutes(steps)) === sheet.labourMinutes ? mean : null;
   const { turned } = useSettings();
   const m = (minor: number) => money(minor, sheet.currency);
   const toPlace = sheet.plan.orders.length;
   const orders = standing(job.orders).length + toPlace;
   const rows: [string, string][] = [
-    [`Labour, ${hours(sheet.labourMinutes)} with one spread`, m(sheet.labourMinor)],
+    [`Labour, ${hours(sheet.labourMinutes)}`, m(sheet.labourMinor)],
     [
       `Carriage of ${orders} ${orders === 1 ? "order" : "orders"}${toPlace > 0 ? `, ${toPlace} to place` : ""}`,
       m(sheet.carriageMinor),
@@ -185,6 +211,12 @@ function Totals() {
         <b className="num">{m(sheet.allInMinor)}</b>
       </div>
       <DiscountBox />
+      {expected !== null && (
+        <p className="small soft">
+          Labour: {hours(expected)} as its steps are expected, and {hours(sheet.labourMinutes - expected)} for what takes longer:
+          one spread of all steps together, so that about five jobs in six keep within it.
+        </p>
+      )}
       <p className="small soft">
         Deposit {m(sheet.depositMinor)}: parts landed and a fifth of the labour, rounded up.
         {!turned && (
