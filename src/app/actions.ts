@@ -6,6 +6,7 @@ import type { Invoice } from "@/core/cost/invoice";
 import { may, notTheirs, type Deed, type Who } from "@/core/people/roles";
 import { good, type Result } from "@/core/result";
 import type { SpecIssue } from "@/core/parts/part";
+import { askDesk, noteDay, sendToDesk } from "@/shop/desk";
 import { sendBackBroken } from "@/shop/damage";
 import { callOffJoint, placeJoint, takeDelivery } from "@/shop/buying";
 import { searchAside } from "@/server/buyingPool";
@@ -126,6 +127,20 @@ export const sendBackToSupplier = async (raw: unknown, by: string): Promise<Told
   inTheNameOf<Told>("receive", refuseInWords, async (who) =>
     told(await sendBackBroken(await database(), raw, now(), nameOf(who, by))),
   );
+
+/** Sends a purchase to its supplier's order desk; the same one twice is one order there. */
+export const sendOrderToDesk = async (raw: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("place joint order", refuseInWords, async (who) =>
+    told(await sendToDesk(await database(), raw, now(), nameOf(who, by))),
+  );
+
+/** Takes in what is new at a supplier's order desk. */
+export const askOrderDesk = async (raw: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("receive", refuseInWords, async (who) => told(await askDesk(await database(), raw, now(), nameOf(who, by))));
+
+/** Notes the day on which a supplier says that a purchase comes. */
+export const noteOrderDay = async (raw: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("receive", refuseInWords, async (who) => told(await noteDay(await database(), raw, now(), nameOf(who, by))));
 
 export const callOffJointOrder = async (raw: unknown, by: string): Promise<Told> =>
   inTheNameOf<Told>("call off joint order", refuseInWords, async (who) =>

@@ -284,6 +284,8 @@ const PURCHASE: Purchase = {
   dueDay: "2026-12-10",
   receipts: [],
   photos: [],
+  desk: null,
+  news: [],
   closed: null,
 };
 const HEAD = { shop: { name: "Slip Works", address: "3 Ferry Slip" }, customerNumber: "C-9" };

@@ -307,6 +307,8 @@ export type PurchasePage = {
   readonly names: Buying["names"];
   readonly today: string;
   readonly sendTo: string;
+  /** Whether the supplier's order desk is in its terms. */
+  readonly desk: boolean;
   readonly customerNumber: string;
   /** Whose papers these are. */
   readonly shop: { readonly name: string; readonly address: string };
@@ -324,6 +326,7 @@ export async function openPurchase(db: Knex, number: string, now: string): Promi
     names: Object.fromEntries((await namesOf(db, ids)).map((job) => [job.id, job])),
     today: now.slice(0, 10),
     sendTo: terms?.sendTo ?? "",
+    desk: (terms?.desk ?? "") !== "",
     customerNumber: terms?.customerNumber ?? "",
     shop: { name: house.shopName, address: house.shopAddress },
   };

@@ -18,6 +18,17 @@ export const WEEKDAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"] as con
 export const termsSchema = z.strictObject({
   /** How orders go to them: an address, a telephone number, a form. */
   sendTo: text(120).describe("How orders go to them"),
+  /** Where their order desk listens; empty where there is none. Nothing of a shop leaves its own machine by itself: loopback alone. */
+  desk: z
+    .string()
+    .trim()
+    .max(120)
+    .regex(
+      /^$|^http:\/\/(127\.0\.0\.1|localhost|\[::1\])(:\d{1,5})?\/?$/,
+      "must be an address on this machine, such as http://127.0.0.1:4180, or empty",
+    )
+    .default("")
+    .describe("Their order desk"),
   customerNumber: text(40).describe("Our number with them"),
   payment: text(80).describe("Terms of payment"),
   /** Days on which they take orders; none named: every working day. */
@@ -51,6 +62,7 @@ export type Terms = z.output<typeof termsSchema>;
 
 export const NO_TERMS: Terms = {
   sendTo: "",
+  desk: "",
   customerNumber: "",
   payment: "",
   orderDays: [],

@@ -50,6 +50,16 @@ export const purchaseSchema = z.strictObject({
   dueDay: z.iso.date(),
   /** With the request that it was counted by, so that the same one sent twice is counted once. */
   receipts: z.array(z.strictObject({ ...stamp, says: text(400), request: text(60).optional() })).max(100),
+  /** Sent to the supplier's order desk, when; null where it goes another way. */
+  desk: z
+    .strictObject({ ...stamp, state: z.enum(["unsure", "sent"]) })
+    .nullable()
+    .default(null),
+  /** What the supplier said of it since, the first first; `seq` is theirs, 0 by telephone. */
+  news: z
+    .array(z.strictObject({ seq: z.int().min(0), at: stamp.at, what: text(20), says: text(600), red: z.boolean() }))
+    .max(300)
+    .default([]),
   /** Of what came: a dented box, a broken part. */
   photos: z
     .array(z.strictObject({ id: text(40), widthPx: z.int(), heightPx: z.int(), ...stamp }))
@@ -163,6 +173,8 @@ export function purchaseOf(
     dangerousGoods: planned.dangerousGoods,
     dueDay: of.dueDay,
     receipts: [],
+    desk: null,
+    news: [],
     photos: [],
     closed: null,
   };

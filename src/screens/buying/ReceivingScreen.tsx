@@ -16,6 +16,7 @@ import { Only } from "../Only";
 import { useSettings } from "../settings";
 import { SHELF } from "@/core/supply/needs";
 import { DeliveryPhotos } from "./DeliveryPhotos";
+import { FromThem, type DeskDoors } from "./FromThem";
 import { tag, WhySoMuch } from "./BuyingScreen";
 import "../parts/parts.css";
 import "./buying.css";
@@ -26,6 +27,8 @@ type Page = {
   names: Readonly<Record<string, { number: number; customer: string; due: string | null }>>;
   today: string;
   sendTo: string;
+  /** Whether the supplier's order desk is in its terms. */
+  desk: boolean;
 };
 type Counted = Record<string, { good: string; broken: string; serials?: string; lot?: string }>;
 
@@ -35,11 +38,13 @@ export function ReceivingScreen({
   takeInDelivery,
   callOffJointOrder,
   sendBackToSupplier,
+  desk,
 }: {
   page: Page;
   takeInDelivery: (raw: unknown, by: string) => Told;
   callOffJointOrder: (raw: unknown, by: string) => Told;
   sendBackToSupplier: (raw: unknown, by: string) => Told;
+  desk: DeskDoors;
 }) {
   const { purchase, names, today } = page;
   const of = useDraft(`delivery ${purchase.number}`, "{}");
@@ -350,6 +355,7 @@ export function ReceivingScreen({
             );
           })}
         </section>
+        <FromThem purchase={purchase} hasDesk={page.desk} doors={desk} act={act} busy={busy} />
         <section className="card">
           <h2>What came</h2>
           {purchase.receipts.length === 0 && <p className="soft">Nothing yet.</p>}

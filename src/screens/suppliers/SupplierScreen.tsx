@@ -198,6 +198,16 @@ export function SupplierScreen({
                 aria-label="How orders go to them"
               />
             </Field>
+            <Field label="Their order desk on this machine; empty: none" wrong={wrong("terms.desk")}>
+              <Input
+                className="num"
+                value={String(terms.desk ?? "")}
+                onChange={(e) => setTerm("desk", e.target.value.trim())}
+                maxLength={120}
+                placeholder="such as http://127.0.0.1:4180"
+                aria-label="Their order desk"
+              />
+            </Field>
             <Field label="Our number with them" wrong={wrong("terms.customerNumber")}>
               <Input
                 value={String(terms.customerNumber)}

@@ -2,7 +2,14 @@ import { notFound } from "next/navigation";
 import { ReceivingScreen } from "@/screens/buying/ReceivingScreen";
 import { openPurchase } from "@/shop/buying";
 import { database } from "@/shop/openShop";
-import { callOffJointOrder, sendBackToSupplier, takeInDelivery } from "../../actions";
+import {
+  askOrderDesk,
+  callOffJointOrder,
+  noteOrderDay,
+  sendBackToSupplier,
+  sendOrderToDesk,
+  takeInDelivery,
+} from "../../actions";
 
 export default async function ReceivingPage({ params }: { params: Promise<{ number: string }> }) {
   const { number } = await params;
@@ -14,6 +21,7 @@ export default async function ReceivingPage({ params }: { params: Promise<{ numb
       takeInDelivery={takeInDelivery}
       callOffJointOrder={callOffJointOrder}
       sendBackToSupplier={sendBackToSupplier}
+      desk={{ send: sendOrderToDesk, ask: askOrderDesk, noteDay: noteOrderDay }}
     />
   );
 }
