@@ -58,6 +58,10 @@ export async function loadDemoBooks(db: Knex, now: string): Promise<void> {
     shopAddress: "3 Ferry Slip, Saltmarsh",
     taxNumber: "XX 000 112 358",
     rates: { GBP: 1.15, CHF: 1.06 },
+    ratesOf: {
+      GBP: { day: ago(6).at.slice(0, 10), source: "our bank" },
+      CHF: { day: ago(48).at.slice(0, 10), source: "our bank" },
+    },
     rateBufferPercent: 2,
   });
   for (const delivery of DEMO_DELIVERIES) await playDelivery(db, delivery, now);

@@ -1,8 +1,10 @@
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import type { AddressInfo } from "node:net";
 import type { Page } from "puppeteer-core";
-import { click, goTo, jobId, openPage, openStand, reload, shows, text, type Stand } from "./stand";
+import { openDesk, PLAIN_DESK } from "../../src/standins/orderDesk";
+import { click, goTo, holds, jobId, openPage, openStand, reload, shows, text, type Stand } from "./stand";
 
 /** From what all jobs want to what lies in the shop: suppliers, the proposal, an order for several jobs, a short delivery. */
 let stand: Stand;
@@ -233,6 +235,98 @@ test("a part's shelf: what moved and why, counted once, refused in the window th
   await shows(second.page, ".shelf", "7 pieces");
   expect(complaints).toEqual([]);
 }, 60_000);
+
+test("a pack that came broken: its number from the label, its picture, its way back, and what its part's page shows of it", async () => {
+  const { page, complaints } = await openPage(stand, "/buying/B-0005");
+  const numbers = 'textarea[aria-label$="serial numbers"]';
+  await page.type(numbers, "VP-26-004417");
+  await page.type('.receiving-count input[aria-label$="whole pieces that came"]', "1");
+  await button(page, ".receiving-buttons button", "Take it in");
+  await shows(page, ".note.stop", "came with B-0005 already");
+  await page.click(numbers, { clickCount: 3 });
+  await page.type(numbers, "VP-26-007001");
+  await (await page.$('.delivery-photos input[type="file"]'))!.uploadFile("docs/screenshots/receiving.png");
+  await page.waitForSelector(".delivery-photos img");
+  await click(page, "Sent back", ".receiving-buttons");
+  await page.waitForSelector(".ant-popover textarea, .ant-popover input");
+  await page.type(".ant-popover textarea, .ant-popover input", "fetched by their own driver");
+  await click(page, "It went", ".ant-popover");
+  await shows(page, ".note", "sent back: 1 ×");
+  await shows(page, ".receiving-lines", "1 sent back");
+  // What was typed before it went is still there.
+  await holds(page, numbers, "VP-26-007001");
+  await button(page, ".receiving-buttons button", "Take it in");
+  await shows(page, ".page-head", "complete");
+  const paper = await fetch(`${stand.base}/api/buying/B-0005/return.pdf`);
+  expect([paper.status, paper.headers.get("content-type")]).toEqual([200, "application/pdf"]);
+  await goTo(page, `${stand.base}/parts/bat-36-7-short`);
+  await shows(page, ".part-beside", "VP-26-007001");
+  await page.focus('[data-path="spec.lengthMm"] input');
+  await page.waitForSelector(".part-view .pointed");
+  expect(await page.$eval(".part-view .pointed", (one) => one.textContent)).toBe("255");
+  expect(complaints).toEqual([]);
+}, 90_000);
+
+test("the shelf counted by its labels: read twice is two, what is unknown is said, a reload keeps the count, all of it is stored", async () => {
+  const { page, complaints } = await openPage(stand, "/parts/count");
+  const box = '[aria-label="Part number, scanned or typed"]';
+  // As quick as a reader types: none of it is lost while others are looked up.
+  for (const code of ["chain-9", "CHAIN-9", "no-such", "fuse-40", "chain-9"]) {
+    await page.type(box, code);
+    await page.keyboard.press("Enter");
+  }
+  await shows(page, ".count-page", "No part has the number “no-such”");
+  await shows(page, ".page-head", "Store 2 counts");
+  const counted = async () => page.$$eval(".count-page td input", (all) => all.map((one) => (one as HTMLInputElement).value));
+  await page.waitForFunction(
+    () => [...document.querySelectorAll(".count-page td input")].map((one) => (one as HTMLInputElement).value).join() === "1,3",
+  );
+  await reload(page);
+  expect(await counted()).toEqual(["1", "3"]);
+  await click(page, "Store 2 counts", ".page-head");
+  await shows(page, ".page-head", "Store 0 counts");
+  const part = (await (await fetch(`${stand.base}/api/parts/one?code=CHAIN-9`)).json()) as { there: number };
+  expect(part.there).toBe(3);
+  const labels = await fetch(`${stand.base}/api/parts/labels.pdf?of=chain-9,fuse-40`);
+  expect([labels.status, labels.headers.get("content-type")]).toEqual([200, "application/pdf"]);
+  expect((await fetch(`${stand.base}/api/parts/labels.pdf?of=none`)).status).toBe(404);
+  expect(complaints).toEqual([]);
+}, 60_000);
+
+test("an order goes to its supplier's desk once, however often it is sent; what they say stands with it", async () => {
+  const desk = openDesk({ ...PLAIN_DESK, delayEvery: 1, delayDays: 9 });
+  await new Promise<void>((resolve) => desk.server.listen(0, "127.0.0.1", resolve));
+  const { port } = desk.server.address() as AddressInfo;
+  const supplier = await openPage(stand, "/suppliers");
+  const way = await openPage(stand, "/buying");
+  const number = (await way.page.$$eval(".buying-parcel b", (all) => all.map((one) => one.textContent!))).find((one) =>
+    one.startsWith("B-"),
+  )!;
+  const { page, complaints } = await openPage(stand, `/buying/${number}`);
+  const name = (await text(page, "h1")).replace(number, "").trim();
+  await click(supplier.page, name, "table");
+  await supplier.page.waitForSelector('[aria-label="Their order desk"]');
+  await fill(supplier.page, "Their order desk", `http://127.0.0.1:${port}`);
+  await button(supplier.page, ".page-head button", "Store");
+  await shows(supplier.page, ".page-head", "Stored.");
+  await reload(page);
+  await click(page, "Send it to their desk", ".from-them");
+  await shows(page, ".note", "is sent to");
+  await click(page, "Send it again", ".from-them");
+  await shows(page, ".from-them", "again is the same order");
+  expect(desk.orders.size).toBe(1);
+  await click(page, "Ask what is new", ".from-them");
+  await shows(page, ".from-them", "a container is late");
+  await shows(page, ".from-them", "they have it");
+  await page.type('[aria-label="The day on which they say it comes"]', "3.4.2027");
+  await click(page, "Note the day", ".from-them");
+  await shows(page, ".from-them", "two ways");
+  await fill(page, "The day on which they say it comes", "3 Feb 2027");
+  await click(page, "Note the day", ".from-them");
+  await shows(page, ".page-head", "due Wed 3 Feb 2027");
+  desk.server.close();
+  expect([...complaints, ...supplier.complaints, ...way.complaints]).toEqual([]);
+}, 90_000);
 
 test("while the customer looks nothing of it is shown, and nonsense is answered in words", async () => {
   const { page } = await openPage(stand, "/buying");

@@ -38,6 +38,14 @@ export const houseRulesSchema = z.strictObject({
   currency: currencySchema,
   /** Shop currency for one unit of the other; a missing rate leaves those offers unpriced. */
   rates: z.partialRecord(currencySchema, z.number(RATE).gt(0, RATE).max(1000, RATE)),
+  /** Of which day each rate is, and where it was looked up. */
+  ratesOf: z.partialRecord(
+    currencySchema,
+    z.strictObject({
+      day: z.iso.date("must be a day such as 2026-12-25"),
+      source: z.string().trim().max(60, "must be at most 60 letters"),
+    }),
+  ),
   /** On top of every foreign price, for movement of the rate until it is paid. */
   rateBufferPercent: percent(10),
   labourMinorPerHour: z.int(AN_HOUR).min(0, AN_HOUR).max(1000_00, AN_HOUR),
@@ -79,6 +87,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   revisit: "in the price",
   currency: "EUR",
   rates: {},
+  ratesOf: {},
   rateBufferPercent: 0,
   labourMinorPerHour: 4800,
   partsMarkUpPercent: 25,

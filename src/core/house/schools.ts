@@ -313,13 +313,17 @@ export const SCHOOLS: readonly School[] = [
 
 /** What a rule is called. */
 export const houseTitle = (key: string): string =>
-  key === "rates" ? "Rates" : key === "closedDays" ? "Days off" : (SCHOOLS.find((school) => school.key === key)?.title ?? key);
+  key === "rates" || key === "ratesOf"
+    ? "Rates"
+    : key === "closedDays"
+      ? "Days off"
+      : (SCHOOLS.find((school) => school.key === key)?.title ?? key);
 
 /** What is wrong with house rules, told by their titles. */
 export const houseSentence = (issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[]): string =>
   issues
     .map(({ path: [key, of], message }) => {
-      const title = key === "rates" ? `Rate of ${String(of ?? "a currency")}` : houseTitle(String(key));
+      const title = key === "rates" || key === "ratesOf" ? `Rate of ${String(of ?? "a currency")}` : houseTitle(String(key));
       return `${title} ${message}`;
     })
     .join("; ");

@@ -20,7 +20,7 @@ export function FromThem({
   purchase: Purchase;
   hasDesk: boolean;
   doors: DeskDoors;
-  act: (wish: object, send: (request: string) => Told) => Promise<void>;
+  act: (wish: object, send: (request: string) => Told) => Promise<boolean>;
   busy: boolean;
 }) {
   const [day, setDay] = useState("");
@@ -33,7 +33,7 @@ export function FromThem({
     if (!read.ok) return setWrong(read.error);
     setWrong("");
     const wish = { purchaseId: purchase.id, version: purchase.version, day: read.value, why: why.trim() };
-    await act(wish, () => doors.noteDay(wish, by));
+    if (!(await act(wish, () => doors.noteDay(wish, by)))) return;
     setDay("");
     setWhy("");
   };

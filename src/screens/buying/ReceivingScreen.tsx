@@ -70,7 +70,7 @@ export function ReceivingScreen({
   });
   const wrong = numbers.find(({ good, broken }) => typeof good === "string" || typeof broken === "string");
   const some = numbers.some(({ good, broken }) => good !== 0 || broken !== 0);
-  const act = async (wish: object, send: (request: string) => Told) => {
+  const act = async (wish: object, send: (request: string) => Told): Promise<boolean> => {
     setBusy(true);
     const answer = await asOneWish(JSON.stringify([purchase.number, wish]), send).catch(async () => ({
       ok: false as const,
@@ -78,13 +78,17 @@ export function ReceivingScreen({
     }));
     setBusy(false);
     setSays(answer.ok ? { ok: true, text: answer.value } : { ok: false, text: answer.says });
-    if (answer.ok) of.put(null);
     router.refresh();
+    return answer.ok;
   };
   const take = () => {
     if (wrong) return setSays({ ok: false, text: `${purchase.lines[wrong.line]!.name}: write whole pieces, such as 2.` });
     const wish = { purchaseId: purchase.id, version: purchase.version, delivery: numbers };
-    void act(wish, (request) => takeInDelivery({ ...wish, request }, by));
+    const sent = of.text;
+    // What is counted meanwhile for the next delivery stays.
+    void act(wish, (request) => takeInDelivery({ ...wish, request }, by)).then((taken) => {
+      if (taken) of.stored(sent);
+    });
   };
   // Something came, and not all of it, or not whole.
   const claims =

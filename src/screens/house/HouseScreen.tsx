@@ -6,7 +6,9 @@ import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import { DEFAULT_HOUSE_RULES, houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
 import { houseSentence, SCHOOLS, type School } from "@/core/house/schools";
-import { CURRENCIES } from "@/core/parts/part";
+import { CURRENCIES, type Currency } from "@/core/parts/part";
+import { rateOf } from "@/core/house/rateOf";
+import { DayBox } from "@/ui/boxes";
 import { signedMoney } from "@/ui/format";
 import { typedNumber } from "@/core/figures/schema";
 import { TypedBox } from "@/ui/figures/Figures";
@@ -94,7 +96,8 @@ export function HouseScreen({
   }, [draft]);
   const keep = async () => {
     setBusy(true);
-    const stored = await asOneWish(of.text, () => keepHouse(draft, stands.version, by)).catch(async () => ({
+    const sent = of.text;
+    const stored = await asOneWish(sent, () => keepHouse(draft, stands.version, by)).catch(async () => ({
       ok: false as const,
       says: (await whyNoAnswer()).says,
     }));
@@ -110,7 +113,7 @@ export function HouseScreen({
       return setTurn(turn + 1);
     }
     setTheirs({ version: stored.version, now: draft });
-    of.put(null);
+    of.stored(sent);
     setPreview(null);
     setSays("Kept.");
     router.refresh();
@@ -288,6 +291,13 @@ function Currencies({
   kept: HouseRules;
   change: (key: keyof HouseRules, value: unknown) => void;
 }) {
+  const today = new Date().toISOString();
+  // A source alone was looked up today; a day that is taken out takes its source along.
+  const noted = (currency: Currency, more: { readonly day?: string | undefined; readonly source?: string }) => {
+    const { [currency]: was, ...others } = draft.ratesOf;
+    const next = { day: today.slice(0, 10), source: "", ...was, ...more };
+    change("ratesOf", next.day === undefined ? others : { ...others, [currency]: next });
+  };
   return (
     <>
       <div className={`house-rule${draft.currency !== kept.currency ? " changed" : ""}`}>
@@ -303,7 +313,10 @@ function Currencies({
         <p>Sheets and orders are reckoned in it. An offer in another currency has no price until its rate stands here.</p>
       </div>
       {CURRENCIES.filter((one) => one !== draft.currency).map((one) => (
-        <div key={one} className={`house-rule${draft.rates[one] !== kept.rates[one] ? " changed" : ""}`}>
+        <div
+          key={one}
+          className={`house-rule${draft.rates[one] !== kept.rates[one] || JSON.stringify(draft.ratesOf[one]) !== JSON.stringify(kept.ratesOf[one]) ? " changed" : ""}`}
+        >
           <label className="field">
             <span>Rate of {one}</span>
             <TypedBox
@@ -317,7 +330,22 @@ function Currencies({
               unit={`${draft.currency} for 1 ${one}`}
             />
           </label>
-          <p>Reckoned in decimal, half up to the cent.</p>
+          <div className="rate-of">
+            <DayBox
+              label={`Rate of ${one}: of which day`}
+              day={draft.ratesOf[one]?.day}
+              example="of which day, such as 2 Nov"
+              onChange={(day) => noted(one, { day })}
+            />
+            <Input
+              value={draft.ratesOf[one]?.source ?? ""}
+              onChange={(event) => noted(one, { source: event.target.value })}
+              placeholder="where it was looked up"
+              aria-label={`Rate of ${one}: where it was looked up`}
+              maxLength={60}
+            />
+            <p className={rateOf(one, draft, today).old ? "bad" : undefined}>{rateOf(one, draft, today).says}</p>
+          </div>
         </div>
       ))}
     </>

@@ -80,7 +80,14 @@ export function CountScreen({ countOnShelf }: { countOnShelf: CountOnShelf }) {
           Labels of all on the shelf
         </a>
         {lines.length > 0 && (
-          <button className="button quiet" disabled={busy} onClick={() => put([])}>
+          <button
+            className="button quiet"
+            disabled={busy}
+            onClick={() => {
+              put([]);
+              setSays("");
+            }}
+          >
             {open.length > 0 ? "Drop this count" : "Begin another"}
           </button>
         )}
@@ -95,7 +102,6 @@ export function CountScreen({ countOnShelf }: { countOnShelf: CountOnShelf }) {
             event.preventDefault();
             const typed = code.trim();
             setCode("");
-            setSays("");
             if (typed !== "") queue.current = queue.current.then(() => read(typed));
           }}
         >

@@ -119,7 +119,7 @@ export function PartScreen({
       );
     }
     setIssues([]);
-    of.put(null);
+    of.stored(sent);
     setSays("Stored.");
     if (isNew) router.push(`/parts/${answer.id}${back ? `?back=${encodeURIComponent(back)}` : ""}`);
     else router.refresh();

@@ -106,7 +106,7 @@ export function SupplierScreen({
       return setSays(`Not stored. ${answer.issues.map(tellSupplierIssue).join("; ")}`);
     }
     setIssues([]);
-    of.put(null);
+    of.stored(JSON.stringify(what));
     setSays("Stored.");
     if (isNew) router.push(`/suppliers/${answer.id}`);
     else router.refresh();
