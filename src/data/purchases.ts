@@ -137,7 +137,7 @@ export async function serialsOf(db: Knex, partIds: readonly string[]): Promise<N
       db.raw("json_extract(s.value, '$.at') as at"),
     )
     .from(db.raw("purchase as p, json_each(p.body, '$.lines') as l, json_each(l.value, '$.serials') as s"))
-    .whereRaw("json_valid(p.body)")
+    .whereRaw("json_valid(p.body) and p.body like '%\"serial\":%'")
     .whereRaw(`json_extract(l.value, '$.partId') in (${partIds.map(() => "?").join(", ")})`, [...partIds])
     .orderBy("at")) as Numbered[];
 }

@@ -168,6 +168,7 @@ test("a price from so many packs on is an offer of its own, and one that was hel
     ["changed", "no longer held to certain days"],
     ["changed", "no longer held to certain days"],
   ]);
+  expect((await look("Our part number,Price,Valid from\nchain-8,13.40,2027-01-01\n")).mapping).toEqual({ ours: 0, price: 1 });
   const wrong = await look("Our part number,Price,From so many packs\nchain-8,13.40,0\n");
   expect(wrong.rows[0]).toMatchObject({ what: "wrong", says: expect.stringContaining("from so many packs") as string });
 });

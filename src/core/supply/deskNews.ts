@@ -36,6 +36,9 @@ export const newsListSchema = z.array(z.unknown()).max(1_000);
 const MOST_DAYS = 400;
 const DAY_MS = 86_400_000;
 
+/** News of an order that are kept: a desk that never stops talking fills no shop. What it said first goes first. */
+const MOST_NEWS = 200;
+
 /**
  * Takes in what a supplier says of an order; its version stays, so that whoever counts what came is not disturbed. A day moves the day on which it is due; nothing else of the order is changed by what
  * somebody outside says: a price is told, and what is shipped is not here yet.
@@ -55,7 +58,7 @@ export function hear(
     purchase: {
       ...purchase,
       dueDay,
-      news: [...purchase.news, { seq: news.seq, at, what: news.what, says, red }],
+      news: [...purchase.news.slice(1 - MOST_NEWS), { seq: news.seq, at, what: news.what, says, red }],
     },
     says: `${purchase.number}: ${says}`,
   });
@@ -75,7 +78,7 @@ export function comesOn(
     purchase: {
       ...purchase,
       dueDay: day,
-      news: [...purchase.news, { seq: BY_HAND, at, what, says, red }],
+      news: [...purchase.news.slice(1 - MOST_NEWS), { seq: BY_HAND, at, what, says, red }],
     },
     says: `${purchase.number}: ${says}`,
   });

@@ -55,7 +55,8 @@ const WORDS: Readonly<Record<Column, RegExp>> = {
   currency: /curr/i,
   packSize: /pack|pieces|unit|per|qty/i,
   leadDays: /lead|deliver|days/i,
-  atLeast: /from|min|break|at least|moq/i,
+  // “Valid from” is no number of packs.
+  atLeast: /^(from|min|at least|moq|break|price break)/i,
 };
 
 /** What a list's heads say by themselves; each column is taken once. */

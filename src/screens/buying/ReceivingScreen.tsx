@@ -283,7 +283,7 @@ export function ReceivingScreen({
                       Object.fromEntries(
                         purchase.lines.map((line, i) => [
                           i,
-                          { good: missingPieces(line) > 0 ? String(missingPieces(line)) : "", broken: "" },
+                          { ...counted[i], good: missingPieces(line) > 0 ? String(missingPieces(line)) : "", broken: "" },
                         ]),
                       ),
                     ),
