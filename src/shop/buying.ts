@@ -72,6 +72,8 @@ export type PlannedBuy = {
   readonly landed: PlannedOrder["landed"];
   readonly totalMinor: number;
   readonly dangerousGoods: boolean;
+  /** Parts whose mass nobody noted, where the supplier asks by mass. */
+  readonly unweighed: readonly string[];
   readonly arrives: string;
 };
 export type BuyingJob = Omit<JobNeeds, "wants"> & {
@@ -240,6 +242,7 @@ export async function buyingPage(db: Knex, asked: AskedPlan, now: string, search
       landed: order.landed,
       totalMinor: order.goodsMinor + order.carriageMinor,
       dangerousGoods: order.dangerousGoods,
+      unweighed: order.unweighed,
       arrives: order.lines
         .map((line) => arrivalOf(line.offer))
         .sort()

@@ -1,7 +1,8 @@
 import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
 import { piecesFromShelf } from "@/core/cost/shelf";
 import { readJobFile, writeJobFile } from "@/core/job/jobFile";
-import { toTell, type Strokes } from "@/core/job/given";
+import { toTell } from "@/core/job/given";
+import { type Strokes } from "@/core/job/drawnSignature";
 import type { JobView } from "@/core/job/view";
 import { loadCatalogue, saveParts } from "@/data/catalogue";
 import { findJob } from "@/data/jobs";

@@ -3,7 +3,7 @@ import { z } from "zod";
 import { DONOR_KEYS } from "../donor/items";
 import { HOWS } from "../donor/reading";
 import { discountSchema } from "../cost/discount";
-import { answerSchema } from "./given";
+import { answerSchema } from "./givenSheet";
 import { handLineSchema } from "../cost/handLine";
 import { photoSchema, type Job } from "./job";
 import { SLOTS } from "./slots";

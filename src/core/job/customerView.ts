@@ -3,7 +3,7 @@ import type { Currency } from "../parts/part";
 import { promiseBound, promiseFigure } from "../promise/promiseText";
 import { standing } from "../supply/placedOrder";
 import { AFTER_SIGNING } from "../work/signature";
-import { givenLines } from "./given";
+import { givenLines } from "./givenSheet";
 import type { JobView } from "./view";
 
 /** What a customer sees of their own job by their link: nothing that the shop pays or earns, nobody's name but theirs, no other job. */

@@ -1,5 +1,6 @@
 import fc from "fast-check";
-import { letterOf, PAD, strokesOf, strokesPath, strokesSchema } from "./given";
+import { letterOf } from "./givenSheet";
+import { PAD, strokesOf, strokesPath, strokesSchema } from "./drawnSignature";
 
 test.each([
   [0, "A"],

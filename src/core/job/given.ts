@@ -1,97 +1,11 @@
-import { z } from "zod";
 import { costsMoved, earnedOf, type Earned } from "../cost/earned";
-import { discountSchema } from "../cost/discount";
-import { frozenOf, frozenSheetSchema, type FrozenSheet } from "../cost/frozenSheet";
-import { handLineSchema } from "../cost/handLine";
+import { frozenOf, type FrozenSheet } from "../cost/frozenSheet";
+import type { Fit } from "../fit/engine";
 import type { Sheet } from "../cost/sheet";
 import { formatMoney } from "../money/money";
-import type { Fit } from "../fit/engine";
-import { currencySchema, type Currency } from "../parts/part";
+import type { Currency } from "../parts/part";
 import type { Promise } from "../promise/promises";
-import { partId, stamp, text } from "../record";
-import { SLOTS } from "./slots";
-
-/** The pad on which somebody signs, in its own units. */
-export const PAD = { width: 560, height: 180 } as const;
-const MOST_POINTS = 4_000;
-const point = z.tuple([z.int().min(0).max(PAD.width), z.int().min(0).max(PAD.height)]);
-/** A signature as it was drawn: lines of points on the pad. */
-export const strokesSchema = z
-  .array(z.array(point).min(1).max(MOST_POINTS))
-  .min(1, "nothing is drawn yet: sign on the pad")
-  .max(300, "a signature has at most 300 lines")
-  .refine((strokes) => strokes.reduce((sum, stroke) => sum + stroke.length, 0) <= MOST_POINTS, "a signature of too many points");
-export type Strokes = z.output<typeof strokesSchema>;
-
-export const answerSchema = z.discriminatedUnion("how", [
-  z.strictObject({
-    how: z.literal("accepted"),
-    name: text(80).min(2, "say who accepts it"),
-    /** null where it was signed on paper. */
-    strokes: strokesSchema.nullable(),
-  }),
-  z.strictObject({ how: z.literal("declined"), why: text(200) }),
-]);
-export type Answer = z.output<typeof answerSchema>;
-
-/** What makes a build what it is: put back, the bench holds it again. */
-export const buildSchema = z.strictObject({
-  choices: z.partialRecord(z.enum(SLOTS), partId),
-  also: z.array(z.strictObject({ partId, quantity: z.int().min(1).max(50) })).max(60),
-  accepted: z.array(z.strictObject({ finding: text(160), remedy: text(120), says: text(400), ...stamp })).max(400),
-  sources: z.record(z.string().max(160), z.enum(["buy", "stock", "customer"])),
-  hand: z.array(handLineSchema).max(100),
-  discount: discountSchema.nullable(),
-});
-export type Build = z.output<typeof buildSchema>;
-
-const figure = z.union([z.number(), z.string().max(40)]).nullable();
-
-/** A sheet as the customer got it. What was given before whole sheets were kept has only its lines. */
-export const givenSheetSchema = z.strictObject({
-  ...stamp,
-  currency: currencySchema,
-  lines: z.array(z.strictObject({ says: text(160), quantity: z.number(), totalMinor: z.int() })).default([]),
-  allInMinor: z.int(),
-  whole: z
-    .strictObject({
-      /** What is built, in a line. */
-      title: text(200),
-      sheet: frozenSheetSchema,
-      build: buildSchema,
-      /** Shop currency for one unit of each other, as they stood then. */
-      rates: z.partialRecord(currencySchema, z.number()),
-      promises: z
-        .array(
-          z.strictObject({
-            id: text(20),
-            title: text(60),
-            asked: figure,
-            predicted: figure,
-            kept: z.boolean().nullable(),
-            note: text(600),
-          }),
-        )
-        .max(12),
-    })
-    .nullable()
-    .default(null),
-  answer: z
-    .discriminatedUnion("how", [answerSchema.options[0].extend(stamp), answerSchema.options[1].extend(stamp)])
-    .nullable()
-    .default(null),
-});
-export type GivenSheet = z.output<typeof givenSheetSchema>;
-
-/** What a given sheet is called, by its place among them. @example letterOf(0) // => "A" */
-export const letterOf = (index: number): string =>
-  index < 26 ? String.fromCharCode(65 + index) : letterOf(Math.floor(index / 26) - 1) + letterOf(index % 26);
-
-/** Lines as the customer reads them. */
-export const givenLines = ({ lines, whole }: GivenSheet): GivenSheet["lines"] =>
-  whole === null
-    ? lines
-    : whole.sheet.lines.map(({ says, quantity, priceMinor }) => ({ says, quantity, totalMinor: priceMinor ?? 0 }));
+import { givenLines, letterOf, type Build, type GivenSheet } from "./givenSheet";
 
 /** What a sheet is compared and put back by. */
 type Worked = {
@@ -285,30 +199,3 @@ export function onlyHere(sheets: readonly GivenSheet[]): string[][] {
   const lines = sheets.map((one) => givenLines(one).map(({ quantity, says }) => `${quantity} × ${says}`));
   return lines.map((own) => own.filter((line) => !lines.every((other) => other.includes(line))));
 }
-
-/**
- * A signature as it was drawn on a screen, brought to the pad's own units: points that fall together are one, and a very long one
- * keeps every so many.
- * @param widthPx of the pad on that screen
- */
-export function strokesOf(drawn: readonly (readonly { readonly x: number; readonly y: number }[])[], widthPx: number): Strokes {
-  const scale = PAD.width / Math.max(1, widthPx);
-  const within = (value: number, most: number) => Math.min(most, Math.max(0, Math.round(value * scale)));
-  const strokes = drawn.map((stroke) =>
-    stroke
-      .map(({ x, y }): [number, number] => [within(x, PAD.width), within(y, PAD.height)])
-      .filter(([x, y], i, all) => i === 0 || x !== all[i - 1]![0] || y !== all[i - 1]![1]),
-  );
-  const points = strokes.reduce((sum, stroke) => sum + stroke.length, 0);
-  const every = Math.ceil(points / (MOST_POINTS / 2));
-  return strokes
-    .filter((stroke) => stroke.length > 0)
-    .slice(0, 300)
-    .map((stroke) => (every <= 1 ? stroke : stroke.filter((_, i) => i % every === 0)));
-}
-
-/** A signature as an SVG path. */
-export const strokesPath = (strokes: Strokes): string =>
-  strokes
-    .map(([first, ...rest]) => `M${first!.join(" ")}${rest.length === 0 ? "h1" : rest.map((p) => `L${p.join(" ")}`).join("")}`)
-    .join("");

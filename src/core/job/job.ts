@@ -4,7 +4,7 @@ import { partId, stamp, text } from "../record";
 import { DONOR_KEYS } from "../donor/items";
 import { EMPTY_WISH, wishSchema } from "../wish/wish";
 import { donorSchema } from "../donor/donorSchema";
-import { givenSheetSchema } from "./given";
+import { givenSheetSchema } from "./givenSheet";
 import { SLOTS } from "./slots";
 import { discountSchema } from "../cost/discount";
 import { frozenSheetSchema } from "../cost/frozenSheet";

@@ -129,6 +129,15 @@ export const supplierSchema = z
       if (freeFromMinor !== null && step.fromMinor >= freeFromMinor) wrong("fromMinor", "must be under what is sent free from");
       [from, carriage] = [step.fromMinor, step.carriageMinor];
     });
+    // One that fell with the mass would be filled up with ballast.
+    let [over, more] = [0, 0];
+    terms?.massSteps.forEach((step, i) => {
+      const wrong = (key: string, message: string) =>
+        context.addIssue({ code: "custom", path: ["terms", "massSteps", i, key], message });
+      if (i > 0 && step.overKg <= over) wrong("overKg", "must be more than the step before");
+      if (step.moreMinor < more) wrong("moreMinor", "must not be less than the step before");
+      [over, more] = [step.overKg, step.moreMinor];
+    });
   });
 /** Where parts come from: carriage once an order by steps, free from an order value, a surcharge when a pack travels along, customs. */
 export type Supplier = z.output<typeof supplierSchema>;

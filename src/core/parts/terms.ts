@@ -3,6 +3,7 @@ import { text } from "../record";
 
 const MONEY = "must be 0.00 to 100,000.00";
 const money = z.int(MONEY).min(0, MONEY).max(100_000_00, MONEY);
+const KG = "must be over 0 and at most 1000 kg";
 const share = (most: number) => {
   const says = `must be 0 to ${most} %`;
   return z.number(says).min(0, says).max(most, says);
@@ -42,6 +43,17 @@ export const termsSchema = z.strictObject({
     .array(z.strictObject({ fromMinor: money.describe("Goods from"), carriageMinor: money.describe("Carriage") }))
     .max(6, "must be at most 6 steps")
     .describe("Steps of carriage"),
+  /** On top of the carriage, for an order heavier than so much. */
+  massSteps: z
+    .array(
+      z.strictObject({
+        overKg: z.number(KG).gt(0, KG).max(1000, KG).describe("Heavier than"),
+        moreMinor: money.describe("On top"),
+      }),
+    )
+    .max(6, "must be at most 6 steps")
+    .default([])
+    .describe("Steps of mass"),
   smallOrderUnderMinor: money.nullable().describe("A small order is one under"),
   smallOrderFeeMinor: money.describe("Fee for a small order"),
   paymentPercent: share(10).describe("Fee for paying, %"),
@@ -68,6 +80,7 @@ export const NO_TERMS: Terms = {
   orderDays: [],
   cutOff: "",
   carriageSteps: [],
+  massSteps: [],
   smallOrderUnderMinor: null,
   smallOrderFeeMinor: 0,
   paymentPercent: 0,

@@ -5,11 +5,20 @@ import { leastLeftOut, packsAlone, type OfferIn, type PartIn } from "./fills";
 import { dice } from "../../../tests/dice";
 
 /** An offer whose packs cost the same each, as the reference solver wants them. */
-const sold = (supplier: number, each: number, packSize = 1, dangerous = false, worth = each, atLeast = 1): OfferIn => ({
+const sold = (
+  supplier: number,
+  each: number,
+  packSize = 1,
+  dangerous = false,
+  worth = each,
+  atLeast = 1,
+  grams = 0,
+): OfferIn => ({
   supplier,
   packSize,
   atLeast,
   dangerous,
+  grams,
   each,
   costOf: (packs) => packs * each,
   worth,
@@ -18,6 +27,7 @@ const sold = (supplier: number, each: number, packSize = 1, dangerous = false, w
 const plain = (carriage: number, over: { freeFrom?: number | null; surcharge?: number } = {}): SupplierIn => ({
   steps: carriageSteps(carriage, over.freeFrom ?? null),
   surcharge: over.surcharge ?? 0,
+  masses: [],
 });
 
 /** A small order's fee, then carriage in falling steps: one to four of them. */
@@ -29,7 +39,7 @@ const stepped = (roll: (from: number, to: number) => number, unit: number): Supp
     asks = Math.max(0, asks - roll(1, 4) * unit);
     steps.push({ from, asks });
   }
-  return { steps, surcharge: roll(0, 2) * 5 * unit };
+  return { steps, surcharge: roll(0, 2) * 5 * unit, masses: [] };
 };
 
 /** A basket as a shop's: parts of one to six pieces, some in packs, some packs of lithium cells, carriages with and without a free step. */
@@ -247,6 +257,49 @@ test("prices for many: as cheap as the cheapest of every way there is, and as th
   expect(cheapest(nine, [plain(0)])).toEqual({ packs: [[0, 10]], total: 850, proved: true });
   const eight = [{ ...nine[0]!, quantity: 8 }];
   expect(cheapest(eight, [plain(0)])).toEqual({ packs: [[8, 0]], total: 800, proved: true });
+});
+
+// Carriage by mass on top of steps by value: lighter orders by splitting lines, dearer goods that reach a step in one that weighs more.
+test("steps of mass: as cheap as the cheapest of every way there is, and never dearer than the integer program", async () => {
+  const highs = await loadHighs();
+  let [mattered, proved] = [0, 0];
+  for (let seed = 1; seed <= 1_500; seed += 1) {
+    const roll = dice(seed * 71 + 5);
+    const suppliers = Array.from({ length: roll(1, 3) }, (): SupplierIn => {
+      let [over, more] = [0, 0];
+      const masses = Array.from({ length: roll(0, 3) }, () => {
+        over += roll(1, 4) * 100;
+        more += roll(1, 8);
+        return { over, more };
+      });
+      return { ...stepped(roll, 1), masses };
+    });
+    const parts = Array.from({ length: roll(1, 3) }, (): PartIn => {
+      const grams = roll(0, 4) * 100;
+      return {
+        quantity: roll(1, 4),
+        offers: Array.from({ length: roll(1, 3) }, () => {
+          const size = roll(1, 3);
+          return sold(roll(0, suppliers.length - 1), roll(1, 9), size, roll(0, 4) === 0, undefined, 1, grams * size);
+        }),
+      };
+    });
+    const bought = cheapest(parts, suppliers);
+    const least = leastOf(parts, suppliers);
+    expect(holds(parts, bought)).toBe(true);
+    if (bought.proved) expect([seed, bought.total]).toEqual([seed, least]);
+    else expect(bought.total).toBeGreaterThanOrEqual(least);
+    if (bought.proved) proved += 1;
+    const light = suppliers.map((one) => ({ ...one, masses: [] }));
+    if (costOf(parts, suppliers, cheapest(parts, light).packs) > bought.total) mattered += 1;
+    if (seed % 10 !== 0) continue;
+    const solved = highs.solve(programOf(parts, suppliers), { mip_rel_gap: 0, mip_abs_gap: 0.4 });
+    expect([seed, solved.Status]).toEqual([seed, "Optimal"]);
+    expect([seed, Math.round(solved.ObjectiveValue) <= least]).toEqual([seed, true]);
+  }
+  // The cases are such that who looks at the mass afterwards buys dearer.
+  expect(mattered).toBeGreaterThan(100);
+  expect(proved).toBeGreaterThan(1_450);
 });
 
 test("what was cut is never called proved: too many ways to fill a part, with and without a free carriage to reach", () => {

@@ -3,11 +3,23 @@ import { cheapestFill, packsAlone, paretoFills, type Fill, type ParetoFill, type
 /** From so much of goods on an order's carriage, fees included, is this. */
 export type CarriageStep = { readonly from: number; readonly asks: number };
 
+/** What is asked on top for an order that is heavier than so many grams. */
+export type MassStep = { readonly over: number; readonly more: number };
+
 /**
- * What a supplier asks beside its goods, in minor units: the carriage of the highest step that its goods reach, and a surcharge once.
- * Steps rise in `from`, the first from 0, and fall in `asks`: nobody asks more for a larger order.
+ * What a supplier asks beside its goods, in minor units: the carriage of the highest step that its goods reach, a surcharge once, and
+ * what the order's mass asks on top. Steps rise in `from`, the first from 0, and fall in `asks`: nobody asks more for a dearer order.
+ * Those of the mass rise in both.
  */
-export type SupplierIn = { readonly steps: readonly CarriageStep[]; readonly surcharge: number };
+export type SupplierIn = {
+  readonly steps: readonly CarriageStep[];
+  readonly surcharge: number;
+  readonly masses: readonly MassStep[];
+};
+
+/** What the mass of an order asks on top. */
+export const massAsked = ({ masses }: Pick<SupplierIn, "masses">, grams: number): number =>
+  masses.findLast((one) => grams > one.over)?.more ?? 0;
 
 /** Carriage once, and nothing from so much of goods on where that is given: what most suppliers ask. */
 export const carriageSteps = (carriage: number, freeFrom: number | null): CarriageStep[] => [
@@ -25,16 +37,17 @@ export type Bought = { readonly packs: readonly (readonly number[])[]; readonly 
 /** Nodes after which a search is cut: more than the basket of a shop with a handful of suppliers takes, so that no page waits for a hostile one. */
 const MOST_NODES = 400;
 
-type Mode = { readonly open: boolean; readonly step: number; readonly dangerous: boolean };
-const OUT: Mode = { open: false, step: 0, dangerous: false };
+/** `band`: so many of its steps of mass are paid, and what the order may weigh is bound by the next. */
+type Mode = { readonly open: boolean; readonly step: number; readonly dangerous: boolean; readonly band: number };
+const OUT: Mode = { open: false, step: 0, dangerous: false, band: 0 };
 
 /**
  * From whom to buy how many packs of what, so that goods, carriage and dangerous-goods surcharges cost least together.
  *
  * The integer program: packs x ≥ 0 of each offer, the packs of a part holding what is wanted of it and none of them to spare;
  * a supplier that is bought from asks the carriage of the step that its goods reach, and its surcharge once when any of its packs
- * travels as dangerous goods. Solved to a proved optimum by branch and bound over what each supplier is (not bought from, or one of
- * its steps of carriage; with or without dangerous goods). The bound of a node: every part at its cheapest among the suppliers that
+ * travels as dangerous goods, and what its mass asks. Solved to a proved optimum by branch and bound over what each supplier is (not bought from, or one of
+ * its steps of carriage; with or without dangerous goods; how heavy at the most). The bound of a node: every part at its cheapest among the suppliers that
  * are still open, with its share of the least that an undecided one asks beside the goods, and the least that goods must cost more
  * to reach a step that was decided. Amounts are whole minor units throughout.
  *
@@ -56,16 +69,38 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
       0,
     ),
   );
+  const heaviest = suppliers.map((_, s) =>
+    parts.reduce((sum, part) => {
+      const own = part.offers.filter((offer) => offer.supplier === s);
+      return sum + Math.max(0, ...own.map((offer) => offer.grams * packsAlone(offer, part.quantity))) * Math.max(1, own.length);
+    }, 0),
+  );
   const sends = suppliers.map((_, s) =>
     parts.some((part) => part.offers.some((offer) => offer.supplier === s && offer.dangerous)),
   );
   const modesOf = suppliers.map((supplier, s): Mode[] => {
     const risks = sends[s] && supplier.surcharge > 0 ? [false, true] : [sends[s]!];
     const reached = supplier.steps.flatMap(({ from }, step) => (from <= most[s]! ? [step] : [])).reverse();
-    return [...risks.flatMap((dangerous) => reached.map((step) => ({ open: true, step, dangerous }))), OUT];
+    const bands = [0, ...supplier.masses.flatMap(({ over }, k) => (over < heaviest[s]! ? [k + 1] : []))];
+    return [
+      ...risks.flatMap((dangerous) => reached.flatMap((step) => bands.map((band) => ({ open: true, step, dangerous, band })))),
+      OUT,
+    ];
   });
   const charge = (s: number, mode: Mode) =>
-    mode.open ? suppliers[s]!.steps[mode.step]!.asks + (mode.dangerous ? suppliers[s]!.surcharge : 0) : 0;
+    mode.open
+      ? suppliers[s]!.steps[mode.step]!.asks +
+        (mode.dangerous ? suppliers[s]!.surcharge : 0) +
+        (suppliers[s]!.masses[mode.band - 1]?.more ?? 0)
+      : 0;
+  /** What an order may weigh in a mode; Infinity where nothing bounds it. */
+  const limit = (s: number, mode: Mode) => (mode.open ? (suppliers[s]!.masses[mode.band]?.over ?? Infinity) : Infinity);
+  const gramsAt = (s: number, packs: readonly (readonly number[])[]) =>
+    parts.reduce(
+      (sum, part, i) =>
+        sum + part.offers.reduce((own, offer, j) => own + (offer.supplier === s ? offer.grams * packs[i]![j]! : 0), 0),
+      0,
+    );
   // Those with most to lose first: their decision moves the bound most.
   const hasSteps = suppliers.map((_, s) => modesOf[s]!.some((mode) => mode.step > 0));
   const order = suppliers
@@ -220,7 +255,8 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     const packs = now.map((fill) => fill.packs);
     keep(packs);
     if (depth === order.length) {
-      if (modes.some((mode) => mode !== undefined && mode.step > 0)) reach(paid);
+      const tooHeavy = (mode: Mode | undefined, s: number) => mode !== undefined && gramsAt(s, packs) > limit(s, mode);
+      if (modes.some((mode, s) => (mode !== undefined && mode.step > 0) || tooHeavy(mode, s))) reach(paid);
       return;
     }
     const s = order[depth]!;
@@ -235,10 +271,12 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     }
   };
 
-  /** All modes are decided and some goods must reach a step: part by part, every fill that buys more there for more. */
+  /** All modes are decided, some goods must reach a step or some order be lighter: part by part, every fill that does so for more. */
   const reach = (paid: number): void => {
     const wants = suppliers.flatMap(({ steps }, s) =>
-      modes[s]!.open && modes[s]!.step > 0 ? [{ s, from: steps[modes[s]!.step]!.from }] : [],
+      modes[s]!.open && (modes[s]!.step > 0 || limit(s, modes[s]!) < Infinity)
+        ? [{ s, from: steps[modes[s]!.step]!.from, limit: limit(s, modes[s]!) }]
+        : [],
     );
     const at = wants.map((want) => want.s);
     const ways = parts.map((_, i) => frontOf(i, allowed(i), at));
@@ -254,8 +292,11 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     const mostLeft = wants.map((_, w) =>
       lists.reduceRight<number[]>((after, one) => [after[0]! + Math.max(...one.map((fill) => fill.goods[w]!)), ...after], [0]),
     );
+    const leastGrams = wants.map((_, w) =>
+      lists.reduceRight<number[]>((after, one) => [after[0]! + Math.min(...one.map((fill) => fill.grams[w]!)), ...after], [0]),
+    );
     const chosen: ParetoFill[] = [];
-    const step = (i: number, cost: number, goods: readonly number[]): void => {
+    const step = (i: number, cost: number, goods: readonly number[], grams: readonly number[]): void => {
       nodes += 1;
       if (nodes > MOST_NODES) {
         cut = true;
@@ -263,6 +304,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
       }
       if (best !== null && paid + cost + cheapestLeft[i]! > best.total - 1 + 1e-6) return;
       if (wants.some((want, w) => goods[w]! + mostLeft[w]![i]! < want.from)) return;
+      if (wants.some((want, w) => grams[w]! + leastGrams[w]![i]! > want.limit)) return;
       if (i === lists.length) return keep(chosen.map((fill) => fill.packs));
       for (const fill of lists[i]!) {
         chosen.push(fill);
@@ -270,6 +312,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
           i + 1,
           cost + fill.cost,
           goods.map((sum, w) => sum + fill.goods[w]!),
+          grams.map((sum, w) => sum + fill.grams[w]!),
         );
         chosen.pop();
       }
@@ -277,6 +320,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     step(
       0,
       0,
+      wants.map(() => 0),
       wants.map(() => 0),
     );
   };
@@ -297,7 +341,7 @@ export function costOf(
 ): number {
   let total = 0;
   suppliers.forEach((supplier, s) => {
-    let worth = 0;
+    let [worth, grams] = [0, 0];
     let [used, dangerous] = [false, false];
     parts.forEach((part, i) =>
       part.offers.forEach((offer, j) => {
@@ -305,12 +349,13 @@ export function costOf(
         if (offer.supplier !== s || count === 0) return;
         total += offer.costOf(count);
         worth += offer.worthOf(count);
+        grams += offer.grams * count;
         used = true;
         dangerous ||= offer.dangerous;
       }),
     );
     if (!used) return;
-    total += carriageAsked(supplier, worth) + (dangerous ? supplier.surcharge : 0);
+    total += carriageAsked(supplier, worth) + (dangerous ? supplier.surcharge : 0) + massAsked(supplier, grams);
   });
   return total;
 }

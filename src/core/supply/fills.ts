@@ -5,6 +5,8 @@ export type OfferIn = {
   /** Packs below which nothing is sold at this price: 1 where there is no such number. */
   readonly atLeast: number;
   readonly dangerous: boolean;
+  /** Mass of a pack. */
+  readonly grams: number;
   /** What a pack costs before it is rounded: of two packs of one size the cheaper is cheaper in any number. */
   readonly each: number;
   /** What so many packs cost together, rounded, duty and fees among it. */
@@ -104,9 +106,9 @@ function forEachFill(
   return ways <= MOST_FILLS && steps <= MOST_STEPS;
 }
 
-export type ParetoFill = Fill & { readonly goods: readonly number[] };
+export type ParetoFill = Fill & { readonly goods: readonly number[]; readonly grams: readonly number[] };
 
-/** The fills of a part that no other one beats in cost and in goods at each of these suppliers; null when there are too many. */
+/** The fills of a part that no other one beats in cost, in goods and in lightness at each of these suppliers; null when there are too many. */
 export function paretoFills(part: PartIn, bits: number, at: readonly number[]): ParetoFill[] | null {
   const { offers } = part;
   const all = offers.map((_, j) => j).filter((j) => (bits & (1 << j)) !== 0);
@@ -126,9 +128,12 @@ export function paretoFills(part: PartIn, bits: number, at: readonly number[]): 
     const goods = at.map((s) =>
       part.offers.reduce((sum, offer, j) => sum + (offer.supplier === s && packs[j]! > 0 ? offer.worthOf(packs[j]!) : 0), 0),
     );
-    const beaten = (a: ParetoFill, b: { cost: number; goods: readonly number[] }) =>
-      b.cost <= a.cost && b.goods.every((sum, w) => sum >= a.goods[w]!);
-    const one = { packs: [...packs], cost, goods };
+    const grams = at.map((s) =>
+      part.offers.reduce((sum, offer, j) => sum + (offer.supplier === s ? packs[j]! * offer.grams : 0), 0),
+    );
+    const beaten = (a: ParetoFill, b: ParetoFill) =>
+      b.cost <= a.cost && b.goods.every((sum, w) => sum >= a.goods[w]!) && b.grams.every((sum, w) => sum <= a.grams[w]!);
+    const one = { packs: [...packs], cost, goods, grams };
     if (!front.some((other) => beaten(one, other))) {
       for (let k = front.length - 1; k >= 0; k -= 1) if (beaten(front[k]!, one)) front.splice(k, 1);
       front.push(one);

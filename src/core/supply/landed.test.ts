@@ -176,6 +176,53 @@ describe("steps of carriage", () => {
   });
 });
 
+describe("carriage by mass", () => {
+  const by = (massSteps: Terms["massSteps"], more: Partial<Supplier> = {}) =>
+    supplier({ massSteps }, { carriageMinor: 5_00, ...more });
+  const steps = [
+    { overKg: 2, moreMinor: 3_00 },
+    { overKg: 10, moreMinor: 9_00 },
+  ];
+  const of = (massKg: number | null, quantity: number, from = by(steps)) =>
+    supplyPlan(
+      [{ partId: "bell", quantity }],
+      new Catalogue([{ ...bell([offer("quay", 10_00)]), massKg }], [from]),
+      DEFAULT_HOUSE_RULES,
+    ).orders[0]!;
+  // Two kilograms are not heavier than two.
+  test.each([
+    [1, 2, 5_00],
+    [1, 3, 8_00],
+    [2.5, 4, 8_00],
+    [2.5, 5, 14_00],
+  ])("pieces of %d kg, %d of them", (massKg, quantity, carriage) => {
+    const order = of(massKg, quantity);
+    expect([order.carriageMinor, order.landed.carriageMinor, order.unweighed]).toEqual([carriage, carriage, []]);
+  });
+  test("what hangs on the carriage hangs on what the mass asks too, and the parts add up to the total", () => {
+    const order = of(1, 3, supplier({ massSteps: steps, customs: customs({ dutyPartsPercent: 10 }) }, { carriageMinor: 5_00 }));
+    // 5.00 and 3.00 with a tenth of duty each.
+    expect(order.carriageMinor).toBe(8_80);
+    const { goodsMinor, carriageMinor, ...rest } = order.landed;
+    expect(goodsMinor + carriageMinor + Object.values(rest).reduce((sum, one) => sum + one, 0)).toBe(
+      order.goodsMinor + order.carriageMinor,
+    );
+  });
+  test("a mass that nobody noted counts as nothing and is named; where nobody asks by mass it does not matter", () => {
+    expect(of(null, 30)).toMatchObject({ carriageMinor: 5_00, unweighed: ["A bell"] });
+    expect(of(null, 30, by([]))).toMatchObject({ unweighed: [] });
+  });
+  test("steps that fall or stand in no order are refused at their field", () => {
+    const wrong = (massSteps: Terms["massSteps"]) => {
+      const read = supplierSchema.safeParse(by(massSteps));
+      return read.success ? [] : read.error.issues.map((issue) => issue.path.join("."));
+    };
+    expect(wrong(steps)).toEqual([]);
+    expect(wrong([...steps].reverse())).toEqual(["terms.massSteps.1.overKg", "terms.massSteps.1.moreMinor"]);
+    expect(wrong([{ overKg: 0, moreMinor: 1 }])).toEqual(["terms.massSteps.0.overKg"]);
+  });
+});
+
 describe("order days", () => {
   const terms = { orderDays: ["Tue", "Thu"] as Terms["orderDays"], cutOff: "14:00" };
   test.each([

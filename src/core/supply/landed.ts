@@ -2,7 +2,7 @@ import Big from "big.js";
 import type { HouseRules } from "../house/houseRules";
 import type { PartKind } from "../parts/kinds";
 import type { Supplier } from "../parts/part";
-import { carriageSteps, type CarriageStep } from "./cheapest";
+import { carriageSteps, type CarriageStep, type MassStep, type SupplierIn } from "./cheapest";
 import { NO_TERMS, type DutyHeading } from "../parts/terms";
 
 /**
@@ -112,11 +112,12 @@ export function stepsAsked({ carriageMinor, freeFromMinor, terms = NO_TERMS }: S
   return bounds.map((from) => ({ from, asks: at(from) + (from < under ? terms.smallOrderFeeMinor : 0) }));
 }
 
+/** What the mass of an order asks on top, in grams and cents of the supplier's currency. */
+export const massSteps = ({ terms = NO_TERMS }: Supplier): MassStep[] =>
+  terms.massSteps.map(({ overKg, moreMinor }) => ({ over: Math.round(overKg * 1000), more: moreMinor }));
+
 /** What a supplier asks beside its goods, landed, in cents of the shop's currency; undefined without a rate. */
-export function landedCarriage(
-  supplier: Supplier,
-  house: HouseRules,
-): { readonly steps: readonly CarriageStep[]; readonly surcharge: number } | undefined {
+export function landedCarriage(supplier: Supplier, house: HouseRules): SupplierIn | undefined {
   const shares = sharesOf(supplier.currency, supplier, house);
   if (!shares) return undefined;
   // Carriage belongs to the customs value; it is taken at the rate of bicycle parts, whatever travels.
@@ -128,6 +129,7 @@ export function landedCarriage(
       asks: cents(factor.times(asks).plus(broker)),
     })),
     surcharge: cents(factor.times(supplier.dangerousGoodsMinor)),
+    masses: massSteps(supplier).map(({ over, more }) => ({ over, more: cents(factor.times(more)) })),
   };
 }
 

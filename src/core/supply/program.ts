@@ -6,7 +6,7 @@ export const packsAt = (part: number, offer: number) => `x${part}_${offer}`;
 
 /**
  * What `cheapest` solves, as an integer program in the CPLEX LP text format, for a general solver: packs `x`, whether a supplier is
- * bought from `y`, reaches a step of its carriage `f`, sends dangerous goods `d`, whether an offer with a least number is taken `z`. That no pack is to spare cannot be said linearly; of
+ * bought from `y`, reaches a step of its carriage `f`, sends dangerous goods `d`, pays a step of mass `m`, whether an offer with a least number is taken `z`. That no pack is to spare cannot be said linearly; of
  * an offer only as many are allowed as hold the quantity alone, so its optimum may be cheaper by a pack bought to reach a step.
  */
 export function programOf(parts: readonly PartIn[], suppliers: readonly SupplierIn[]): string {
@@ -27,6 +27,17 @@ export function programOf(parts: readonly PartIn[], suppliers: readonly Supplier
       rows.push(`${x} - ${most} y${s} <= 0`);
       if (offer.dangerous) rows.push(`${x} - ${most} d${s} <= 0`);
     }
+    // So much may an order weigh; each step of mass that is paid lets it weigh as much more.
+    if (supplier.masses.length > 0 && own.length > 0) {
+      const most = own.reduce((grams, { offer, most: packs }) => grams + offer.grams * packs, 0);
+      const caps = supplier.masses.map(({ over }, k) =>
+        Math.max(0, (supplier.masses[k + 1]?.over ?? Math.max(most, over)) - over),
+      );
+      rows.push(
+        `${sum(own, (offer) => offer.grams)} ${caps.map((cap, k) => `- ${cap} m${s}_${k + 1}`).join(" ")} <= ${supplier.masses[0]!.over}`,
+        ...caps.slice(1).map((_, k) => `m${s}_${k + 2} - m${s}_${k + 1} <= 0`),
+      );
+    }
     const later = supplier.steps.slice(1).map((step, k) => ({ f: `f${s}_${k + 1}`, step }));
     if (later.length === 0) return;
     // One step at the most, and none where nothing is bought.
@@ -34,11 +45,12 @@ export function programOf(parts: readonly PartIn[], suppliers: readonly Supplier
     for (const { f, step } of later)
       rows.push(own.length === 0 ? `${f} = 0` : `${sum(own, (offer) => offer.worth)} - ${step.from} ${f} >= 0`);
   });
-  const asked = suppliers.map(({ steps, surcharge }, s) =>
+  const asked = suppliers.map(({ steps, surcharge, masses }, s) =>
     [
       `${steps[0]!.asks} y${s}`,
       ...steps.slice(1).map((step, k) => `- ${steps[0]!.asks - step.asks} f${s}_${k + 1}`),
       `+ ${surcharge} d${s}`,
+      ...masses.map(({ more }, k) => `+ ${more - (masses[k - 1]?.more ?? 0)} m${s}_${k + 1}`),
     ].join(" "),
   );
   return [
@@ -51,7 +63,7 @@ export function programOf(parts: readonly PartIn[], suppliers: readonly Supplier
     "General",
     ` ${all.map(({ x }) => x).join(" ")}`,
     "Binary",
-    ` ${suppliers.map(({ steps }, s) => [`y${s}`, ...steps.slice(1).map((_, k) => `f${s}_${k + 1}`), `d${s}`].join(" ")).join(" ")} ${lots.map(({ z }) => z).join(" ")}`,
+    ` ${suppliers.map(({ steps, masses }, s) => [`y${s}`, ...steps.slice(1).map((_, k) => `f${s}_${k + 1}`), `d${s}`, ...masses.map((_, k) => `m${s}_${k + 1}`)].join(" ")).join(" ")} ${lots.map(({ z }) => z).join(" ")}`,
     "End",
   ].join("\n");
 }

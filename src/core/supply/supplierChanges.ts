@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { labelAt, type FieldSchema } from "../figures/schema";
 import { supplierSchema, type SpecIssue } from "../parts/part";
-import { termsSchema } from "../parts/terms";
+import { NO_TERMS, termsSchema } from "../parts/terms";
 
 const shapeOf = (schema: z.ZodType) => z.toJSONSchema(schema, { io: "input" }) as FieldSchema;
 const SHAPE = shapeOf(supplierSchema);
@@ -22,13 +22,14 @@ type Raw = Readonly<Record<string, unknown>>;
 const record = (value: unknown): Raw => (typeof value === "object" && value !== null ? (value as Raw) : {});
 const same = (a: unknown, b: unknown) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
 
-/** What differs between two states of a supplier, by the labels of its fields. */
+/** What differs between two states of a supplier, by the labels of its fields; a term that was not asked for then is as if nothing stood there. */
 export function supplierChanges(before: Raw, after: Raw): string[] {
   const differing = (was: Raw, is: Raw) =>
     [...new Set([...Object.keys(was), ...Object.keys(is)])].filter((key) => key !== "terms" && !same(was[key], is[key]));
-  return [...differing(before, after), ...differing(record(before.terms), record(after.terms)).map((key) => `terms.${key}`)].map(
-    (path) => tellSupplierPath(path).toLowerCase(),
-  );
+  return [
+    ...differing(before, after),
+    ...differing({ ...NO_TERMS, ...record(before.terms) }, { ...NO_TERMS, ...record(after.terms) }).map((key) => `terms.${key}`),
+  ].map((path) => tellSupplierPath(path).toLowerCase());
 }
 
 /** What somebody typed, over what stands now: only what they changed of what they had seen is theirs. */

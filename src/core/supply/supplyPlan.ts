@@ -3,9 +3,9 @@ import { formatDay } from "../units/date";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { isInForce, isPriced, type Currency, type Offer, type Part, type PartCount, type Supplier } from "../parts/part";
-import { cheapest, type SupplierIn } from "./cheapest";
+import { cheapest, massAsked, type SupplierIn } from "./cheapest";
 import { leastLeftOut, type PartIn } from "./fills";
-import { landedCarriage, landedGoods, landedOf, stepsAsked, type Landed } from "./landed";
+import { landedCarriage, landedGoods, landedOf, massSteps, stepsAsked, type Landed } from "./landed";
 
 export type Want = { readonly partId: string; readonly quantity: number };
 
@@ -24,6 +24,8 @@ export type PlannedOrder = {
   /** Why goods and carriage cost so much together: what the supplier asks, and what comes on top. */
   readonly landed: Landed;
   readonly dangerousGoods: boolean;
+  /** Parts whose mass nobody noted, where the supplier asks by mass: the carriage may be more. */
+  readonly unweighed: readonly string[];
 };
 
 export type SupplyPlan = {
@@ -132,6 +134,7 @@ export function basketOf(wants: readonly Want[], catalogue: Catalogue, house: Ho
       supplier: at.get(offer.supplierId)!,
       packSize: offer.packSize,
       atLeast: offer.atLeast ?? 1,
+      grams: gramsOf(part) * offer.packSize,
       dangerous: offer.carriage === "dangerous goods",
       ...landedGoods(offer, part.kind, catalogue.suppliers.get(offer.supplierId)!, house)!,
     })),
@@ -214,6 +217,9 @@ function whyNotNow(offers: readonly Offer[], { day, parts }: Catalogue): string 
   return `its price ended on ${formatDay(last.validTo!)}${follows ? `; it is followed by ${follows.name}` : ""}`;
 }
 
+/** Mass of a piece; one that nobody noted counts as nothing, and is told. */
+const gramsOf = ({ massKg }: Pick<Part, "massKg">) => Math.round((massKg ?? 0) * 1000);
+
 function orderOf(supplier: Supplier, lines: OrderLine[], asks: SupplierIn, house: HouseRules): PlannedOrder {
   const goodsMinor = lines.reduce((sum, line) => sum + line.totalMinor, 0);
   const dangerousGoods = lines.some((line) => line.offer.carriage === "dangerous goods");
@@ -225,7 +231,8 @@ function orderOf(supplier: Supplier, lines: OrderLine[], asks: SupplierIn, house
     0,
     asks.steps.findLastIndex(({ from }) => worth >= from),
   );
-  const carriageMinor = asks.steps[step]!.asks + (dangerousGoods ? asks.surcharge : 0);
+  const grams = lines.reduce((sum, { part, offer, packs }) => sum + gramsOf(part) * offer.packSize * packs, 0);
+  const carriageMinor = asks.steps[step]!.asks + (dangerousGoods ? asks.surcharge : 0) + massAsked(asks, grams);
   return {
     supplier,
     lines,
@@ -233,11 +240,15 @@ function orderOf(supplier: Supplier, lines: OrderLine[], asks: SupplierIn, house
     carriageMinor,
     landed: landedOf(
       lines.map(({ part, offer, packs }) => ({ ...offer, packs, kind: part.kind })),
-      stepsAsked(supplier)[step]!.asks + (dangerousGoods ? supplier.dangerousGoodsMinor : 0),
+      stepsAsked(supplier)[step]!.asks +
+        (dangerousGoods ? supplier.dangerousGoodsMinor : 0) +
+        massAsked({ masses: massSteps(supplier) }, grams),
       goodsMinor + carriageMinor,
       supplier,
       house,
     ),
     dangerousGoods,
+    unweighed:
+      massSteps(supplier).length > 0 ? lines.filter(({ part }) => part.massKg === null).map(({ part }) => part.name) : [],
   };
 }

@@ -79,7 +79,16 @@ export const DEMO_SUPPLIERS: Supplier[] = [
     carriageMinor: 640,
     freeFromMinor: 8000,
     dangerousGoodsMinor: 2600,
-    terms: terms({ sendTo: "order form, by mail", payment: "30 days net", smallOrderUnderMinor: 3000, smallOrderFeeMinor: 500 }),
+    terms: terms({
+      sendTo: "order form, by mail",
+      payment: "30 days net",
+      smallOrderUnderMinor: 3000,
+      smallOrderFeeMinor: 500,
+      massSteps: [
+        { overKg: 5, moreMinor: 450 },
+        { overKg: 15, moreMinor: 1100 },
+      ],
+    }),
   },
   {
     id: "nordmole",

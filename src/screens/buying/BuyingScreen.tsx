@@ -44,6 +44,7 @@ type Planned = {
   landed: Landed;
   totalMinor: number;
   dangerousGoods: boolean;
+  unweighed: readonly string[];
   arrives: string;
 };
 export type Buying = {
@@ -346,6 +347,11 @@ function Order({ order, currency, busy, onPlace }: { order: Planned; currency: s
         {order.dangerousGoods && (
           <span className="tag-danger" title="A battery: by special carriage">
             dangerous goods
+          </span>
+        )}
+        {order.unweighed.length > 0 && (
+          <span className="bad small">
+            they ask by mass, and nobody noted that of {order.unweighed.slice(0, 3).join(", ")}: the carriage may be more
           </span>
         )}
         <span className="fill" />

@@ -66,6 +66,7 @@ export function SupplierScreen({
   const terms = record(supplier.terms);
   const customs = terms.customs === null || terms.customs === undefined ? null : record(terms.customs);
   const steps = Array.isArray(terms.carriageSteps) ? (terms.carriageSteps as Raw[]) : [];
+  const masses = Array.isArray(terms.massSteps) ? (terms.massSteps as Raw[]) : [];
   const [issues, setIssues] = useState(page.issues);
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
@@ -81,6 +82,11 @@ export function SupplierScreen({
     setTerm(
       "carriageSteps",
       steps.map((step, i) => (i === at ? { ...step, [key]: value } : step)),
+    );
+  const setMass = (at: number, key: string, value: unknown) =>
+    setTerm(
+      "massSteps",
+      masses.map((step, i) => (i === at ? { ...step, [key]: value } : step)),
     );
   const wrong = (path: string) =>
     issues
@@ -300,6 +306,49 @@ export function SupplierScreen({
                 onClick={() => setTerm("carriageSteps", [...steps, { fromMinor: "", carriageMinor: "" }])}
               >
                 One more step
+              </button>
+            )}
+            {masses.map((step, i) => (
+              <div key={i} className="supplier-step">
+                <Field label="an order heavier than" wrong={wrong(`terms.massSteps.${i}.overKg`)}>
+                  <NumberBox
+                    label={`Step ${i + 1} of mass: heavier than`}
+                    unit="kg"
+                    value={step.overKg}
+                    onChange={(v) => setMass(i, "overKg", v)}
+                  />
+                </Field>
+                <Field label="on top" wrong={amount(`terms.massSteps.${i}.moreMinor`, step.moreMinor)}>
+                  <MoneyBox
+                    label={`Step ${i + 1} of mass: on top`}
+                    unit={currency}
+                    minor={step.moreMinor}
+                    onChange={(v) => setMass(i, "moreMinor", v)}
+                  />
+                </Field>
+                <button
+                  type="button"
+                  className="button quiet small"
+                  aria-label={`Take step ${i + 1} of mass out`}
+                  onClick={() => {
+                    setTerm(
+                      "massSteps",
+                      masses.filter((_, at) => at !== i),
+                    );
+                    setTurn(turn + 1);
+                  }}
+                >
+                  Take out
+                </button>
+              </div>
+            ))}
+            {masses.length < 6 && (
+              <button
+                type="button"
+                className="button quiet small"
+                onClick={() => setTerm("massSteps", [...masses, { overKg: "", moreMinor: "" }])}
+              >
+                One more step of mass
               </button>
             )}
             <Field label="Sent free from; empty: never" wrong={amount("freeFromMinor", supplier.freeFromMinor)}>

@@ -1,7 +1,8 @@
 import { isDeepStrictEqual } from "node:util";
 import { countVerdicts } from "@/core/fit/finding";
 import { overBudget } from "@/core/cost/overBudget";
-import { givenNow, letterOf } from "@/core/job/given";
+import { givenNow } from "@/core/job/given";
+import { letterOf } from "@/core/job/givenSheet";
 import type { Job } from "@/core/job/job";
 import { formatMoney } from "@/core/money/money";
 import { formatNumber } from "@/core/units/formatQuantity";

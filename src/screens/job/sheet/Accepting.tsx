@@ -3,7 +3,8 @@
 import { Input, Modal } from "antd";
 import SignaturePad from "signature_pad";
 import { useEffect, useRef, useState } from "react";
-import { letterOf, PAD, strokesOf } from "@/core/job/given";
+import { letterOf } from "@/core/job/givenSheet";
+import { PAD, strokesOf } from "@/core/job/drawnSignature";
 import { promiseFigure } from "@/core/promise/promiseText";
 import { money } from "@/ui/format";
 import { useJob } from "../JobContext";

@@ -3,7 +3,8 @@
 import { Input, Popconfirm } from "antd";
 import dynamic from "next/dynamic";
 import { useState } from "react";
-import { isOnBench, letterOf, onlyHere, toTell, type GivenSheet } from "@/core/job/given";
+import { isOnBench, onlyHere, toTell } from "@/core/job/given";
+import { letterOf, type GivenSheet } from "@/core/job/givenSheet";
 import { promiseFigure } from "@/core/promise/promiseText";
 import { formatDay } from "@/core/units/date";
 import { hours, money, signedMoney } from "@/ui/format";
