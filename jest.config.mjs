@@ -11,6 +11,8 @@ const transform = {
 const config = {
   testEnvironment: "node",
   maxWorkers: 2,
+  // No test is timed: what hangs ends, what is slow on a busy machine does not fail.
+  testTimeout: 60_000,
   roots: ["<rootDir>/src"],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
   moduleNameMapper: {

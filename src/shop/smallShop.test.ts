@@ -216,7 +216,7 @@ describe("a part that is stored", () => {
     });
     expect(await savePart(db, { ...tyre, offers: [offer("quay", 1), offer("inlet", 1), offer("quay", 1)] })).toEqual({
       ok: false,
-      error: [{ path: "offers.2.supplierId", message: "has an offer of this pack size already" }],
+      error: [{ path: "offers.2.supplierId", message: "has an offer of this pack size for the same days already" }],
     });
     expect((await loadCatalogue(db)).parts.get("tyre-new")!.offers).toHaveLength(3);
   });

@@ -8,6 +8,8 @@ export const handLineSchema = z.strictObject({
   priceMinor: z.int().min(0, "must be 0 or more").max(50_000_00, "must be at most 50,000"),
   /** What the shop pays for one; null where nobody said. */
   costMinor: z.int().min(0, "must be 0 or more").max(50_000_00, "must be at most 50,000").nullable().optional(),
+  /** Work that another shop does: so many days the bike, or a part of it, is away; none where it is done here. */
+  awayDays: z.int("must be whole days").min(1, "must be 1 or more").max(90, "must be at most 90 days").optional(),
   group: z.enum(["running", "dressing"]),
 });
 

@@ -302,7 +302,10 @@ function handLine(line: HandLine): SheetLine {
     group: line.group,
     costMinor: (line.costMinor ?? line.priceMinor) * line.quantity,
     priceMinor: line.priceMinor * line.quantity,
-    why: "added by hand",
+    why:
+      line.awayDays === undefined
+        ? "added by hand"
+        : `work outside, away ${line.awayDays} ${line.awayDays === 1 ? "day" : "days"}`,
     finding: null,
     problem: null,
   };

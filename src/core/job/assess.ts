@@ -105,7 +105,13 @@ export function fitOf(
 /** What is still to be done before the hand-over: a step that is ticked takes no more time, what comes after it is another visit. */
 function benchOf(job: Job, steps: readonly Step[], house: HouseRules): Bench {
   const left = steps.filter((step) => !job.ticks[step.id] && !AFTER_SIGNING.has(step.id));
-  return { days: Math.ceil(quoteMinutes(left) / 60 / house.hoursPerDay), waitDays: waitDays(left) };
+  // Once nothing is left to do here, what was away is back.
+  const away = left.length > 0 ? job.hand.filter((line) => line.awayDays !== undefined) : [];
+  return {
+    days: Math.ceil(quoteMinutes(left) / 60 / house.hoursPerDay),
+    waitDays: waitDays(left),
+    away: { days: away.reduce((sum, line) => sum + line.awayDays!, 0), what: away.map((line) => line.says) },
+  };
 }
 
 type Coming = { readonly supplierId: string; readonly day: string; readonly what: string };

@@ -232,3 +232,19 @@ describe("parts and jobs at the door", () => {
     expect(!read.ok && read.error.map((issue) => issue.path)).toContain(path);
   });
 });
+
+test("a line of work outside moves the day it is ready and says so, until nothing is left to do here", () => {
+  const line = { id: "a", says: "Powder coat, frame", quantity: 1, priceMinor: 180_00, group: "dressing" as const };
+  const readyOf = (over: Partial<Job>) => view(over).promises.find((promise) => promise.id === "ready")!;
+  const [here, away] = [readyOf({ hand: [line] }), readyOf({ hand: [{ ...line, awayDays: 10 }] })];
+  expect(String(away.predicted) > String(here.predicted)).toBe(true);
+  expect(away.note).toContain("away 10 days (Powder coat, frame)");
+  const sheet = view({ hand: [{ ...line, awayDays: 1 }] }).sheet;
+  expect(sheet.lines.find((one) => one.says === line.says)!.why).toBe("work outside, away 1 day");
+  const ticks = Object.fromEntries(
+    view().steps.map((step) => [step.id, { at: "2026-01-05T09:00:00Z", by: "Ida", note: "", despite: [] }]),
+  ) as unknown as Job["ticks"];
+  expect(readyOf({ hand: [{ ...line, awayDays: 10 }], ticks }).note).not.toContain("away");
+  for (const awayDays of [0, -1, 1.5, 91])
+    expect([awayDays, jobSchema.safeParse(job({ hand: [{ ...line, awayDays }] })).success]).toEqual([awayDays, false]);
+});

@@ -101,6 +101,13 @@ test("what cures moves the date and is said", () => {
   expect(ready).toMatchObject({ predicted: "2026-01-12", note: "parts 1 day, bench 2 days, curing 3 days" });
 });
 
+test("work that another shop does moves the date by its days, Sundays too, and is named", () => {
+  const away = { days: 5, what: ["Powder coat, frame"] };
+  const { ready } = made({ wish: ASKED, lead: lead({ days: 1 }), bench: { days: 2, away } });
+  // Parts on Tuesday 6, work on Wednesday and Thursday, away until Tuesday 13.
+  expect(ready).toMatchObject({ predicted: "2026-01-13", note: "parts 1 day, bench 2 days, away 5 days (Powder coat, frame)" });
+});
+
 test("a bike that is signed off was ready on that day, whatever day it is now", () => {
   const signed = (signedOn: string) => made({ wish: ASKED, signedOn, lead: lead({ days: 30 }) }).ready;
   expect(signed("2026-01-04")).toMatchObject({ predicted: "2026-01-04", kept: true, note: "signed off on that day" });

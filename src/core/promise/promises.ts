@@ -48,8 +48,13 @@ export function promises(p: {
   ];
 }
 
-/** What is still to be done at the bench: working days, and the days by which paint or thread lock holds the bike back. */
-export type Bench = { readonly days: number; readonly waitDays: number };
+/**
+ * What is still to be done at the bench: working days, the days by which paint or thread lock holds the bike back, and those for which
+ * it is away with another shop.
+ */
+export type Bench = { readonly days: number; readonly waitDays: number; readonly away?: Away };
+/** One after the other: who knows whether two shops can have a bike at once. */
+export type Away = { readonly days: number; readonly what: readonly string[] };
 
 /** Days until the last part is here, and what that is; empty where nothing is waited for. */
 export type Lead = {
@@ -158,6 +163,9 @@ function ready(p: {
         `parts ${daysOf(days)}${what === "" ? "" : ` (the last is ${what})`}`,
         `bench ${daysOf(p.bench.days)}`,
         ...(p.bench.waitDays > 0 ? [`curing ${daysOf(p.bench.waitDays)}`] : []),
+        ...(p.bench.away && p.bench.away.days > 0
+          ? [`away ${daysOf(p.bench.away.days)} (${p.bench.away.what.slice(0, 2).join(", ")})`]
+          : []),
       ].join(", "),
       ...late,
       ...(missing === "" ? [] : [missing]),
@@ -178,7 +186,7 @@ export function workingDaysAfter(today: string, calendarDays: number, bench: Ben
     time += DAY_MS;
     if (works(time)) left -= 1;
   }
-  time += bench.waitDays * DAY_MS;
+  time += (bench.waitDays + (bench.away?.days ?? 0)) * DAY_MS;
   while (!works(time)) time += DAY_MS;
   return new Date(time).toISOString().slice(0, 10);
 }

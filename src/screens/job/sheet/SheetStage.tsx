@@ -253,6 +253,7 @@ function AddLine() {
   const [says, setSays, saysStored] = useKeptText(`${id} line says`);
   const [price, setPrice, priceStored] = useKeptText(`${id} line price`);
   const [cost, setCost, costStored] = useKeptText(`${id} line cost`);
+  const [away, setAway, awayStored] = useKeptText(`${id} line away`);
   const [quantity, setQuantity] = useState("1");
   const [group, setGroup] = useState<"running" | "dressing">("dressing");
   const [wrong, setWrong] = useState("");
@@ -264,6 +265,7 @@ function AddLine() {
     const costMinor = cost.trim() === "" ? null : parseMoney(cost);
     if (costMinor?.ok === false) return setWrong(`The cost: ${costMinor.error}.`);
     if (!/^[1-9]\d{0,2}$/.test(quantity.trim())) return setWrong("The quantity wants a whole number from 1.");
+    if (!/^([1-9]\d?)?$/.test(away.trim())) return setWrong("The days away want a whole number from 1, or nothing.");
     setWrong("");
     const outcome = await act({
       do: "add line",
@@ -272,6 +274,7 @@ function AddLine() {
         quantity: Number(quantity),
         priceMinor: priceMinor.value,
         costMinor: costMinor?.value ?? null,
+        ...(away.trim() !== "" && { awayDays: Number(away) }),
         group,
       },
     });
@@ -279,6 +282,7 @@ function AddLine() {
       saysStored(says);
       priceStored(price);
       costStored(cost);
+      awayStored(away);
       setQuantity("1");
     }
   };
@@ -322,6 +326,15 @@ function AddLine() {
         className="num add-price shop-only"
         inputMode="decimal"
         maxLength={12}
+      />
+      <Input
+        value={away}
+        onChange={(event) => setAway(event.target.value)}
+        placeholder="days away"
+        aria-label="Done by another shop: days for which the bike is away"
+        className="num add-price"
+        inputMode="numeric"
+        maxLength={2}
       />
       <Select
         value={group}
