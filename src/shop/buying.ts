@@ -218,10 +218,10 @@ export async function buyingPage(db: Knex, asked: AskedPlan, now: string, search
   const arrives = new Map<string, { day: string; what: string }>();
   const orders = (point?.plan.orders ?? []).map((order, at, every): PlannedBuy => {
     const shares = sharesOf(order, needs, beforeIn(every, at), bench);
-    for (const line of shares.lines)
+    // Its shares stand in the order of the order's own lines: of one part there may be two, at two prices.
+    for (const [i, line] of shares.lines.entries())
       for (const { jobId } of line.for) {
-        const offer = order.lines.find((one) => one.part.id === line.partId && one.offer.packSize === line.packSize)!.offer;
-        const day = arrivalOf(offer);
+        const day = arrivalOf(order.lines[i]!.offer);
         const known = arrives.get(jobId);
         if (!known || day > known.day) arrives.set(jobId, { day, what: `${line.name}, from ${order.supplier.name}` });
       }

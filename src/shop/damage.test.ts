@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
-import { missingPieces, orderedPieces, type Purchase } from "@/core/supply/purchase";
+import { missingPieces, orderedPieces, receive, type Purchase } from "@/core/supply/purchase";
 import { isNumbered } from "@/core/supply/serials";
-import { toSendBack } from "@/core/supply/sendBack";
+import { sendBack, toSendBack } from "@/core/supply/sendBack";
 import { returnPaper } from "@/print/purchasePaper";
 import { listPurchases, serialsOf } from "@/data/purchases";
 import { NOW, openDemoShop } from "../../tests/demoShop";
@@ -90,4 +90,16 @@ test("pictures of what came stand with the order, at most forty, and disturb nob
   const now = (await open()).find((one) => one.id === order!.id)!;
   expect(now.photos).toHaveLength(40);
   expect(now.version).toBe(order!.version);
+});
+
+test("the hundred and first delivery of an order is refused in words, and so is a return", async () => {
+  const [order] = await open();
+  const full: Purchase = { ...order!, receipts: Array.from({ length: 100 }, () => ({ at: NOW, by: "", says: "one" })) };
+  const broken: Purchase = { ...full, closed: null, lines: full.lines.map((line) => ({ ...line, broken: 1, sentBack: 0 })) };
+  const of = { at: NOW, by: "Tam", nameOf: () => "it" };
+  for (const answer of [
+    receive({ ...full, closed: null }, [{ line: 0, good: 1, broken: 0 }], of),
+    sendBack(broken, { at: NOW, by: "Tam", how: "by van" }),
+  ])
+    expect(answer).toMatchObject({ ok: false, error: expect.stringContaining("100 deliveries and returns") as string });
 });

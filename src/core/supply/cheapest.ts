@@ -46,9 +46,9 @@ const OUT: Mode = { open: false, step: 0, dangerous: false, band: 0 };
  *
  * The integer program: packs x ≥ 0 of each offer, the packs of a part holding what is wanted of it and none of them to spare;
  * a supplier that is bought from asks the carriage of the step that its goods reach, and its surcharge once when any of its packs
- * travels as dangerous goods, and what its mass asks. Solved to a proved optimum by branch and bound over what each supplier is (not bought from, or one of
- * its steps of carriage; with or without dangerous goods; how heavy at the most). The bound of a node: every part at its cheapest among the suppliers that
- * are still open, with its share of the least that an undecided one asks beside the goods, and the least that goods must cost more
+ * travels as dangerous goods, and what its mass asks. Solved to a proved optimum by branch and bound over what each supplier is (not
+ * bought from, or one of its steps of carriage; with or without dangerous goods; how heavy at the most). The bound of a node: every
+ * part at its cheapest among the suppliers that are still open, with its share of the least that an undecided one asks beside the goods, and the least that goods must cost more
  * to reach a step that was decided. Amounts are whole minor units throughout.
  *
  * @param parts every one with one offer or more

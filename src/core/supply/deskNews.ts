@@ -40,8 +40,9 @@ const DAY_MS = 86_400_000;
 const MOST_NEWS = 200;
 
 /**
- * Takes in what a supplier says of an order; its version stays, so that whoever counts what came is not disturbed. A day moves the day on which it is due; nothing else of the order is changed by what
- * somebody outside says: a price is told, and what is shipped is not here yet.
+ * Takes in what a supplier says of an order. A day moves the day on which it is due; nothing else of the order is changed by what
+ * somebody outside says: a price is told, and what is shipped is not here yet. The order's version stays, so that whoever counts what
+ * came is not disturbed.
  *
  * @returns the order with the news kept, and what is told; `says` empty where it was heard before. Or why it cannot be meant.
  */

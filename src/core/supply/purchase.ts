@@ -10,6 +10,14 @@ import type { PlannedOrder } from "./supplyPlan";
 
 const pieces = z.int().min(0).max(100_000);
 
+/** Deliveries and returns of one order that are kept. */
+const MOST_RECEIPTS = 100;
+/** Why no more of them is taken in; empty as long as one can be. */
+export const tooManyReceipts = ({ number, receipts }: Pick<Purchase, "number" | "receipts">): string =>
+  receipts.length < MOST_RECEIPTS
+    ? ""
+    : `${number} has ${MOST_RECEIPTS} deliveries and returns already: give the rest up, and order it anew.`;
+
 /** One order to a supplier, for several jobs together: what was ordered, for whom, and what came of it. */
 export const purchaseSchema = z.strictObject({
   id: text(40),
@@ -49,7 +57,7 @@ export const purchaseSchema = z.strictObject({
   /** The day on which it should be here. */
   dueDay: z.iso.date(),
   /** With the request that it was counted by, so that the same one sent twice is counted once. */
-  receipts: z.array(z.strictObject({ ...stamp, says: text(400), request: text(60).optional() })).max(100),
+  receipts: z.array(z.strictObject({ ...stamp, says: text(400), request: text(60).optional() })).max(MOST_RECEIPTS),
   /** Sent to the supplier's order desk, when; null where it goes another way. */
   desk: z
     .strictObject({ ...stamp, state: z.enum(["unsure", "sent"]) })
@@ -273,6 +281,8 @@ export function receive(
   },
 ): Result<Received> {
   if (purchase.closed) return bad(`${purchase.number} is closed: ${purchase.closed.how}.`);
+  const full = tooManyReceipts(purchase);
+  if (full !== "") return bad(full);
   const seen = new Set<number>();
   for (const { line, good: whole, broken, serials = [] } of delivery) {
     const ordered = purchase.lines[line];

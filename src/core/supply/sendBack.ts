@@ -1,5 +1,5 @@
 import { bad, good, type Result } from "../result";
-import type { Purchase } from "./purchase";
+import { tooManyReceipts, type Purchase } from "./purchase";
 
 /** Pieces of a line that came broken or wrong and still lie in the shop. */
 export const toSendBack = (line: Purchase["lines"][number]): number => Math.max(0, line.broken - line.sentBack);
@@ -16,6 +16,8 @@ export function sendBack(
 ): Result<{ readonly purchase: Purchase; readonly says: string }> {
   const going = purchase.lines.filter((line) => toSendBack(line) > 0);
   if (going.length === 0) return bad(`Nothing of ${purchase.number} is to be sent back.`);
+  const full = tooManyReceipts(purchase);
+  if (full !== "") return bad(full);
   const says = `sent back: ${going.map((line) => `${toSendBack(line)} × ${line.name}`).join(", ")}, ${how}`.slice(0, 400);
   return good({
     purchase: {

@@ -1,8 +1,9 @@
 "use client";
 
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { donorItem, type DonorKey } from "@/core/donor/items";
 import { formatDay } from "@/core/units/date";
+import { AddPhoto } from "../AddPhoto";
 import { Only } from "../Only";
 import { useJob } from "./JobContext";
 import "./photos.css";
@@ -15,27 +16,8 @@ export function Photos({ item = null, step = null }: { item?: DonorKey | null; s
   const one = item !== null || step !== null;
   const [of, setOf] = useState<"this" | "bike">(one ? "this" : "bike");
   const [says, setSays] = useState("");
-  const [busy, setBusy] = useState(false);
-  const box = useRef<HTMLInputElement>(null);
   const wanted = of === "this" ? { item, step } : { item: null, step: null };
   const photos = view.job.photos.filter((photo) => photo.item === wanted.item && photo.step === wanted.step);
-  const take = async (files: FileList | null) => {
-    if (!files || files.length === 0) return;
-    setBusy(true);
-    setSays("");
-    for (const file of files) {
-      try {
-        const answer = await fetch(`/api/jobs/${view.job.id}/photos`, { method: "POST", body: file });
-        const kept = (await answer.json()) as Kept & { error?: string };
-        if (!answer.ok) setSays(`${file.name}: ${kept.error ?? "not taken"}`);
-        else await act({ do: "keep photo", photo: { ...kept, ...wanted, says: "" } });
-      } catch {
-        setSays(`${file.name}: the bench does not answer; the picture is still in the camera.`);
-      }
-    }
-    setBusy(false);
-    if (box.current) box.current.value = "";
-  };
   const inAll = view.job.photos.length;
   return (
     <div className="photos">
@@ -48,20 +30,13 @@ export function Photos({ item = null, step = null }: { item?: DonorKey | null; s
         <button className={`chip${of === "bike" ? " on" : ""}`} onClick={() => setOf("bike")}>
           Of the bike
         </button>
-        <Only may="keep photo">
-          <label className="button photo-add">
-            {busy ? "storing …" : "Add a photo"}
-            <input
-              ref={box}
-              type="file"
-              accept="image/jpeg,image/png,image/webp"
-              multiple
-              hidden
-              disabled={busy}
-              onChange={(event) => void take(event.target.files)}
-            />
-          </label>
-        </Only>
+        <AddPhoto<Kept>
+          label="Add a photo"
+          may="keep photo"
+          address={`/api/jobs/${view.job.id}/photos`}
+          onKept={(kept) => act({ do: "keep photo", photo: { ...kept, ...wanted, says: "" } })}
+          onSays={setSays}
+        />
         <span className="soft small">{inAll === 0 ? "none yet" : `${inAll} on this job`}</span>
       </div>
       {says && <p className="note bad">{says}</p>}
