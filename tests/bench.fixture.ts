@@ -239,6 +239,7 @@ export const placedOrder = (
     dangerousGoods: false,
     leadDays: 4,
     arrived: null,
+    billed: null,
     off: null,
     ...over,
   };

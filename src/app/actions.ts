@@ -6,6 +6,7 @@ import type { Invoice } from "@/core/cost/invoice";
 import { may, notTheirs, type Deed, type Who } from "@/core/people/roles";
 import { good, type Result } from "@/core/result";
 import type { SpecIssue } from "@/core/parts/part";
+import { noteJointBill } from "@/shop/bills";
 import { askDesk, noteDay, sendToDesk } from "@/shop/desk";
 import { sendBackBroken } from "@/shop/damage";
 import { callOffJoint, placeJoint, takeDelivery } from "@/shop/buying";
@@ -141,6 +142,12 @@ export const askOrderDesk = async (raw: unknown, by: string): Promise<Told> =>
 /** Notes the day on which a supplier says that a purchase comes. */
 export const noteOrderDay = async (raw: unknown, by: string): Promise<Told> =>
   inTheNameOf<Told>("receive", refuseInWords, async (who) => told(await noteDay(await database(), raw, now(), nameOf(who, by))));
+
+/** Notes what a supplier billed for a purchase. */
+export const noteOrderBill = async (raw: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("place joint order", refuseInWords, async (who) =>
+    told(await noteJointBill(await database(), raw, now(), nameOf(who, by))),
+  );
 
 export const callOffJointOrder = async (raw: unknown, by: string): Promise<Told> =>
   inTheNameOf<Told>("call off joint order", refuseInWords, async (who) =>

@@ -39,6 +39,8 @@ const SUMMARY: Summary = {
   buysNotYet: "",
   asks: ["hub-a"],
   stamp: "",
+  took: {},
+  outcome: null,
   signature: "none",
   build: "A kit",
 };
@@ -70,6 +72,7 @@ const order = (id: string, over: Partial<PlacedOrder> = {}): PlacedOrder => ({
   dangerousGoods: false,
   leadDays: 3,
   arrived: null,
+  billed: null,
   off: null,
   ...over,
 });
@@ -79,7 +82,7 @@ const whole = (over: Partial<Job> = {}): Job => ({
     shellWidthMm: { value: 68.1, how: "caliper", plusMinus: 0.1, taken: { at: AT, by: "Ida" }, earlier: [] },
   },
   choices: { kit: "kit-1" },
-  ticks: { survey: { at: AT, by: "Ida", note: "all there", despite: "" } },
+  ticks: { survey: { at: AT, by: "Ida", note: "all there", despite: "", tookMinutes: null } },
   orders: [order("a"), order("b", { placed: { at: "2026-01-06T09:00:00.000Z", by: "" } })],
   ...over,
 });

@@ -190,7 +190,22 @@ export const lessOwn = (all: Readonly<Record<string, number>>, own: Readonly<Rec
     }),
   );
 
-/** Brings the list's line of a job up to date; the job itself is as it was. */
+/** Jobs whose lessons are read at most, the latest first. */
+const MOST_LESSONS = 1_000;
+
+/** Noted minutes of each job that has any, and how its money came out. */
+export async function lessonsIn(db: Knex): Promise<Pick<Summary, "took" | "outcome">[]> {
+  const rows = (await db("job")
+    .whereRaw(`json_extract(${SUMMARY}, '$.took') <> '{}'`)
+    .orderBy("updated_at", "desc")
+    .limit(MOST_LESSONS)
+    .select("summary")) as { summary: string }[];
+  return rows.flatMap((row) => {
+    const read = summarySchema.safeParse(parsed(row.summary));
+    return read.success ? [{ took: read.data.took, outcome: read.data.outcome }] : [];
+  });
+}
+
 /** Open jobs that still buy pieces of a part, the lowest number first. */
 export async function wantedBy(
   db: Knex,
@@ -210,6 +225,7 @@ export async function wantedBy(
   }[];
 }
 
+/** Brings the list's line of a job up to date; the job itself is as it was. */
 export const storeSummary = (db: Knex, id: string, summary: Summary) =>
   db("job")
     .where({ id })

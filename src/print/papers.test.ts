@@ -278,6 +278,7 @@ describe("an order", () => {
     dangerousGoods: true,
     leadDays: 4,
     arrived: null,
+    billed: null,
     off: null,
   };
   test("before it is placed says that it is not, and what is open; the supplier's copy says nothing of the bike; one called off says why", async () => {

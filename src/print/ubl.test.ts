@@ -284,6 +284,7 @@ const PURCHASE: Purchase = {
   dueDay: "2026-12-10",
   receipts: [],
   photos: [],
+  bill: null,
   desk: null,
   news: [],
   closed: null,

@@ -8,6 +8,8 @@ import { findJob, heldByOthers, lessOwn, listJobs, UnreadableJob } from "@/data/
 import { houseRules, writeSetting } from "@/data/settings";
 import { benchOf, holding } from "./jobView";
 import { appendRecord, recordHistory, recordVersion, type RecordLine } from "@/data/records";
+import type { Lessons } from "@/core/work/learned";
+import { lessonsOf } from "./lessons";
 import type { Storing } from "./parts";
 import { assessOn } from "./useCase";
 
@@ -97,13 +99,15 @@ export async function previewHouse(db: Knex, raw: unknown, now: string, left?: A
 }
 
 /** The house rules with their version and what was changed of them. */
-export async function openHouse(db: Knex): Promise<{ rules: HouseRules; version: number; history: RecordLine[] }> {
+export async function openHouse(
+  db: Knex,
+): Promise<{ rules: HouseRules; version: number; history: RecordLine[]; lessons: Lessons }> {
   const [rules, version, lines] = await Promise.all([
     houseRules(db),
     recordVersion(db, "house", HOUSE),
     recordHistory(db, "house", HOUSE),
   ]);
-  return { rules, version, history: lines };
+  return { rules, version, history: lines, lessons: await lessonsOf(db, rules) };
 }
 
 const HOUSE = "house";

@@ -6,6 +6,8 @@ import { overBudget } from "@/core/cost/overBudget";
 import { lacks } from "@/core/promise/promises";
 import type { Assessment } from "@/core/job/assess";
 import { viewOf, type JobView } from "@/core/job/view";
+import { overrunPercent } from "@/core/cost/afterwards";
+import { cameOutOf } from "@/core/job/cameOut";
 import type { Job } from "@/core/job/job";
 import type { Catalogue } from "@/core/parts/catalogue";
 import { loadCatalogue } from "@/data/catalogue";
@@ -15,7 +17,8 @@ import { invoicesOf } from "@/data/invoices";
 import { findJob, heldByOthers, history } from "@/data/jobs";
 import { catalogueRevision, houseRules } from "@/data/settings";
 import type { HouseRules } from "@/core/house/houseRules";
-import { changedSince } from "@/core/work/signature";
+import { minutesOf } from "@/core/work/steps";
+import { AFTER_SIGNING, changedSince } from "@/core/work/signature";
 import { provePlan } from "./provePlan";
 import { assessOn, type Bench } from "./useCase";
 
@@ -133,6 +136,32 @@ export function summaryOf(job: Job, bench: Bench, now: Assessment = assessOn(job
     holds: holdsOf(job, now),
     buys: job.aside ? {} : Object.fromEntries(now.sheet.plan.wants.map((want) => [want.partId, want.quantity])),
     buysNotYet: notYet(now),
+    took: tookOf(job, now, bench.house),
+    outcome: outcomeOf(job, bench, now),
     signature: !job.signed ? "none" : changedSince(job.signed, now.steps).length > 0 ? "changed" : "stands",
+  };
+}
+
+/** Real minutes of a step done once: what is done to two wheels took twice as long. */
+const tookOf = ({ ticks }: Job, { steps }: Assessment, house: HouseRules): Summary["took"] =>
+  Object.fromEntries(
+    steps.flatMap(({ id, minutes }) => {
+      const took = ticks[id]?.tookMinutes ?? null;
+      return took === null ? [] : [[id, (took * minutesOf(id, house).minutes) / minutes]];
+    }),
+  );
+
+/** What a job taught, once all of it is known: steps after the signature apart, which have no time yet. */
+function outcomeOf(job: Job, bench: Bench, now: Assessment): Summary["outcome"] {
+  const out = cameOutOf(job, now, bench.catalogue, bench.house, bench.heldElsewhere);
+  const untimed = out?.steps.filter((step) => step.tookMinutes === null && !AFTER_SIGNING.has(step.id)).length;
+  const overrun = out && overrunPercent(out);
+  if (!out || overrun === null || untimed !== 0 || out.unbilled > 0) return null;
+  const { contingencyPercent, contingencyWhy } = job.signed!.sheet!;
+  return {
+    leftMinor: out.real.leftMinor,
+    overrunPercent: overrun,
+    reservePercent: contingencyPercent ?? 0,
+    reserveWhy: contingencyWhy,
   };
 }

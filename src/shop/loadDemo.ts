@@ -128,9 +128,21 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
         await act({
           do: "tick",
           step: step.id,
-          note: step.id === "fitHub" ? "nuts 40 N·m both sides, arms seated, witness marks on" : "",
+          note: demo.cameOut?.took[step.id]?.[1] ?? "",
+          minutes: demo.cameOut?.took[step.id]?.[0] ?? null,
+          confirmed: true,
         });
     await act({ do: "sign" });
+    for (const [i, more] of (demo.cameOut?.billedOverMinor ?? []).entries()) {
+      const order = job.orders[i];
+      if (!order) continue;
+      const bill = {
+        number: `R-${4410 + 37 * i}`,
+        goodsMinor: order.goodsMinor + more.goods,
+        carriageMinor: order.carriageMinor + more.carriage,
+      };
+      await act({ do: "note bill", orderId: order.id, bill });
+    }
   }
   await bringLine(db, job.id, now);
 }

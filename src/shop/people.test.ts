@@ -211,6 +211,8 @@ const SAMPLES: Record<string, object> = {
   "call off": { orderId: "x", why: "a reason of words" },
   tick: { step: "x", note: "" },
   untick: { step: "x" },
+  "note minutes": { step: "x", minutes: 20 },
+  "note bill": { orderId: "x", bill: null },
   "note call": { says: "x" },
   "take payment": { minor: 100, back: false, how: "card", says: "" },
   brought: { partId: "x" },

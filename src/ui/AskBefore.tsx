@@ -8,6 +8,7 @@ export function AskBefore({
   asks,
   yes,
   disabled,
+  quiet = false,
   onYes,
   children,
 }: {
@@ -15,6 +16,8 @@ export function AskBefore({
   asks: string | null;
   yes: string;
   disabled: boolean;
+  /** not the screen's main action */
+  quiet?: boolean;
   onYes: (asked: boolean) => void;
   children: ReactNode;
 }) {
@@ -27,7 +30,11 @@ export function AskBefore({
       okButtonProps={{ autoFocus: true }}
       onConfirm={() => onYes(true)}
     >
-      <button className="button main-action" disabled={disabled} onClick={() => asks === null && onYes(false)}>
+      <button
+        className={`button${quiet ? "" : " main-action"}`}
+        disabled={disabled}
+        onClick={() => asks === null && onYes(false)}
+      >
         {children}
       </button>
     </Popconfirm>

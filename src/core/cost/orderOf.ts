@@ -51,6 +51,7 @@ export function orderOf(
     purchase: null,
     leadDays: stamp.leadDays,
     arrived: null,
+    billed: null,
     off: null,
   };
 }

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { currencySchema } from "../parts/part";
+import { TASK_IDS } from "../standards/tasks";
 
 const percent = (most: number) => {
   const says = `must be 0 to ${most} %`;
@@ -9,6 +10,8 @@ const percent = (most: number) => {
 const RATE = "must be over 0 and at most 1000";
 const AN_HOUR = "must be 0 to 1000 an hour";
 const HOURS = "must be 1 to 24 hours";
+const MINUTES = "must be 1 to 2400 minutes";
+const SPREAD = "must be 0 to 1200 minutes of spread";
 
 /** What a shop decides for itself: schools of the trade, and its money. A safety stop is not among them. */
 export const houseRulesSchema = z.strictObject({
@@ -49,6 +52,16 @@ export const houseRulesSchema = z.strictObject({
   /** On top of every foreign price, for movement of the rate until it is paid. */
   rateBufferPercent: percent(10),
   labourMinorPerHour: z.int(AN_HOUR).min(0, AN_HOUR).max(1000_00, AN_HOUR),
+  /** What an hour of work costs the shop itself: wage, charges, rent. */
+  hourCostMinor: z.int(AN_HOUR).min(0, AN_HOUR).max(1000_00, AN_HOUR),
+  /** The shop's own minutes of a task, where its records say something else than the table. */
+  minutes: z.partialRecord(
+    z.enum(TASK_IDS),
+    z.strictObject({
+      minutes: z.number(MINUTES).min(1, MINUTES).max(2400, MINUTES),
+      spread: z.number(SPREAD).min(0, SPREAD).max(1200, SPREAD),
+    }),
+  ),
   partsMarkUpPercent: percent(200),
   batteryMarkUpPercent: percent(200),
   consumablesPercent: percent(20),
@@ -90,6 +103,8 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   ratesOf: {},
   rateBufferPercent: 0,
   labourMinorPerHour: 4800,
+  hourCostMinor: 3100,
+  minutes: {},
   partsMarkUpPercent: 25,
   batteryMarkUpPercent: 15,
   consumablesPercent: 2,

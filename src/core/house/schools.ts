@@ -1,3 +1,4 @@
+import { TASKS, type TaskId } from "../standards/tasks";
 import type { HouseRules } from "./houseRules";
 
 type Option = { readonly value: string | number; readonly says: string };
@@ -206,6 +207,14 @@ export const SCHOOLS: readonly School[] = [
     other: "A price for each job, whatever the hours.",
   },
   {
+    key: "hourCostMinor",
+    group: "money and time",
+    title: "What an hour costs the shop",
+    unit: "cents an hour",
+    reason: "Wage, charges and rent of an hour at the stand: what a finished job must leave before it earns anything.",
+    other: "The wage alone, and the rent out of what is left.",
+  },
+  {
     key: "hoursPerDay",
     group: "money and time",
     title: "Bench hours a day",
@@ -317,13 +326,20 @@ export const houseTitle = (key: string): string =>
     ? "Rates"
     : key === "closedDays"
       ? "Days off"
-      : (SCHOOLS.find((school) => school.key === key)?.title ?? key);
+      : key === "minutes"
+        ? "The shop's own minutes"
+        : (SCHOOLS.find((school) => school.key === key)?.title ?? key);
 
 /** What is wrong with house rules, told by their titles. */
 export const houseSentence = (issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[]): string =>
   issues
     .map(({ path: [key, of], message }) => {
-      const title = key === "rates" || key === "ratesOf" ? `Rate of ${String(of ?? "a currency")}` : houseTitle(String(key));
+      const title =
+        key === "rates" || key === "ratesOf"
+          ? `Rate of ${String(of ?? "a currency")}`
+          : key === "minutes" && String(of) in TASKS
+            ? `The shop's own minutes, ${TASKS[of as TaskId].title},`
+            : houseTitle(String(key));
       return `${title} ${message}`;
     })
     .join("; ");

@@ -5,12 +5,25 @@ import { HOWS } from "../donor/reading";
 import { discountSchema } from "../cost/discount";
 import { answerSchema } from "./givenSheet";
 import { handLineSchema } from "../cost/handLine";
+import { billSchema } from "../supply/bill";
+import { MOST_TOOK_MINUTES } from "../work/took";
 import { photoSchema, type Job } from "./job";
 import { SLOTS } from "./slots";
 import { wishSchema } from "../wish/wish";
 
 const key = z.string().min(1).max(160);
 const reason = z.string().trim().min(8, "give a reason of a few words: it is kept with the job").max(400, "at most 400 letters");
+
+/** How long a step took, minutes; null: not noted. Confirmed where it was asked about. */
+const took = {
+  minutes: z
+    .number("must be a number of minutes")
+    .min(0, "must be 0 or more minutes")
+    .max(MOST_TOOK_MINUTES, "must be at most 48 hours")
+    .nullable()
+    .optional(),
+  confirmed: z.literal(true).optional(),
+};
 
 /** Everything that can be done to a job, one variant a use case. The same schema stands at every door. */
 export const commandSchema = z.discriminatedUnion("do", [
@@ -52,8 +65,15 @@ export const commandSchema = z.discriminatedUnion("do", [
   z.strictObject({ do: z.literal("place order"), supplierId: key, expectMinor: z.int(), overBudget: z.literal(true).optional() }),
   z.strictObject({ do: z.literal("arrived"), orderId: key }),
   z.strictObject({ do: z.literal("call off"), orderId: key, why: reason.max(200, "at most 200 letters") }),
-  z.strictObject({ do: z.literal("tick"), step: key, note: z.string().max(200), despite: reason.optional() }),
+  z.strictObject({ do: z.literal("tick"), step: key, note: z.string().max(200), despite: reason.optional(), ...took }),
   z.strictObject({ do: z.literal("untick"), step: key }),
+  z.strictObject({ do: z.literal("note minutes"), step: key, ...took }),
+  z.strictObject({
+    do: z.literal("note bill"),
+    orderId: key,
+    bill: billSchema.nullable(),
+    confirmed: z.literal(true).optional(),
+  }),
   z.strictObject({
     do: z.literal("note call"),
     says: z.string().trim().min(1, "say what was said").max(400, "at most 400 letters"),

@@ -1,5 +1,6 @@
 import { paymentSchema } from "../cost/payments";
 import { z } from "zod";
+import { MOST_TOOK_MINUTES } from "../work/took";
 import { partId, stamp, text } from "../record";
 import { DONOR_KEYS } from "../donor/items";
 import { EMPTY_WISH, wishSchema } from "../wish/wish";
@@ -13,6 +14,9 @@ import { placedOrderSchema } from "../supply/placedOrder";
 
 /** Why something held back was done all the same; empty where nothing held it. */
 const despite = text(400).default("");
+
+/** Minutes that a step really took; null where nobody noted them. */
+const tookSchema = z.number().min(0).max(MOST_TOOK_MINUTES).nullable().default(null);
 
 /** A photograph beside the database: of the bike, of one measurement, or of a step of the work. */
 export const photoSchema = z.strictObject({
@@ -53,7 +57,7 @@ export const jobSchema = z.strictObject({
   orderSerial: z.int().min(0).default(0),
   /** Pieces that finished steps took from the shelf, by part: they are off its count. */
   taken: z.record(z.string().max(60), z.int().min(0)).default({}),
-  ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200), despite })),
+  ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200), despite, tookMinutes: tookSchema })),
   /** What the customer has brought of their own, by part. */
   brought: z.record(z.string().max(60), z.strictObject(stamp)).default({}),
   /** Money that the customer gave, or was given back, the latest last. */
@@ -82,9 +86,13 @@ export const jobSchema = z.strictObject({
           at: z.string(),
           note: text(200),
           despite,
+          /** As it was quoted; null on what was signed before it was kept. */
+          minutes: z.number().nullable().default(null),
         }),
       ),
       sheet: frozenSheetSchema.nullable().default(null),
+      /** What an hour cost the shop then. */
+      hourCostMinor: z.int().nullable().default(null),
     })
     .nullable(),
 });

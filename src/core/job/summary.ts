@@ -28,6 +28,13 @@ export const summarySchema = z.object({
   /** Of which parts, rules, day and pieces held elsewhere it was worked out; empty where that is not known. */
   stamp: z.string().default(""),
   /** Signed, and whether the signature stands for what the job is now. */
+  /** Real minutes of steps, by task, as far as they were noted. */
+  took: z.record(z.string(), z.number()).default({}),
+  /** Of a signed job that is timed and billed throughout: what it left, what it cost more than was quoted, and the reserve that was kept for it. */
+  outcome: z
+    .object({ leftMinor: z.number(), overrunPercent: z.number(), reservePercent: z.number(), reserveWhy: z.string() })
+    .nullable()
+    .default(null),
   signature: z.enum(["none", "stands", "changed"]).default("none"),
 });
 export type Summary = z.output<typeof summarySchema>;

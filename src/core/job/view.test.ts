@@ -145,10 +145,9 @@ describe("the string", () => {
     const before = steps.filter((step) => step.id !== "revisit").length;
     expect(before).toBe(steps.length - 1);
     expect(knots({}).Build).toEqual(["open", before]);
-    expect(knots({ ticks: { survey: { at: "2026-01-05T09:00:00Z", by: "", note: "", despite: "" } } }).Build).toEqual([
-      "half",
-      before - 1,
-    ]);
+    expect(
+      knots({ ticks: { survey: { at: "2026-01-05T09:00:00Z", by: "", note: "", despite: "", tookMinutes: null } } }).Build,
+    ).toEqual(["half", before - 1]);
   });
 });
 
@@ -213,7 +212,7 @@ describe("parts and jobs at the door", () => {
   test("a job reads back as it was written", () => {
     const whole = job({
       accepted: [accepted("a", "b")],
-      ticks: { survey: { at: "2026-01-05T09:00:00Z", by: "x", note: "", despite: "" } },
+      ticks: { survey: { at: "2026-01-05T09:00:00Z", by: "x", note: "", despite: "", tookMinutes: null } },
     });
     expect(jobSchema.parse(JSON.parse(JSON.stringify(whole)))).toEqual(whole);
   });

@@ -1,3 +1,4 @@
+import type { Afterwards } from "../cost/afterwards";
 import type { Invoice } from "../cost/invoice";
 import type { Sheet } from "../cost/sheet";
 import { NO_PIECES, type Pieces } from "../cost/shelf";
@@ -13,6 +14,7 @@ import type { Held } from "../work/held";
 import type { Step } from "../work/steps";
 import { assess, type Assessment } from "./assess";
 import type { Job } from "./job";
+import { cameOutOf } from "./cameOut";
 import { layoutOf, type Layout } from "./layout";
 import { massOf, rideOf, type RideOf } from "./rideOf";
 import type { StageState } from "./stages";
@@ -78,6 +80,8 @@ export type JobView = {
   readonly stages: readonly StageState[];
   readonly arrivals: Assessment["arrivals"];
   readonly agreed: Assessment["agreed"];
+  /** How the money came out; null before it is signed. For the shop alone. */
+  readonly cameOut: Afterwards | null;
   readonly parts: readonly PartView[];
   readonly battery: Spec<"battery"> | null;
   readonly layout: Layout;
@@ -154,6 +158,7 @@ export function viewOf(
     stages: withSurvey(now.stages, job, survey),
     arrivals: now.arrivals,
     agreed: now.agreed,
+    cameOut: cameOutOf(job, now, catalogue, house, heldElsewhere),
     parts,
     battery: now.fit.build.supplied.flatMap(({ part }) => (part.kind === "battery" ? [part.spec] : []))[0] ?? null,
     layout: layoutOf(job, now.fit.build),

@@ -60,6 +60,8 @@ export const ALLOWED: Readonly<Record<Deed, readonly Role[]>> = {
   "call off": BUYING,
   tick: BENCH,
   untick: BENCH,
+  "note minutes": BENCH,
+  "note bill": BUYING,
   sign: BENCH,
   "note call": ALL,
   "take payment": COUNTER,

@@ -91,6 +91,7 @@ export const TASKS = {
 } as const satisfies Record<string, TaskRow>;
 
 export type TaskId = keyof typeof TASKS;
+export const TASK_IDS = Object.keys(TASKS) as [TaskId, ...TaskId[]];
 
 /** Expected minutes and spread of a three-point estimate: (a + 4m + b)/6, (b − a)/6 (H, Malcolm et al., Operations Research, 1959).
  *  @example estimate({ low: 30, likely: 45, high: 90 }) // => { minutes: 50, spread: 10 } */

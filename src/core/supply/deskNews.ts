@@ -114,7 +114,7 @@ function readNews(purchase: Purchase, news: News): Result<Heard> {
       if (!line) return nonsense("there is no such line");
       const more = news.packPriceMinor - line.packPriceMinor;
       return good({
-        says: `${line.name} is ${formatMoney(news.packPriceMinor, line.offerCurrency)} a pack now, ordered at ${formatMoney(line.packPriceMinor, line.offerCurrency)}: ${more > 0 ? "accept it or call the order off" : "look at their invoice"}`,
+        says: `${line.name} is ${formatMoney(news.packPriceMinor, line.offerCurrency)} a pack now, ordered at ${formatMoney(line.packPriceMinor, line.offerCurrency)}: ${more > 0 ? "accept it by noting their bill, or call the order off" : "look at their invoice"}`,
         bad: more > 0,
       });
     }

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { partId, stamp, text } from "../record";
 import { currencySchema } from "../parts/part";
+import { billSchema } from "./bill";
 
 export const placedOrderSchema = z.strictObject({
   id: text(40),
@@ -44,6 +45,11 @@ export const placedOrderSchema = z.strictObject({
   purchase: text(20).nullable().default(null),
   leadDays: z.int(),
   arrived: z.strictObject(stamp).nullable(),
+  /** What the supplier asked for it in the end; null until their bill is noted. */
+  billed: z
+    .strictObject({ ...billSchema.shape, ...stamp })
+    .nullable()
+    .default(null),
   /** Cancelled before it came, or sent back after; null while it stands. It keeps its number. */
   off: z
     .strictObject({ ...stamp, how: z.enum(["cancelled", "returned"]), why: text(200) })

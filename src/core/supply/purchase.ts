@@ -68,6 +68,8 @@ export const purchaseSchema = z.strictObject({
     .array(z.strictObject({ seq: z.int().min(0), at: stamp.at, what: text(20), says: text(600), red: z.boolean() }))
     .max(300)
     .default([]),
+  /** What they asked for it in the end; null until their bill is noted. */
+  bill: placedOrderSchema.shape.billed,
   /** Of what came: a dented box, a broken part. */
   photos: z
     .array(z.strictObject({ id: text(40), widthPx: z.int(), heightPx: z.int(), ...stamp }))
@@ -183,6 +185,7 @@ export function purchaseOf(
     receipts: [],
     desk: null,
     news: [],
+    bill: null,
     photos: [],
     closed: null,
   };
@@ -231,6 +234,7 @@ export function purchaseOf(
       purchase: of.number,
       leadDays: of.leadDays,
       arrived: null,
+      billed: null,
       off: null,
     },
   }));

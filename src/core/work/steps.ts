@@ -4,6 +4,8 @@ import { CAUTIONS, type CautionId } from "../standards/cautions";
 import type { FastenerId } from "../standards/fasteners";
 import { ROAD_CHECKS, STAND_CHECKS } from "../standards/commissioning";
 import { hasDerailleur, stepOfKind, stepOfPart } from "./partStep";
+import type { HouseRules } from "../house/houseRules";
+import type { Minutes } from "./learned";
 import { settingsOf } from "./settings";
 import { shellHand, torquesOf, type Torque } from "./torques";
 import { PAINT_WAITS, STEP_DETAILS, type Wait } from "../standards/stepDetails";
@@ -107,6 +109,10 @@ export function inOrder(tasks: readonly TaskId[]): TaskId[] {
   return order;
 }
 
+/** What is quoted for a task done once: the shop's own figures, or the table's. */
+export const minutesOf = (task: TaskId, { minutes }: Pick<HouseRules, "minutes">): Minutes =>
+  minutes[task] ?? estimate(TASKS[task]);
+
 function stepOf(
   task: TaskId,
   because: readonly AppliedRemedy[],
@@ -117,7 +123,7 @@ function stepOf(
   const wheels = wheelsOf(task, build);
   const title = wheels.length > 1 ? `${TASKS[task].title}: ${wheels.join(" and ")} wheel` : TASKS[task].title;
   // Two wheels are the work twice; their spreads add up as independent ones do.
-  const once = estimate(TASKS[task]);
+  const once = minutesOf(task, build.house);
   const [minutes, spread] = [once.minutes * wheels.length, once.spread * Math.sqrt(wheels.length)];
   const detail = STEP_DETAILS[task];
   const torques = torquesOf(fastenersOf(task, build), build);

@@ -1,3 +1,4 @@
+import type { TaskId } from "@/core/standards/tasks";
 import type { Surface } from "@/core/route/roadSegments";
 import type { Wish } from "@/core/wish/wish";
 import type { Recorded } from "./recordedRoad";
@@ -21,6 +22,8 @@ export type DemoJob = {
   through: "ask" | "fit" | "order" | "build";
   /** A further wish that got a sheet of its own, and why the customer did not take it. */
   alsoAsked?: { line: { says: string; priceMinor: number; costMinor: number }; declined: string };
+  /** How the work came out: minutes and a note for each step, and by how much the suppliers' bills were over the orders, the first first. */
+  cameOut?: { took: Partial<Record<TaskId, [minutes: number, note: string]>>; billedOverMinor: { goods: number; carriage: number }[] };
   /** What such a shop usually finds out too late. */
   late: string;
 };
@@ -84,6 +87,31 @@ export const DEMO_JOBS: DemoJob[] = [
       ["wiring/lead motor", "buy-"],
     ],
     through: "build",
+    cameOut: {
+      took: {
+        survey: [35, ""],
+        brakesFirst: [70, "rear cable seized in its housing, drawn anew"],
+        cutOffs: [30, ""],
+        removeWheel: [15, ""],
+        fileSlots: [65, "first slot out of parallel, trued by the gauge"],
+        checkWheel: [75, "bought wheel 1.5 mm out of true, tensioned anew"],
+        moveTyre: [20, ""],
+        fitHub: [95, "nuts 40 N·m both sides, arms seated, witness marks on; washers ground to seat"],
+        pedalSensor: [60, "ring too near the shell, spaced out"],
+        cradle: [90, "rack's rails bent, set straight first"],
+        harness: [170, "laid twice: the first run rubbed at the head tube"],
+        leads: [40, ""],
+        settings: [25, ""],
+        checks: [30, ""],
+        roadTest: [45, "second ride after the cut-off was set"],
+        handOver: [20, ""],
+      },
+      billedOverMinor: [
+        { goods: 32_50, carriage: 18_00 },
+        { goods: 0, carriage: 6_40 },
+        { goods: 4_10, carriage: 0 },
+      ],
+    },
   },
   {
     customer: "Odo and Sanne Wexcombe",

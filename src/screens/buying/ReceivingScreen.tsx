@@ -15,6 +15,7 @@ import { useDraft, useInBrowser } from "@/ui/useDraft";
 import { Only } from "../Only";
 import { useSettings } from "../settings";
 import { SHELF } from "@/core/supply/needs";
+import { BillBox } from "./BillBox";
 import { DeliveryPhotos } from "./DeliveryPhotos";
 import { FromThem, type DeskDoors } from "./FromThem";
 import { tag, WhySoMuch } from "./BuyingScreen";
@@ -38,12 +39,14 @@ export function ReceivingScreen({
   takeInDelivery,
   callOffJointOrder,
   sendBackToSupplier,
+  noteOrderBill,
   desk,
 }: {
   page: Page;
   takeInDelivery: (raw: unknown, by: string) => Told;
   callOffJointOrder: (raw: unknown, by: string) => Told;
   sendBackToSupplier: (raw: unknown, by: string) => Told;
+  noteOrderBill: (raw: unknown, by: string) => Told;
   desk: DeskDoors;
 }) {
   const { purchase, names, today } = page;
@@ -52,7 +55,7 @@ export function ReceivingScreen({
   const inBrowser = useInBrowser();
   const [says, setSays] = useState<{ ok: boolean; text: string } | null>(null);
   const [busy, setBusy] = useState(false);
-  const { by, turned } = useSettings();
+  const { by, turned, may } = useSettings();
   const router = useRouter();
   const set = (line: number, key: "good" | "broken" | "serials" | "lot", text: string) =>
     of.put(JSON.stringify({ ...counted, [line]: { good: "", broken: "", ...counted[line], [key]: text } }));
@@ -334,6 +337,23 @@ export function ReceivingScreen({
             </Only>
           )}
         </div>
+      )}
+      {!turned && purchase.closed?.how !== "called off" && (
+        <BillBox
+          order={purchase}
+          billed={purchase.bill}
+          busy={busy}
+          may={may("place joint order")}
+          onNote={(bill, confirmed) => {
+            const wish = {
+              purchaseId: purchase.id,
+              version: purchase.version,
+              bill,
+              ...(confirmed && { confirmed: true as const }),
+            };
+            return act(wish, () => noteOrderBill(wish, by));
+          }}
+        />
       )}
       <div className="receiving-foot">
         <section className="card">

@@ -11,6 +11,7 @@ import { rateOf } from "@/core/house/rateOf";
 import { DayBox } from "@/ui/boxes";
 import { signedMoney } from "@/ui/format";
 import { typedNumber } from "@/core/figures/schema";
+import type { Lessons } from "@/core/work/learned";
 import { TypedBox } from "@/ui/figures/Figures";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { formatMoment } from "@/core/units/date";
@@ -20,6 +21,7 @@ import { useSettings } from "../settings";
 import { Fields, Only } from "../Only";
 import { DaysOff } from "./DaysOff";
 import { Copies, type CopiesOf, type MakeCopy } from "./Copies";
+import { LessonsPanel } from "./LessonsPanel";
 import "./house.css";
 
 type Preview = {
@@ -50,7 +52,7 @@ export function HouseScreen({
   copies,
   makeCopy,
 }: {
-  page: { rules: HouseRules; version: number; history: readonly RecordLine[] };
+  page: { rules: HouseRules; version: number; history: readonly RecordLine[]; lessons: Lessons };
   copies: CopiesOf;
   makeCopy: MakeCopy;
   keepHouse: KeepHouse;
@@ -142,6 +144,9 @@ export function HouseScreen({
                 ))}
                 {group === "money and time" && (
                   <DaysOff days={draft.closedDays} was={kept.closedDays} onChange={(days) => change("closedDays", days)} />
+                )}
+                {group === "money and time" && (
+                  <LessonsPanel lessons={page.lessons} own={draft.minutes} onTake={(minutes) => change("minutes", minutes)} />
                 )}
                 {group === "the shop" && <Currencies draft={draft} kept={kept} change={change} />}
               </section>
@@ -239,7 +244,7 @@ function Rule({
   onChange: (value: unknown) => void;
 }) {
   const standard = DEFAULT_HOUSE_RULES[school.key];
-  const money = school.key === "labourMinorPerHour";
+  const money = school.key === "labourMinorPerHour" || school.key === "hourCostMinor";
   return (
     <div className={`house-rule${value !== was ? " changed" : ""}`}>
       <label className="field">

@@ -2,6 +2,7 @@ import type { Assessment } from "@/core/job/assess";
 import type { Job } from "@/core/job/job";
 import { workOrderOf, type WorkOrder } from "@/core/job/workOrder";
 import type { Held } from "@/core/work/held";
+import { askTook } from "@/core/work/took";
 import { AFTER_SIGNING, stateOf } from "@/core/work/signature";
 import { assessOn, done, refused, type Bench, type UseCase } from "../useCase";
 
@@ -15,6 +16,11 @@ const isSealed = (job: Job, work: WorkOrder) => job.signed !== null && work.chan
 const SEALED = "The work order is signed: undo the signature first.";
 /** A step that comes after the signature. */
 const NOT_YET = { at: "", by: "", note: "", despite: "" };
+/** What a tick says, without the minutes: these may be noted later, and no signature stands for them. */
+const tickOf = (tick: Job["ticks"][string] | undefined) => {
+  const { at, by, note, despite } = tick ?? NOT_YET;
+  return { at, by, note, despite };
+};
 const NAMELESS = "Say who it is: put your name at the top right.";
 
 /** A stop holds whatever is said; anything else lets through with a reason. @returns what to refuse with, or null */
@@ -35,9 +41,16 @@ export const tick: UseCase<"tick"> = (job, command, bench) => {
   if (job.ticks[command.step]) return refused("That step is ticked already.");
   const held = heldBack(state.held, command.despite);
   if (held !== null) return refused(held);
+  const asks = command.confirmed ? null : askTook(command.minutes ?? null, state.step.minutes);
+  if (asks !== null) return refused(asks);
   const despite = state.held.why.length > 0 ? (command.despite ?? "") : "";
   return done(
-    { ticks: { ...job.ticks, [command.step]: { at: bench.at, by: bench.by, note: command.note, despite } } },
+    {
+      ticks: {
+        ...job.ticks,
+        [command.step]: { at: bench.at, by: bench.by, note: command.note, despite, tookMinutes: command.minutes ?? null },
+      },
+    },
     `Done: ${state.step.title}${despite && `, all the same: ${despite}`}`,
   );
 };
@@ -69,8 +82,29 @@ export const sign: UseCase<"sign"> = (job, command, bench) => {
     at: bench.at,
     by: bench.by,
     despite: work.signHeld.why.length > 0 ? (command.despite ?? "") : "",
-    steps: steps.map((step) => ({ id: step.id, title: step.title, is: stateOf(step), ...(job.ticks[step.id] ?? NOT_YET) })),
+    steps: steps.map((step) => ({
+      id: step.id,
+      title: step.title,
+      is: stateOf(step),
+      ...tickOf(job.ticks[step.id]),
+      minutes: step.minutes,
+    })),
     sheet: { ...frozen, lines: [...frozen.lines] },
+    hourCostMinor: bench.house.hourCostMinor,
   };
   return done({ signed }, `Work order signed by ${bench.by}${signed.despite && `, all the same: ${signed.despite}`}`);
+};
+
+/** Notes how long a ticked step really took. No signature stands for it: it may be noted, or set right, at any time. */
+export const noteMinutes: UseCase<"note minutes"> = (job, command, bench) => {
+  const ticked = job.ticks[command.step];
+  const step = standing(job, bench).steps.find(({ id }) => id === command.step);
+  if (!ticked || !step) return refused("That step is not ticked: its time is noted when it is done.");
+  const { minutes = null } = command;
+  const asks = command.confirmed ? null : askTook(minutes, step.minutes);
+  if (asks !== null) return refused(asks);
+  return done(
+    { ticks: { ...job.ticks, [command.step]: { ...ticked, tookMinutes: minutes } } },
+    minutes === null ? `No time noted: ${step.title}` : `Took ${Math.round(minutes)} min: ${step.title}`,
+  );
 };

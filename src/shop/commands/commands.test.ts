@@ -179,7 +179,7 @@ describe("orders and steps", () => {
   });
   test("a step is ticked once, opened again, and only while it is in the work order", () => {
     const ticked = done(job(), { do: "tick", step: "survey", note: "all there" });
-    expect(ticked.ticks.survey).toEqual({ at: bench.at, by: "Ida", note: "all there", despite: "" });
+    expect(ticked.ticks.survey).toEqual({ at: bench.at, by: "Ida", note: "all there", despite: "", tookMinutes: null });
     expect(says(ticked, { do: "tick", step: "survey", note: "" })).toBe("That step is ticked already.");
     expect(done(ticked, { do: "untick", step: "survey" }).ticks).toEqual({});
     expect(says(job(), { do: "untick", step: "survey" })).toBe("That step is not ticked.");

@@ -3,13 +3,13 @@ import type { Job } from "@/core/job/job";
 import type { Result } from "@/core/result";
 import { refused, type Bench, type UseCase } from "../useCase";
 import { ASIDE, putAside, takeUp } from "./aside";
-import { sign, tick, untick } from "./build";
+import { noteMinutes, sign, tick, untick } from "./build";
 import { brought, choose, putIn, takeOut } from "./choose";
 import { editWish } from "./editWish";
 import { noteCall } from "./noteCall";
 import { accept, offerAgain, override, refuse, takeBack, withdrawOverride } from "./findings";
 import { forgetReading, measure } from "./measure";
-import { arrived, callOff, placeOrder } from "./orders";
+import { arrived, callOff, noteBill, placeOrder } from "./orders";
 import { takePayment } from "./payments";
 import { dropPhoto, keepPhoto } from "./photos";
 import { answerSheet, discount, giveSheet, takeUpSheet } from "./given";
@@ -42,6 +42,8 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   "call off": callOff,
   tick,
   untick,
+  "note minutes": noteMinutes,
+  "note bill": noteBill,
   sign,
   brought,
   "note call": noteCall,
@@ -58,6 +60,7 @@ const WHILE_ASIDE: ReadonlySet<Command["do"]> = new Set([
   "call off",
   "note call",
   "take payment",
+  "note bill",
 ]);
 
 export const carryOut = (job: Job, command: Command, bench: Bench): Result<Done, Refusal> =>

@@ -100,6 +100,7 @@ describe("a placed order", () => {
         purchase: null,
         leadDays: 8,
         arrived: null,
+        billed: null,
         off: null,
       },
     ]);
@@ -266,6 +267,7 @@ describe("signing", () => {
       id: "survey",
       title: "Take in, survey, photograph, sign the checklist",
       is: [],
+      minutes: expect.closeTo(25.83, 2),
       by: "Ida",
       at: bench.at,
       note: "note survey",

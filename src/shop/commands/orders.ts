@@ -4,6 +4,7 @@ import { orderOf } from "@/core/cost/orderOf";
 import { overBudget } from "@/core/cost/overBudget";
 import { expectedDay } from "@/core/supply/expected";
 import { daysBetween } from "@/core/supply/orderDay";
+import { askBill } from "@/core/supply/bill";
 import { wallClock } from "../wallClock";
 import { assessOn, done, refused, type UseCase } from "../useCase";
 
@@ -58,5 +59,23 @@ export const callOff: UseCase<"call off"> = (job, command, bench) => {
   return done(
     { orders: job.orders.map((o) => (o === order ? { ...o, off } : o)) },
     `Order ${order.number} ${how}: ${command.why}`,
+  );
+};
+
+/** Notes what the supplier billed for an order, or takes that back. What is far from the order is asked about first. */
+export const noteBill: UseCase<"note bill"> = (job, command, bench) => {
+  const order = job.orders.find((o) => o.id === command.orderId);
+  if (!order) return refused("There is no such order.");
+  if (order.off) return refused(`That order was ${order.off.how}: there is nothing to pay.`);
+  if (order.purchase) return refused(`It is this job's share of ${order.purchase}: note the bill there, under Buying.`);
+  const { bill } = command;
+  const asks = bill === null || command.confirmed ? null : askBill(order, bill);
+  if (asks !== null) return refused(asks);
+  const billed = bill && { ...bill, at: bench.at, by: bench.by };
+  return done(
+    { orders: job.orders.map((o) => (o === order ? { ...o, billed } : o)) },
+    bill === null
+      ? `Order ${order.number}: no bill noted`
+      : `Order ${order.number} billed at ${formatMoney(bill.goodsMinor + bill.carriageMinor, order.currency)}`,
   );
 };

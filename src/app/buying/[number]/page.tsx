@@ -5,6 +5,7 @@ import { database } from "@/shop/openShop";
 import {
   askOrderDesk,
   callOffJointOrder,
+  noteOrderBill,
   noteOrderDay,
   sendBackToSupplier,
   sendOrderToDesk,
@@ -21,6 +22,7 @@ export default async function ReceivingPage({ params }: { params: Promise<{ numb
       takeInDelivery={takeInDelivery}
       callOffJointOrder={callOffJointOrder}
       sendBackToSupplier={sendBackToSupplier}
+      noteOrderBill={noteOrderBill}
       desk={{ send: sendOrderToDesk, ask: askOrderDesk, noteDay: noteOrderDay }}
     />
   );

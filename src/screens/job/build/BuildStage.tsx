@@ -4,6 +4,9 @@ import { Input, type InputRef } from "antd";
 import { useEffect, useRef } from "react";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { formatMoment } from "@/core/units/date";
+import { typedNumber } from "@/core/figures/schema";
+import { AskBefore } from "@/ui/AskBefore";
+import { askTook, MOST_TOOK_MINUTES } from "@/core/work/took";
 import { AFTER_SIGNING } from "@/core/work/signature";
 import { hours } from "@/ui/format";
 import { useKeptText } from "@/ui/useDraft";
@@ -127,13 +130,25 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
   }, []);
   const { by } = useSettings();
   const [despite, setDespite, despiteStored] = useKeptText(`${view.job.id} ${step.id} despite`);
+  const [took, setTook, tookStored] = useKeptText(`${view.job.id} ${step.id} minutes`);
+  const minutes = took.trim() === "" ? null : typedNumber(took);
+  const noMinutes = typeof minutes === "string" || (minutes !== null && (minutes < 0 || minutes > MOST_TOOK_MINUTES));
+  const asks = typeof minutes === "number" && !noMinutes ? askTook(minutes, step.minutes) : null;
   const overrides = view.findings.filter((finding) => finding.overridden);
   const held = step.held.why.length > 0;
-  const ready = by.trim() !== "" && (!held || (!step.held.stop && despite.trim().length >= 8));
-  const done = async () => {
+  const ready = by.trim() !== "" && !noMinutes && (!held || (!step.held.stop && despite.trim().length >= 8));
+  const done = async (confirmed: boolean) => {
     if (!ready) return;
-    const outcome = await act({ do: "tick", step: step.id, note: note.trim(), ...(held && { despite: despite.trim() }) });
+    const outcome = await act({
+      do: "tick",
+      step: step.id,
+      note: note.trim(),
+      minutes: minutes as number | null,
+      ...(confirmed && { confirmed: true }),
+      ...(held && { despite: despite.trim() }),
+    });
     if (!outcome.done) return;
+    tookStored(took);
     noteStored(note);
     despiteStored(despite);
     onDone();
@@ -250,6 +265,7 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
               {tick.note && `: ${tick.note}`}
               {tick.despite && `. All the same: ${tick.despite}`}
             </span>
+            <Took step={step} />
             <Only may="untick">
               <button
                 className="button quiet"
@@ -269,15 +285,79 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
               placeholder="What was set, what was torqued"
               aria-label="Note on this step"
               maxLength={200}
-              onPressEnter={() => void done()}
+              onPressEnter={() => asks === null && void done(false)}
             />
-            <button className="button main-action" disabled={busy || !ready} onClick={() => void done()}>
+            <Input
+              className="num step-took"
+              value={took}
+              inputMode="decimal"
+              onChange={(event) => setTook(event.target.value)}
+              placeholder="took"
+              suffix="min"
+              aria-label="Minutes that the step took"
+              status={noMinutes ? "error" : ""}
+              maxLength={7}
+            />
+            <AskBefore asks={asks} yes="It took that" disabled={busy || !ready} onYes={(asked) => void done(asked)}>
               {by.trim() === "" ? "Name first" : "Done"}
-            </button>
+            </AskBefore>
           </Only>
         )}
       </div>
     </article>
+  );
+}
+
+/** How long a step that is done took: noted now or later, signed or not. */
+function Took({ step }: { step: StepView }) {
+  const { view, act, busy } = useJob();
+  const { may } = useSettings();
+  const [took, setTook, tookStored] = useKeptText(`${view.job.id} ${step.id} minutes`);
+  const noted = view.job.ticks[step.id]!.tookMinutes;
+  if (noted !== null)
+    return (
+      <span>
+        took <b className="num">{Math.round(noted)} min</b>, quoted {Math.round(step.minutes)}{" "}
+        {may("note minutes") && (
+          <button className="link" disabled={busy} onClick={() => void act({ do: "note minutes", step: step.id, minutes: null })}>
+            not so
+          </button>
+        )}
+      </span>
+    );
+  if (!may("note minutes")) return null;
+  const minutes = typedNumber(took);
+  const usable = typeof minutes === "number" && minutes >= 0 && minutes <= MOST_TOOK_MINUTES;
+  return (
+    <>
+      <Input
+        className="num step-took"
+        value={took}
+        inputMode="decimal"
+        onChange={(event) => setTook(event.target.value)}
+        placeholder="took"
+        suffix="min"
+        aria-label="Minutes that the step took"
+        status={took.trim() !== "" && !usable ? "error" : ""}
+        maxLength={7}
+      />
+      <AskBefore
+        asks={usable ? askTook(minutes, step.minutes) : null}
+        yes="It took that"
+        quiet
+        disabled={busy || !usable}
+        onYes={(asked) =>
+          void act({
+            do: "note minutes",
+            step: step.id,
+            minutes: minutes as number,
+            ...(asked && { confirmed: true }),
+          }).then(({ done }) => done && tookStored(took))
+        }
+      >
+        Note the time
+      </AskBefore>
+    </>
   );
 }
 

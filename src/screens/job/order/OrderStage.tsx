@@ -10,6 +10,7 @@ import { useEffect, useState } from "react";
 import { AskWhy } from "@/ui/AskWhy";
 import { AskBefore } from "@/ui/AskBefore";
 import { money } from "@/ui/format";
+import { BillBox } from "../../buying/BillBox";
 import { useSettings } from "../../settings";
 import { Only } from "../../Only";
 import { useJob } from "../JobContext";
@@ -252,6 +253,17 @@ function Placed({ order }: { order: ReturnType<typeof useJob>["view"]["job"]["or
           <b>{order.off.how === "cancelled" ? "Cancelled" : "Sent back"}</b> {formatDay(order.off.at)},{" "}
           {order.off.by || "no name"}: {order.off.why}
         </p>
+      )}
+      {!order.off && !order.purchase && (
+        <BillBox
+          order={order}
+          billed={order.billed}
+          busy={busy}
+          may={may("note bill")}
+          onNote={(bill, confirmed) =>
+            act({ do: "note bill", orderId: order.id, bill, ...(confirmed && { confirmed: true }) }).then(({ done }) => done)
+          }
+        />
       )}
       {surplus.length > 0 && (
         <p className="note">

@@ -19,6 +19,7 @@ import { useKeptText } from "@/ui/useDraft";
 import { useJob } from "../JobContext";
 import { DiscountBox } from "./DiscountBox";
 import { Invoices } from "./Invoices";
+import { CameOut } from "./CameOut";
 import { Options } from "./Options";
 import { Payments } from "./Payments";
 import "./sheet.css";
@@ -55,6 +56,7 @@ export function SheetStage() {
       </div>
       {linking && <CustomerLinks onClose={() => setLinking(false)} />}
       <Options />
+      {!turned && <CameOut />}
       {sheet.lines.length === 0 && <p className="card empty">Nothing on the sheet yet: choose a kit or parts in Drive.</p>}
       {groups.map(([group, title, total]) => {
         const lines = sheet.lines.filter((line) => line.group === group);

@@ -1,0 +1,56 @@
+import fc from "@/../tests/seeded";
+import { ENOUGH_TIMES, learnedMinutes, lessonOf } from "./learned";
+import { askTook } from "./took";
+
+const TABLE = { minutes: 50, spread: 10 };
+
+test("four jobs of the shop weigh as much as the table: by hand", () => {
+  // (4 · 50 + 4 · 70) / 8 = 60; spread² = (4 · 100 + 0 + (16/8) · 400) / 8 = 150.
+  const learned = learnedMinutes(TABLE, [70, 70, 70, 70]);
+  expect(learned.minutes).toBeCloseTo(60, 10);
+  expect(learned.spread).toBeCloseTo(Math.sqrt(150), 10);
+  expect(learnedMinutes(TABLE, [])).toEqual(TABLE);
+});
+
+const times = fc.array(fc.double({ min: 1, max: 600, noNaN: true }), { minLength: 1, maxLength: 40 });
+
+test("it lies between the table and the mean, does not hang on the order, and one time at a time comes to the same", () =>
+  fc.assert(
+    fc.property(times, (took) => {
+      const mean = took.reduce((sum, one) => sum + one, 0) / took.length;
+      const learned = learnedMinutes(TABLE, took);
+      expect(learned.minutes).toBeGreaterThanOrEqual(Math.min(50, mean) - 1e-9);
+      expect(learned.minutes).toBeLessThanOrEqual(Math.max(50, mean) + 1e-9);
+      const turned = learnedMinutes(TABLE, [...took].reverse());
+      expect(turned.minutes).toBeCloseTo(learned.minutes, 8);
+      expect(turned.spread).toBeCloseTo(learned.spread, 8);
+      expect(learned.spread).toBeGreaterThanOrEqual(0);
+    }),
+  ));
+
+test("many equal times bring the minutes to them and the spread down", () => {
+  const learned = learnedMinutes(
+    TABLE,
+    Array.from({ length: 4000 }, () => 90),
+  );
+  expect(learned.minutes).toBeCloseTo(90, 0);
+  expect(learned.spread).toBeLessThan(2);
+});
+
+test("too few times propose nothing, and what is quoted already is not proposed again", () => {
+  const of = (took: number[], quoted = TABLE) => lessonOf({ task: "fitHub", title: "x", table: TABLE, quoted, took });
+  expect(of([80, 80])).toMatchObject({ times: 2, meanMinutes: 80, proposed: null });
+  const lesson = of([80, 90, 85]);
+  expect(lesson.times).toBe(ENOUGH_TIMES);
+  // By hand: (4 · 50 + 3 · 85) / 7; (4 · 100 + 50 + 12/7 · 35²) / 7 = 364.3.
+  expect(lesson.proposed).toEqual({ minutes: 65, spread: 19 });
+  // Taken over, the same times say the same: they do not count twice.
+  expect(of([80, 90, 85], lesson.proposed!).proposed).toBeNull();
+});
+
+test("minutes far from the quoted ones are asked about", () => {
+  expect(askTook(97, 50)).toBeNull();
+  expect(askTook(201, 50)).toContain("201");
+  expect(askTook(12, 50)).toContain("12 minutes");
+  expect(askTook(0, 50)).not.toBeNull();
+});
