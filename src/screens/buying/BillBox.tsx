@@ -10,6 +10,7 @@ import { formatDay } from "@/core/units/date";
 import { AskBefore } from "@/ui/AskBefore";
 import { money, signedMoney } from "@/ui/format";
 import { useKeptText } from "@/ui/useDraft";
+import "./billBox.css";
 
 /** What the supplier billed for an order against what it was placed at; noted, or taken back. */
 export function BillBox({

@@ -86,7 +86,7 @@ export function LessonsPanel({
       {lessons.jobs > 0 && (
         <p>
           {lessons.jobs} {lessons.jobs === 1 ? "job is" : "jobs are"} signed, timed and billed throughout
-          {lessons.lost > 0 && <b className="bad">; {lessons.lost} of them lost money</b>}.
+          {lessons.lost > 0 && <b className="bad">; {lessons.jobs === 1 ? "it" : `${lessons.lost} of them`} lost money</b>}.
         </p>
       )}
       {lessons.reserve.map((one) => (

@@ -99,8 +99,10 @@ export function CameOut() {
 
 function known({ untimed, unbilled, steps, hourCostMinor }: Afterwards): string {
   const gaps = [
-    ...(untimed > 0 ? [`${untimed} of ${steps.length} steps have no noted time and count as they were quoted`] : []),
-    ...(unbilled > 0 ? [`${unbilled} ${unbilled === 1 ? "order has" : "orders have"} no noted bill and count as placed`] : []),
+    ...(untimed > 0 ? [`no time is noted for ${untimed} of ${steps.length} steps: quoted minutes count there`] : []),
+    ...(unbilled > 0
+      ? [`no bill is noted for ${unbilled} ${unbilled === 1 ? "order: it counts" : "orders: they count"} as placed`]
+      : []),
   ];
   return `An hour at ${(hourCostMinor / 100).toFixed(2)}${gaps.length > 0 ? `; ${gaps.join("; ")}` : "; every step is timed, every order billed"}.`;
 }
