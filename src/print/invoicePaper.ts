@@ -1,7 +1,7 @@
 import type { Content } from "pdfmake/interfaces";
 import type { Invoice } from "@/core/cost/invoice";
 import { formatMoney } from "@/core/money/money";
-import { formatNumber } from "@/core/units/formatQuantity";
+import { taxTitle } from "@/core/cost/tax";
 import { formatDay } from "@/core/units/date";
 import { shopHead } from "./jobHead";
 import { table, type Paper } from "./paper";
@@ -16,7 +16,9 @@ export function invoicePaper(invoice: Invoice): Paper {
       ? ([[`Discount: ${invoice.discountWhy}`, `−${m(invoice.discountMinor)}`]] as [string, string][])
       : []),
     ["Before tax", m(invoice.netMinor)],
-    [`Tax, ${formatNumber(invoice.taxPercent, 2)} %`, m(invoice.taxMinor)],
+    ...(invoice.taxes.length === 0
+      ? [[taxTitle({ of: "all", percent: invoice.taxPercent }), m(invoice.taxMinor)] as [string, string]]
+      : invoice.taxes.map((tax): [string, string] => [`${taxTitle(tax)} of ${m(tax.netMinor)}`, m(tax.taxMinor)])),
     [credit ? "Taken back in all" : "All in", m(invoice.grossMinor)],
     ...(invoice.paidMinor === 0 ? [] : ([["Paid before", m(invoice.paidMinor)]] as [string, string][])),
   ];

@@ -104,7 +104,7 @@ describe("the customer's sheet", () => {
       m(sheet.consumablesMinor),
       "Contingency, 5 %: a known bike, measured",
       m(sheet.contingencyMinor),
-      "Tax",
+      "Tax, 20 %",
       m(sheet.taxMinor),
       "All in",
       m(sheet.allInMinor),

@@ -1,11 +1,11 @@
+import { taxLines } from "@/core/cost/tax";
 import { accountOf } from "@/core/cost/payments";
 import type { Content } from "pdfmake/interfaces";
 import type { JobView } from "@/core/job/view";
 import { formatMoney } from "@/core/money/money";
 import { promiseBound, promiseFigure } from "@/core/promise/promiseText";
-import { ridePromises } from "@/core/promise/ridePromises";
-import { forecast } from "@/core/ride/forecast";
-import { segmentsOf } from "@/core/route/profile";
+import type { Promise } from "@/core/promise/promises";
+import { rideMade } from "@/core/job/rideMade";
 import { contingencyTitle } from "@/core/cost/contingency";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { isOnBench } from "@/core/job/given";
@@ -42,7 +42,7 @@ export function sheetPaper(view: JobView, given: number | null = null): Paper {
           { text: `Subtotal ${m(total)}`, alignment: "right", bold: true },
         ];
   const rides = here ? rideLines(view) : { promises: [], rests: [] };
-  const promised = [...(whole?.promises ?? view.promises), ...rides.promises].map(
+  const promised = promisesOf(whole?.promises ?? view.promises, rides.promises).map(
     (p) =>
       `${p.title}: asked ${p.asked === null ? "" : promiseBound(p.id)}${figure(p.id, p.asked)}, predicted ${figure(p.id, p.predicted)} (${p.note})`,
   );
@@ -65,7 +65,7 @@ export function sheetPaper(view: JobView, given: number | null = null): Paper {
           ["Consumables", m(sheet.consumablesMinor)],
           [contingencyTitle(sheet), m(sheet.contingencyMinor)],
           ...(sheet.discountMinor > 0 ? [[`Discount: ${sheet.discountWhy}`, `−${m(sheet.discountMinor)}`]] : []),
-          ["Tax", m(sheet.taxMinor)],
+          ...taxLines(sheet).map(([says, minor]): [string, string] => [says, m(minor)]),
           [
             { text: "All in", bold: true },
             { text: m(sheet.allInMinor), bold: true },
@@ -131,17 +131,21 @@ function acceptance(one: GivenSheet | null): Content[] {
   return [{ stack: lines, unbreakable: true, margin: [0, 14, 0, 0] }];
 }
 
+/** What was promised of the ride when the sheet was given stands; it is reckoned anew where that was not kept. */
+const promisesOf = <P extends { readonly id: string }>(kept: readonly P[], ride: readonly Promise[]) => [
+  ...kept,
+  ...ride.filter((one) => !kept.some((other) => other.id === one.id)),
+];
+
 /** The ride on the customer's road: its promises, and what they rest on. */
-function rideLines(view: JobView): { promises: ReturnType<typeof ridePromises>; rests: Content[] } {
-  const { input } = view.ride;
-  const { route } = view.job.wish;
-  if (!input || !route) return { promises: [], rests: [] };
-  const made = forecast(input, segmentsOf(route));
+function rideLines(view: JobView): { promises: readonly Promise[]; rests: Content[] } {
+  const made = rideMade(view.ride, view.job.wish);
+  if (!made) return { promises: [], rests: [] };
   return {
-    promises: ridePromises(made, input.asked),
+    promises: made.promises,
     rests: [
       { text: "The ride is a forecast, not a measurement. It rests on", style: "heading" },
-      { ul: input.assumptions, style: "soft" },
+      { ul: view.ride.input!.assumptions, style: "soft" },
     ],
   };
 }

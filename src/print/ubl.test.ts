@@ -198,6 +198,7 @@ const INVOICE: Invoice = {
   discountWhy: "comes again",
   netMinor: 511_99,
   taxPercent: 20,
+  taxes: [],
   taxMinor: 102_40,
   grossMinor: 614_39,
   paidMinor: 300_00,
@@ -223,11 +224,31 @@ test.each([
     "Invoice",
   ],
   [
+    "one with a rate of its own for work",
+    {
+      ...INVOICE,
+      lines: [
+        { says: "Front hub kit \u0007]]>", quantity: 1, netMinor: 500_00 },
+        { says: "Spokes", quantity: 36, netMinor: 31_99 },
+        { says: "Work, 4 h", quantity: 1, netMinor: 200_00, taxPercent: 9 },
+      ],
+      netMinor: 711_99,
+      taxes: [
+        { of: "goods", percent: 20, discountMinor: 14_00, netMinor: 517_99, taxMinor: 103_60 },
+        { of: "work", percent: 9, discountMinor: 6_00, netMinor: 194_00, taxMinor: 17_46 },
+      ],
+      taxMinor: 121_06,
+      grossMinor: 833_05,
+      payableMinor: 533_05,
+    },
+    "Invoice",
+  ],
+  [
     "a credit note",
     creditOf(INVOICE, { id: "i2", number: "R-0008", issued: { at: "2026-12-02T10:00:00.000Z", by: "Ida" } }),
     "CreditNote",
   ],
-] as const)("%s keeps to the order and the musts of UBL 2.1, and adds up", (_what, invoice, root) => {
+] as [string, Invoice, string][])("%s keeps to the order and the musts of UBL 2.1, and adds up", (_what, invoice, root) => {
   const document = parsed(invoiceUbl(invoice));
   expect(document.name).toBe(root);
   expect(document.attributes.xmlns).toBe(`urn:oasis:names:specification:ubl:schema:xsd:${root}-2`);
@@ -239,7 +260,20 @@ test.each([
   expect(lines.reduce((total, line) => total + minor(one(line, "cbc:LineExtensionAmount")), 0)).toBe(sum("LineExtensionAmount"));
   expect(sum("LineExtensionAmount") - invoice.discountMinor).toBe(sum("TaxExclusiveAmount"));
   const tax = minor(one(document, "cac:TaxTotal/cbc:TaxAmount"));
-  expect(tax).toBe(minor(one(document, "cac:TaxTotal/cac:TaxSubtotal/cbc:TaxAmount")));
+  const groups = all(document, "cac:TaxTotal/cac:TaxSubtotal");
+  expect(groups.reduce((total, group) => total + minor(one(group, "cbc:TaxAmount")), 0)).toBe(tax);
+  // BR-S-08 and BR-S-09: each rate's base is its lines less its allowances, its tax that base at the rate (from memory).
+  for (const group of groups) {
+    const rate = one(group, "cac:TaxCategory/cbc:Percent");
+    const mine = (from: readonly Node[], path: string, amountAt: string) =>
+      from.reduce((total, node) => total + (one(node, path) === rate ? minor(one(node, amountAt)) : 0), 0);
+    const base = minor(one(group, "cbc:TaxableAmount"));
+    expect(
+      mine(lines, "cac:Item/cac:ClassifiedTaxCategory/cbc:Percent", "cbc:LineExtensionAmount") -
+        mine(all(document, "cac:AllowanceCharge"), "cac:TaxCategory/cbc:Percent", "cbc:Amount"),
+    ).toBe(base);
+    expect(minor(one(group, "cbc:TaxAmount"))).toBe(Math.round((base * Number(rate)) / 100));
+  }
   expect(sum("TaxExclusiveAmount") + tax).toBe(sum("TaxInclusiveAmount"));
   expect(sum("PayableAmount")).toBe(sum("TaxInclusiveAmount") - invoice.paidMinor);
   // A price with its base is the line's: 36 spokes for 31.99 are no whole cents each.

@@ -44,11 +44,13 @@ export function invoiceUbl(invoice: Invoice): string {
   const { currency, kind } = invoice;
   const root = kind === "invoice" ? "Invoice" : "CreditNote";
   const m = (minor: number) => amount(minor, currency);
-  const taxed = {
-    "cbc:ID": invoice.taxPercent > 0 ? "S" : "Z",
-    "cbc:Percent": String(invoice.taxPercent),
+  const taxed = (percent: number) => ({
+    "cbc:ID": percent > 0 ? "S" : "Z",
+    "cbc:Percent": String(percent),
     "cac:TaxScheme": { "cbc:ID": "VAT" },
-  };
+  });
+  const { taxPercent: percent, taxMinor, netMinor, discountMinor } = invoice;
+  const taxes = invoice.taxes.length > 0 ? invoice.taxes : [{ percent, taxMinor, netMinor, discountMinor }];
   const sumMinor = invoice.lines.reduce((sum, line) => sum + line.netMinor, 0);
   return document(root, {
     "cbc:UBLVersionID": "2.1",
@@ -62,20 +64,23 @@ export function invoiceUbl(invoice: Invoice): string {
     "cac:AccountingSupplierParty": party(invoice.shop.name, invoice.shop.address, invoice.shop.taxNumber),
     "cac:AccountingCustomerParty": party(invoice.customer, invoice.address),
     ...some(invoice.discountMinor > 0, {
-      "cac:AllowanceCharge": {
-        "cbc:ChargeIndicator": "false",
-        "cbc:AllowanceChargeReason": clean(invoice.discountWhy),
-        "cbc:Amount": m(invoice.discountMinor),
-        "cac:TaxCategory": taxed,
-      },
+      // One for each rate that it falls on.
+      "cac:AllowanceCharge": taxes
+        .filter((tax) => tax.discountMinor > 0)
+        .map((tax) => ({
+          "cbc:ChargeIndicator": "false",
+          "cbc:AllowanceChargeReason": clean(invoice.discountWhy),
+          "cbc:Amount": m(tax.discountMinor),
+          "cac:TaxCategory": taxed(tax.percent),
+        })),
     }),
     "cac:TaxTotal": {
       "cbc:TaxAmount": m(invoice.taxMinor),
-      "cac:TaxSubtotal": {
-        "cbc:TaxableAmount": m(invoice.netMinor),
-        "cbc:TaxAmount": m(invoice.taxMinor),
-        "cac:TaxCategory": taxed,
-      },
+      "cac:TaxSubtotal": taxes.map((tax) => ({
+        "cbc:TaxableAmount": m(tax.netMinor),
+        "cbc:TaxAmount": m(tax.taxMinor),
+        "cac:TaxCategory": taxed(tax.percent),
+      })),
     },
     "cac:LegalMonetaryTotal": {
       "cbc:LineExtensionAmount": m(sumMinor),
@@ -89,7 +94,7 @@ export function invoiceUbl(invoice: Invoice): string {
       "cbc:ID": String(i + 1),
       [kind === "invoice" ? "cbc:InvoicedQuantity" : "cbc:CreditedQuantity"]: quantity(line.quantity),
       "cbc:LineExtensionAmount": m(line.netMinor),
-      "cac:Item": { "cbc:Name": clean(line.says), "cac:ClassifiedTaxCategory": taxed },
+      "cac:Item": { "cbc:Name": clean(line.says), "cac:ClassifiedTaxCategory": taxed(line.taxPercent ?? percent) },
       // The price of all of them together: a piece's own may be no whole cent.
       "cac:Price": { "cbc:PriceAmount": m(line.netMinor), "cbc:BaseQuantity": quantity(line.quantity) },
     })),

@@ -50,6 +50,7 @@ function stepBlock(step: StepView, number: number, view: JobView): Content {
     ...step.does,
     ...(step.parts.length > 0 ? [`Parts: ${step.parts.map(part).join("; ")}`] : []),
     ...(step.tools.length > 0 ? [`Tools: ${step.tools.join(", ")}`] : []),
+    ...(step.uses.length > 0 ? [`Uses up: ${step.uses.map((one) => one.says).join("; ")}`] : []),
   ];
   return {
     // A long step may break over pages; its head never stands alone.

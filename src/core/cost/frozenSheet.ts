@@ -2,6 +2,7 @@ import { z } from "zod";
 import { currencySchema } from "../parts/part";
 import { text } from "../record";
 import type { Sheet } from "./sheet";
+import { taxGroupSchema } from "./tax";
 
 /** A sheet as it stood when it was given, or when the work order was signed: it is not priced anew after. */
 export const frozenSheetSchema = z.strictObject({
@@ -34,6 +35,7 @@ export const frozenSheetSchema = z.strictObject({
   discountWhy: text(120).default(""),
   beforeTaxMinor: z.int(),
   taxPercent: z.number().nullable().default(null),
+  taxes: z.array(taxGroupSchema).max(3).default([]),
   taxMinor: z.int(),
   allInMinor: z.int(),
   depositMinor: z.int(),
@@ -45,6 +47,6 @@ export const frozenSheetSchema = z.strictObject({
 export type FrozenSheet = z.output<typeof frozenSheetSchema>;
 
 /** A sheet without its plan: what is still to be bought is never frozen. */
-export function frozenOf({ plan: _plan, lines, ...rest }: Sheet): FrozenSheet {
-  return { ...rest, lines: lines.map((line) => ({ ...line })) };
+export function frozenOf({ plan: _plan, lines, taxes, ...rest }: Sheet): FrozenSheet {
+  return { ...rest, taxes: [...taxes], lines: lines.map((line) => ({ ...line })) };
 }

@@ -4,6 +4,7 @@ import { stamp, text } from "../record";
 import { bad, good, type Result } from "../result";
 import { hoursOf } from "../units/hours";
 import type { Sheet } from "./sheet";
+import { taxGroupSchema } from "./tax";
 
 /** What a customer is asked to pay, or no longer: as it was issued, for good. Amounts in cents of its currency. */
 export const invoiceSchema = z.strictObject({
@@ -21,11 +22,22 @@ export const invoiceSchema = z.strictObject({
   bike: text(120),
   shop: z.strictObject({ name: text(80), address: text(200), taxNumber: text(40) }),
   currency: currencySchema,
-  lines: z.array(z.strictObject({ says: text(160), quantity: z.int().min(1), netMinor: z.int().min(0) })).min(1),
+  lines: z
+    .array(
+      z.strictObject({
+        says: text(160),
+        quantity: z.int().min(1),
+        netMinor: z.int().min(0),
+        /** Where work has a rate of its own. */ taxPercent: z.number().optional(),
+      }),
+    )
+    .min(1),
   discountMinor: z.int().min(0),
   discountWhy: text(120),
   netMinor: z.int(),
   taxPercent: z.number(),
+  /** By rate, where there is more than one. */
+  taxes: z.array(taxGroupSchema).max(3).default([]),
   taxMinor: z.int(),
   grossMinor: z.int(),
   /** What was paid before it was issued. */
@@ -49,7 +61,18 @@ function linesOf(sheet: Sheet): Invoice["lines"] {
     ["Consumables", sheet.consumablesMinor],
     ["Reserve", sheet.contingencyMinor],
   ];
-  return [...parts, ...rest.filter(([, minor]) => minor > 0).map(([says, netMinor]) => ({ says, quantity: 1, netMinor }))];
+  const work = sheet.taxes.find((tax) => tax.of === "work");
+  return [
+    ...parts,
+    ...rest
+      .filter(([, minor]) => minor > 0)
+      .map(([says, netMinor], i) => ({
+        says,
+        quantity: 1,
+        netMinor,
+        ...(work && i === 0 && says === rest[0]![0] && { taxPercent: work.percent }),
+      })),
+  ];
 }
 
 type Issue = Pick<
@@ -79,6 +102,7 @@ export function invoiceOf(sheet: Sheet, paidMinor: number, issue: Issue): Result
     discountWhy: sheet.discountWhy,
     netMinor,
     taxPercent: sheet.taxPercent ?? (netMinor > 0 ? Math.round((taxMinor / netMinor) * 10_000) / 100 : 0),
+    taxes: sheet.taxes.length > 1 ? [...sheet.taxes] : [],
     taxMinor,
     grossMinor,
     paidMinor,

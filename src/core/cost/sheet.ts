@@ -11,6 +11,7 @@ import { quoteMinutes, type Step } from "../work/steps";
 import { converted, percentOf, shared } from "../money/money";
 import { costOfBought, stillToBuy, type Cost } from "./bought";
 import { contingencyOf } from "./contingency";
+import { taxGroups, type TaxGroup } from "./tax";
 import { discountMinor, type Discount } from "./discount";
 import { allocate, WHOLE_SHELF, type Shelf, type Source } from "./shelf";
 
@@ -57,8 +58,10 @@ export type Sheet = {
   readonly discountMinor: number;
   readonly discountWhy: string;
   readonly beforeTaxMinor: number;
-  /** The rate of the tax, %; null on sheets kept before it was noted. */
+  /** The rate of the tax on goods, %; null on sheets kept before it was noted. */
   readonly taxPercent: number | null;
+  /** By rate; empty on sheets kept before that was noted. */
+  readonly taxes: readonly TaxGroup[];
   readonly taxMinor: number;
   readonly allInMinor: number;
   readonly depositMinor: number;
@@ -118,13 +121,17 @@ export function buildSheet(
     plan.orders.reduce((total, order) => total + order.carriageMinor, 0) +
     placed.reduce<number>((total, minor) => total + (minor ?? 0), 0);
   const work = runningMinor + dressingMinor + labourMinor;
-  const consumablesMinor = percentOf(work, house.consumablesPercent);
+  const consumablesMinor =
+    house.consumablesBy === "step"
+      ? steps.reduce((total, step) => total + step.uses.reduce((sum, one) => sum + one.minor, 0), 0)
+      : percentOf(work, house.consumablesPercent);
   const contingency = contingencyOf(fit.build, fit.findings, house);
   const contingencyMinor = percentOf(work, contingency.percent);
   const fullMinor = work + carriageMinor + consumablesMinor + contingencyMinor;
   const lessMinor = discountMinor(job.discount, work, fullMinor);
   const beforeTaxMinor = fullMinor - lessMinor;
-  const taxMinor = percentOf(beforeTaxMinor, house.taxPercent);
+  const taxes = taxGroups({ labourMinor, partsMinor: runningMinor + dressingMinor, fullMinor, lessMinor }, job.discount, house);
+  const taxMinor = taxes.reduce((total, tax) => total + tax.taxMinor, 0);
   const costMinor = lines.reduce((total, line) => total + (line.costMinor ?? 0), 0);
   const partsMinor = runningMinor + dressingMinor;
   return {
@@ -142,7 +149,8 @@ export function buildSheet(
     discountMinor: lessMinor,
     discountWhy: job.discount?.why ?? "",
     beforeTaxMinor,
-    taxPercent: house.taxPercent,
+    taxPercent: taxes[0]!.percent,
+    taxes,
     taxMinor,
     allInMinor: beforeTaxMinor + taxMinor,
     depositMinor:

@@ -48,6 +48,7 @@ test("whatever a sheet holds, its steps add up to all in to the cent, each from 
             contingencyWhy: "",
             discountMinor,
             discountWhy: "",
+            taxes: [],
             beforeTaxMinor: full - discountMinor,
             taxPercent: 20,
             taxMinor: tax,

@@ -64,11 +64,14 @@ export const houseRulesSchema = z.strictObject({
   ),
   partsMarkUpPercent: percent(200),
   batteryMarkUpPercent: percent(200),
+  consumablesBy: z.enum(["share", "step"]),
   consumablesPercent: percent(20),
   contingencyPercent: percent(50),
   contingencyUnsurePercent: percent(50),
   contingencyFramePercent: percent(50),
   taxPercent: percent(40),
+  /** Where work has a rate of its own; null where all has one. */
+  labourTaxPercent: percent(40).nullable(),
   /** Days on which nobody works, sends or delivers here, beside weekends. */
   closedDays: z.array(z.iso.date("must be days such as 2026-12-25")).max(400, "must be at most 400 days"),
   hoursPerDay: z.number(HOURS).min(1, HOURS).max(24, HOURS),
@@ -107,11 +110,13 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   minutes: {},
   partsMarkUpPercent: 25,
   batteryMarkUpPercent: 15,
+  consumablesBy: "share",
   consumablesPercent: 2,
   contingencyPercent: 5,
   contingencyUnsurePercent: 10,
   contingencyFramePercent: 15,
   taxPercent: 20,
+  labourTaxPercent: null,
   closedDays: [],
   hoursPerDay: 6,
 };

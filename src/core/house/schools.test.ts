@@ -7,6 +7,7 @@ describe("the schools", () => {
     (_title, school) => {
       const standard = DEFAULT_HOUSE_RULES[school.key];
       if (school.options) expect(school.options.map((option) => option.value)).toContain(standard);
+      else if (school.optional) expect(standard).toBeNull();
       else expect(typeof standard).toBe(school.letters ? "string" : "number");
       expect(school.reason.length).toBeGreaterThan(15);
       expect(school.other.length).toBeGreaterThan(15);

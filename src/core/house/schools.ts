@@ -9,6 +9,8 @@ export type School = {
   readonly title: string;
   readonly options?: readonly Option[];
   readonly unit?: string;
+  /** It may be left empty. */
+  readonly optional?: true;
   /** Words, and how many letters they may have. */
   readonly letters?: number;
   readonly reason: string;
@@ -239,12 +241,23 @@ export const SCHOOLS: readonly School[] = [
     other: "More, for the warranty that they bring.",
   },
   {
+    key: "consumablesBy",
+    group: "money and time",
+    title: "How consumables are reckoned",
+    options: [
+      { value: "share", says: "A share of parts and labour" },
+      { value: "step", says: "What each step uses up" },
+    ],
+    reason: "Nobody weighs grease: a share is right on average.",
+    other: "A bled hose or a painted frame uses ten times what a plain build does: by step each job pays its own.",
+  },
+  {
     key: "consumablesPercent",
     group: "money and time",
-    title: "Consumables",
-    unit: "% of parts",
+    title: "Consumables, where they are a share",
+    unit: "% of parts and labour",
     reason: "Grease, ties, shrink: too small to write down.",
-    other: "Each line by itself.",
+    other: "What each step uses up, reckoned from the work order.",
   },
   {
     key: "contingencyPercent",
@@ -277,6 +290,16 @@ export const SCHOOLS: readonly School[] = [
     unit: "%",
     reason: "The rate where the shop is.",
     other: "None where the shop is exempt.",
+  },
+  {
+    key: "labourTaxPercent",
+    group: "money and time",
+    title: "Tax on work, where it has a rate of its own",
+    unit: "%",
+    optional: true,
+    reason:
+      "Some places tax repair work at less than goods; carriage, consumables and reserve go with the goods. Ask whoever keeps the books.",
+    other: "Left empty: one rate for all.",
   },
   {
     key: "rateBufferPercent",

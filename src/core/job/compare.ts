@@ -7,12 +7,11 @@ import type { Catalogue } from "../parts/catalogue";
 import type { Currency, Part, PartOf } from "../parts/part";
 import type { Promise } from "../promise/promises";
 import type { PromiseId } from "../wish/promiseIds";
-import { ridePromises } from "../promise/ridePromises";
-import { forecast, type Band, type Forecast, type ForecastInput } from "../ride/forecast";
-import { roadSegments } from "../route/roadSegments";
+import type { Band, Forecast, ForecastInput } from "../ride/forecast";
 import { assess, fitOf } from "./assess";
 import type { Job } from "./job";
 import type { Slot } from "./slots";
+import { rideMade } from "./rideMade";
 import { massOf, rideOf } from "./rideOf";
 import { chosenParts, SLOT_KINDS, slotOf } from "./supplied";
 
@@ -96,8 +95,8 @@ export function compareSet(job: Job, choices: Choices, bench: Bench): Compared {
   const as = { ...job, choices };
   const { verdicts, school } = quickLook(as, bench);
   const made = assess(adapted(as, bench), catalogue, house, today, heldElsewhere);
-  const { input, wants } = rideOf(made.fit.build, job.wish, massOf(made.promises));
-  const ridden = input && job.wish.route ? forecast(input, roadSegments(job.wish.route)) : null;
+  const ride = rideOf(made.fit.build, job.wish, massOf(made.promises));
+  const ridden = rideMade(ride, job.wish);
   return {
     choices,
     name: nameOf(choices, made.fit, catalogue),
@@ -108,10 +107,10 @@ export function compareSet(job: Job, choices: Choices, bench: Bench): Compared {
     currency: made.sheet.currency,
     unpriced: made.sheet.unpriced,
     minutes: made.sheet.labourMinutes,
-    promises: [...made.promises, ...(ridden && input ? ridePromises(ridden, input.asked) : [])],
+    promises: [...made.promises, ...(ridden?.promises ?? [])],
     gives: job.wish.gives,
-    ride: ridden && input ? figuresOf(ridden, input) : null,
-    wants: wants ?? [],
+    ride: ridden && ride.input ? figuresOf(ridden.forecast, ride.input) : null,
+    wants: ride.wants ?? [],
   };
 }
 

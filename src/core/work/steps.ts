@@ -1,6 +1,7 @@
 import type { AppliedRemedy } from "../fit/engine";
 import { motorsOf, partsOf, type Build, type Supplied } from "../fit/build";
 import { CAUTIONS, type CautionId } from "../standards/cautions";
+import { CONSUMABLES, type Consumable } from "../standards/consumables";
 import type { FastenerId } from "../standards/fasteners";
 import { ROAD_CHECKS, STAND_CHECKS } from "../standards/commissioning";
 import { hasDerailleur, stepOfKind, stepOfPart } from "./partStep";
@@ -21,6 +22,8 @@ export type Step = {
   readonly cautions: readonly CautionId[];
   /** Parts that must be there before it starts. */
   readonly parts: readonly Supplied[];
+  /** What it uses up that is no line of its own, and about what that is worth, for all its wheels together. */
+  readonly uses: readonly Consumable[];
   /** How it is done, line by line: settings with their units, checks with what passes and what stops. */
   readonly does: readonly string[];
   /** What must cure or settle before the work goes on. */
@@ -145,6 +148,7 @@ function stepOf(
     torques,
     cautions,
     parts: build.supplied.filter((s) => placed.get(s) === task),
+    uses: (CONSUMABLES[task] ?? []).map(({ says, minor }) => ({ says, minor: minor * wheels.length })),
     does: [...(detail.does ?? []), ...doesOf(task, build)],
     waits: [...(detail.waits ?? []), ...(task === "paint" ? [paintWait(build)!] : [])],
     after: (detail.after ?? []).filter((before) => all.has(before)),

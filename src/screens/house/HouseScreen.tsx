@@ -268,12 +268,12 @@ function Rule({
           />
         ) : (
           <TypedBox
-            value={money && typeof value === "number" ? value / 100 : value}
+            value={money && typeof value === "number" ? value / 100 : (value ?? "")}
             read={(text) => {
               const typed = typedNumber(text);
               return money && typeof typed === "number" ? Math.round(typed * 100) : typed;
             }}
-            onChange={onChange}
+            onChange={(typed) => onChange(school.optional && typed === "" ? null : typed)}
             label={school.title}
             unit={money ? "an hour" : school.unit}
           />

@@ -1,3 +1,4 @@
+import { frozenOf } from "@/core/cost/frozenSheet";
 import type { Assessment } from "@/core/job/assess";
 import type { Job } from "@/core/job/job";
 import { workOrderOf, type WorkOrder } from "@/core/job/workOrder";
@@ -77,7 +78,6 @@ export const sign: UseCase<"sign"> = (job, command, bench) => {
     );
   const held = heldBack(work.signHeld, command.despite);
   if (held !== null) return refused(held);
-  const { plan: _plan, ...frozen } = sheet;
   const signed: Job["signed"] = {
     at: bench.at,
     by: bench.by,
@@ -89,7 +89,7 @@ export const sign: UseCase<"sign"> = (job, command, bench) => {
       ...tickOf(job.ticks[step.id]),
       minutes: step.minutes,
     })),
-    sheet: { ...frozen, lines: [...frozen.lines] },
+    sheet: frozenOf(sheet),
     hourCostMinor: bench.house.hourCostMinor,
   };
   return done({ signed }, `Work order signed by ${bench.by}${signed.despite && `, all the same: ${signed.despite}`}`);

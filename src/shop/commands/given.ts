@@ -3,6 +3,8 @@ import { countVerdicts } from "@/core/fit/finding";
 import { overBudget } from "@/core/cost/overBudget";
 import { givenNow } from "@/core/job/given";
 import { letterOf } from "@/core/job/givenSheet";
+import { isQuickRide, rideMade } from "@/core/job/rideMade";
+import { massOf, rideOf } from "@/core/job/rideOf";
 import type { Job } from "@/core/job/job";
 import { formatMoney } from "@/core/money/money";
 import { formatNumber } from "@/core/units/formatQuantity";
@@ -26,7 +28,12 @@ export const giveSheet: UseCase<"give sheet"> = (job, command, bench) => {
   }
   const over = overBudget(sheet);
   if (over !== null && !command.overBudget) return refused(`${over}: say that it is given all the same.`);
-  const copy = givenNow(job, now, bench.house.rates, { at: bench.at, by: bench.by });
+  // Of a very long road the ride stands in Ride alone: nobody else waits for it to be reckoned here.
+  const ride = isQuickRide(job.wish) ? rideMade(rideOf(now.fit.build, job.wish, massOf(now.promises)), job.wish) : null;
+  const copy = givenNow(job, { ...now, promises: [...now.promises, ...(ride?.promises ?? [])] }, bench.house.rates, {
+    at: bench.at,
+    by: bench.by,
+  });
   return done(
     { given: [...job.given, copy] },
     `Sheet ${letterOf(job.given.length)} given to the customer: ${formatMoney(sheet.allInMinor, sheet.currency)}`,

@@ -222,6 +222,7 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
         <div>
           <h3>Tools</h3>
           <p>{step.tools.join(", ") || <span className="soft">the ordinary bench</span>}</p>
+          {step.uses.length > 0 && <p className="small">Uses up {step.uses.map((one) => one.says).join("; ")}.</p>}
         </div>
       </div>
       {step.waits.map((wait) => (

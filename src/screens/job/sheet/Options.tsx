@@ -5,6 +5,8 @@ import dynamic from "next/dynamic";
 import { useState } from "react";
 import { isOnBench, onlyHere, toTell } from "@/core/job/given";
 import { letterOf, type GivenSheet } from "@/core/job/givenSheet";
+import type { Promise } from "@/core/promise/promises";
+import { ridePromises } from "@/core/promise/ridePromises";
 import { promiseFigure } from "@/core/promise/promiseText";
 import { formatDay } from "@/core/units/date";
 import { hours, money, signedMoney } from "@/ui/format";
@@ -21,8 +23,12 @@ type Shown = { readonly index: number; readonly one: GivenSheet; readonly here: 
 
 /** The sheets that were given, beside each other: what each is, costs and promises, and what the customer says to it. */
 export function Options() {
-  const { view } = useJob();
+  const { view, rides } = useJob();
   const { job, sheet, agreed } = view;
+  const now: readonly Promise[] =
+    rides.forecast && view.ride.input
+      ? [...view.promises, ...ridePromises(rides.forecast, view.ride.input.asked)]
+      : view.promises;
   const [accepting, setAccepting] = useState<number | null>(null);
   if (job.given.length === 0) return null;
   const all = job.given.map((one, index): Shown => ({ index, one, here: isOnBench(one, job) }));
@@ -43,13 +49,15 @@ export function Options() {
       ({ one }) => one.whole && <span className="num">{money(one.whole.sheet.depositMinor, one.currency)}</span>,
       bench ? null : <span className="num">{money(sheet.depositMinor, sheet.currency)}</span>,
     ],
-    ...(["mass", "ready", "assist"] as const).map((id): [string, (of: Shown) => React.ReactNode, React.ReactNode] => [
+    ...PROMISED.filter((id) =>
+      id !== "range" && id !== "hill" ? true : shown.some(({ one }) => one.whole?.promises.some((p) => p.id === id)),
+    ).map((id): [string, (of: Shown) => React.ReactNode, React.ReactNode] => [
       TITLES[id],
       ({ one }) => {
         const promise = one.whole?.promises.find((p) => p.id === id);
         return promise && <Promised {...promise} />;
       },
-      bench ? null : <Promised {...view.promises.find((p) => p.id === id)!} />,
+      bench ? null : <Now promise={now.find((p) => p.id === id)} />,
     ]),
     ...(only.some((lines) => lines.length > 0)
       ? [
@@ -119,7 +127,11 @@ export function Options() {
   );
 }
 
-const TITLES = { mass: "Mass", ready: "Ready", assist: "Assist ends" } as const;
+const PROMISED = ["mass", "ready", "assist", "range", "hill"] as const;
+const TITLES = { mass: "Mass", ready: "Ready", assist: "Assist ends", range: "Range on this road", hill: "Up the hill" } as const;
+
+const Now = ({ promise }: { promise: React.ComponentProps<typeof Promised> | undefined }) =>
+  promise ? <Promised {...promise} /> : <span className="soft">not reckoned</span>;
 
 function Promised({ id, predicted, kept }: { id: string; predicted: number | string | null; kept: boolean | null }) {
   const { currency } = useJob().view.sheet;

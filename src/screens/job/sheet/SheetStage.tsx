@@ -8,6 +8,7 @@ import { overBudget } from "@/core/cost/overBudget";
 import { AskBefore } from "@/ui/AskBefore";
 import { contingencyTitle } from "@/core/cost/contingency";
 import type { SheetLine } from "@/core/cost/sheet";
+import { taxLines } from "@/core/cost/tax";
 import { waterfall } from "@/core/cost/waterfall";
 import { quoteMinutes } from "@/core/work/steps";
 import { Waterfall } from "@/draw/Waterfall";
@@ -198,7 +199,7 @@ function Totals() {
       ? ([[`Discount: ${sheet.discountWhy}`, `−${m(sheet.discountMinor)}`]] as [string, string][])
       : []),
     ["Before tax", m(sheet.beforeTaxMinor)],
-    ["Tax", m(sheet.taxMinor)],
+    ...taxLines(sheet).map(([says, minor]): [string, string] => [says, m(minor)]),
   ];
   return (
     <div className="totals card">
