@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import { bad, good, type Result } from "@/core/result";
+import { alike, type Alike } from "@/core/parts/alike";
 import type { Catalogue } from "@/core/parts/catalogue";
 import type { PartList, PartRow } from "@/core/parts/partList";
 import { isPriced, readPart, type Currency, type Offer, type Part, type SpecIssue, type Supplier } from "@/core/parts/part";
@@ -81,6 +82,8 @@ export type PartPage = {
   } | null;
   /** Jobs that still buy pieces of it. */
   readonly wantedBy: Awaited<ReturnType<typeof wantedBy>>;
+  /** Of its kind those whose figures differ least. */
+  readonly alike: readonly Alike[];
   /** Pieces that came with their serial numbers, the last first. */
   readonly serials: readonly { readonly number: string; readonly serial: string; readonly lot: string; readonly at: string }[];
   /** What a piece cost of whom, over time, in the shop's currency. */
@@ -108,6 +111,7 @@ export async function openPart(db: Knex, id: string): Promise<PartPage | undefin
       currency: house.currency,
     },
     wantedBy: await wantedBy(db, id),
+    alike: read.ok ? alike(read.value, catalogue.ofKind(read.value.kind) as readonly Part[]) : [],
     serials: (await serialsOf(db, [id])).reverse().slice(0, SHOWN_MOVES),
     prices: priceLines(await pricesSeen(db, id), house),
     issues: read.ok ? [] : read.error,

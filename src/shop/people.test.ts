@@ -195,6 +195,7 @@ const SAMPLES: Record<string, object> = {
   choose: { slot: "motor", partId: null },
   "put in": { partId: "x", quantity: 1 },
   "take out": { partId: "x" },
+  "put in instead": { partId: "x", insteadOf: "y" },
   "keep photo": { photo: { id: "aaaaaaaa", item: null, widthPx: 1, heightPx: 1, says: "" } },
   "drop photo": { id: "x" },
   override: { finding: "x", reason: "a reason of words" },

@@ -44,6 +44,11 @@ export const commandSchema = z.discriminatedUnion("do", [
   z.strictObject({ do: z.literal("offer again"), finding: key, remedy: key }),
   z.strictObject({ do: z.literal("put in"), partId: z.string().max(60), quantity: z.int().min(1).max(50) }),
   z.strictObject({ do: z.literal("take out"), partId: z.string().max(60) }),
+  z.strictObject({
+    do: z.literal("put in instead"),
+    partId: z.string().max(60),
+    insteadOf: z.string().max(60),
+  }),
   z.strictObject({ do: z.literal("keep photo"), photo: photoSchema.omit({ at: true, by: true }) }),
   z.strictObject({ do: z.literal("drop photo"), id: key }),
   z.strictObject({ do: z.literal("override"), finding: key, reason }),

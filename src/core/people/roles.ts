@@ -42,6 +42,7 @@ export const ALLOWED: Readonly<Record<Deed, readonly Role[]>> = {
   "offer again": AT_THE_BIKE,
   "put in": AT_THE_BIKE,
   "take out": AT_THE_BIKE,
+  "put in instead": AT_THE_BIKE,
   "keep photo": AT_THE_BIKE,
   "drop photo": AT_THE_BIKE,
   // Whoever overrides a finding answers for the bike.

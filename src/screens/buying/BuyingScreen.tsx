@@ -2,6 +2,8 @@
 
 import { Slider } from "antd";
 import Link from "next/link";
+import { SHELF } from "@/core/supply/needs";
+import { Instead } from "@/ui/Instead";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { missingPieces, orderedPieces, type Purchase } from "@/core/supply/purchase";
@@ -203,6 +205,12 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
                 </p>
               )}
             </div>
+          )}
+          {page.orders.length > 0 && (
+            <Instead
+              ask={{ jobs: ticked.filter((id) => id !== SHELF) }}
+              none="Nothing else in the books fits these jobs as well and costs less or comes sooner."
+            />
           )}
           {page.says && <p className="note stop">{page.says}</p>}
           {page.unpriced.length > 0 && (

@@ -1,11 +1,13 @@
 "use client";
 
 import Link from "next/link";
+import type { Alike } from "@/core/parts/alike";
 import type { Currency, Supplier } from "@/core/parts/part";
 import type { PriceLine } from "@/core/supply/seenPrices";
 import { formatDay } from "@/core/units/date";
 import { PriceSteps } from "@/draw/PriceSteps";
 import { money } from "@/ui/format";
+import { Instead } from "@/ui/Instead";
 
 /** What the books know of a part beside its sheet: what it cost, which pieces came, who wants it. */
 export type Beside = {
@@ -15,15 +17,18 @@ export type Beside = {
     readonly customer: string;
     readonly pieces: number;
   }[];
+  readonly alike: readonly Alike[];
   readonly prices: readonly PriceLine[];
   readonly serials: readonly { readonly number: string; readonly serial: string; readonly lot: string; readonly at: string }[];
 };
 
 export function PartBeside({
   page,
+  partId,
   turned,
 }: {
   page: Beside & { readonly suppliers: readonly Supplier[]; readonly shelf: { readonly currency: Currency } | null };
+  partId: string;
   turned: boolean;
 }) {
   return (
@@ -72,7 +77,28 @@ export function PartBeside({
             </span>
           </p>
         ))}
+        {page.wantedBy.length > 0 && !turned && (
+          <Instead ask={{ partId }} none="Nothing else in the books fits these jobs as well and costs less or comes sooner." />
+        )}
       </section>
+      {page.alike.length > 0 && (
+        <section className="card">
+          <h2>Most alike</h2>
+          {page.alike.map((one) => (
+            <p key={one.id}>
+              <Link prefetch={false} href={`/parts/${one.id}`}>
+                {one.name}
+              </Link>{" "}
+              {one.inStock > 0 && <span className="num good small">{one.inStock} on our shelf</span>}
+              <span className="soft small alike-differs">
+                {one.differs.length === 0 ? "the same figures" : one.differs.slice(0, 4).join("; ")}
+                {one.differs.length > 4 && `; and ${one.differs.length - 4} more`}
+              </span>
+            </p>
+          ))}
+          <p className="soft small">By their figures alone: whether one fits a bike, that bike&rsquo;s checks say.</p>
+        </section>
+      )}
     </>
   );
 }

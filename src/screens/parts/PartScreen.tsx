@@ -283,7 +283,7 @@ export function PartScreen({
                 </a>
               )}
             </section>
-            {!short && !isNew && <PartBeside page={page} turned={turned} />}
+            {!short && !isNew && <PartBeside page={page} partId={String(page.raw.id ?? "")} turned={turned} />}
           </div>
           <section
             className="card"

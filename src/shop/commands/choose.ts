@@ -1,3 +1,5 @@
+import { fitOf } from "@/core/job/assess";
+import { withInstead } from "@/core/job/substitutes";
 import { SLOT_KINDS } from "@/core/job/supplied";
 import { KIND_NAMES } from "@/core/parts/kinds";
 import { brokenWords } from "../choices";
@@ -45,4 +47,18 @@ export const brought: UseCase<"brought"> = (job, { partId }, { catalogue, at, by
   if (part?.onlyFor !== job.id) return refused("That part is not one that this customer brings.");
   if (job.brought[partId]) return refused("That part is here already.");
   return done({ brought: { ...job.brought, [partId]: { at, by } } }, `Brought by the customer: ${part.name}`);
+};
+
+/** Puts another part in the place of one that is in the build, wherever it came from: a slot, a hand or a remedy. */
+export const putInInstead: UseCase<"put in instead"> = (job, { partId, insteadOf }, { catalogue, house }) => {
+  const [part, was] = [catalogue.parts.get(partId), catalogue.parts.get(insteadOf)];
+  if (!part) return refused("That part is not in the catalogue any more.");
+  if (part.onlyFor !== undefined && part.onlyFor !== job.id) return refused("That part is another customer's own.");
+  const supplied = fitOf(job, catalogue, house).build.supplied.filter((one) => one.part.id === insteadOf);
+  const [one] = supplied;
+  if (!was || !one) return refused("What it was to replace is not in the build any more.");
+  if (part.kind !== was.kind) return refused(`A ${KIND_NAMES[part.kind]} does not go in the place of a ${KIND_NAMES[was.kind]}.`);
+  const changed = supplied.length === 1 ? withInstead(job, insteadOf, one.origin, part, one.quantity) : null;
+  if (!changed) return refused(`${was.name} stands in more than one place, or in a kit: change it in Drive or Fit.`);
+  return done(changed, `${part.name} instead of ${was.name}`);
 };

@@ -4,7 +4,7 @@ import type { Result } from "@/core/result";
 import { refused, type Bench, type UseCase } from "../useCase";
 import { ASIDE, putAside, takeUp } from "./aside";
 import { noteMinutes, sign, tick, untick } from "./build";
-import { brought, choose, putIn, takeOut } from "./choose";
+import { brought, choose, putIn, putInInstead, takeOut } from "./choose";
 import { editWish } from "./editWish";
 import { noteCall } from "./noteCall";
 import { accept, offerAgain, override, refuse, takeBack, withdrawOverride } from "./findings";
@@ -26,6 +26,7 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   "offer again": offerAgain,
   "put in": putIn,
   "take out": takeOut,
+  "put in instead": putInInstead,
   "keep photo": keepPhoto,
   "drop photo": dropPhoto,
   override,

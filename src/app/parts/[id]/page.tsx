@@ -40,6 +40,7 @@ export default async function PartPage({
           history: [],
           shelf: null,
           wantedBy: [],
+          alike: [],
           prices: [],
           serials: [],
           suppliers: await suppliersOf(db),

@@ -14,6 +14,7 @@ import { BillBox } from "../../buying/BillBox";
 import { useSettings } from "../../settings";
 import { Only } from "../../Only";
 import { useJob } from "../JobContext";
+import { WouldDo } from "./WouldDo";
 import "./order.css";
 
 /** What to order from whom: planned orders, cheapest with their carriage; placed ones as they were frozen. */
@@ -58,6 +59,7 @@ export function OrderStage() {
       {sheet.plan.orders.map((order) => (
         <Planned key={order.supplier.id} order={order} stopped={stops > 0} resting={resting} />
       ))}
+      <WouldDo />
       {sheet.plan.unpriced.length > 0 && (
         <p className="note stop">
           Without a price, so on no order: {sheet.plan.unpriced.map((line) => `${line.part.name} (${line.why})`).join("; ")}.
