@@ -2,7 +2,7 @@ import type { Knex } from "knex";
 import { z } from "zod";
 import { text } from "@/core/record";
 import { bad, good, type Result } from "@/core/result";
-import { comesOn, hear, newsListSchema, newsSchema } from "@/core/supply/deskNews";
+import { comesOn, hear, NOTHING_NEW, newsListSchema, newsSchema } from "@/core/supply/deskNews";
 import type { Purchase } from "@/core/supply/purchase";
 import { findRawSupplier } from "@/data/catalogue";
 import { findJob } from "@/data/jobs";
@@ -128,7 +128,7 @@ export async function askDesk(db: Knex, raw: unknown, now: string, by: string): 
     if (Number.isSafeInteger(seq) && (seq as number) > last && (seq as number) <= 1_000_000_000) last = seq as number;
     await writeSetting(db, heardUpTo(supplierId), last);
   }
-  return good(told.length === 0 ? "Nothing new." : told.join(" · "));
+  return good(told.length === 0 ? NOTHING_NEW : told.join(" · "));
 }
 
 /** An answer read to its end or to the limit, whatever its length claims to be. */

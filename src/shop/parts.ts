@@ -2,6 +2,7 @@ import type { Knex } from "knex";
 import { bad, good, type Result } from "@/core/result";
 import { alike, type Alike } from "@/core/parts/alike";
 import type { Catalogue } from "@/core/parts/catalogue";
+import type { PartKind } from "@/core/parts/kinds";
 import type { PartList, PartRow } from "@/core/parts/partList";
 import { isPriced, readPart, type Currency, type Offer, type Part, type SpecIssue, type Supplier } from "@/core/parts/part";
 import { findJob, wantedBy } from "@/data/jobs";
@@ -69,7 +70,8 @@ export type PartPage = {
   raw: Record<string, unknown>;
   issues: SpecIssue[];
   suppliers: Supplier[];
-  names: Record<string, string>;
+  /** What a kit holds, by number. */
+  contents: Readonly<Record<string, { readonly kind: PartKind; readonly name: string; readonly spec: Part["spec"] }>>;
   /** How often it was changed: storing names it, so that nobody overwrites what they have not seen. */
   version: number;
   history: RecordLine[];
@@ -116,8 +118,11 @@ export async function openPart(db: Knex, id: string): Promise<PartPage | undefin
     prices: priceLines(await pricesSeen(db, id), house),
     issues: read.ok ? [] : read.error,
     suppliers: [...catalogue.suppliers.values()],
-    names: Object.fromEntries(
-      contents.map(({ partId }) => [partId, catalogue.parts.get(partId)?.name ?? "not in the catalogue"]),
+    contents: Object.fromEntries(
+      contents.flatMap(({ partId }) => {
+        const part = catalogue.parts.get(partId);
+        return part ? [[partId, { kind: part.kind, name: part.name, spec: part.spec }]] : [];
+      }),
     ),
   };
 }

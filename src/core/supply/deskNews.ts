@@ -30,6 +30,9 @@ export const newsSchema = z.discriminatedUnion("what", [
   z.strictObject({ ...head, what: z.literal("refused"), why: text(200) }),
 ]);
 export type News = z.output<typeof newsSchema>;
+/** What a desk that has no news is told as. */
+export const NOTHING_NEW = "Nothing new.";
+
 /** News as they come: an answer of a desk, many at most. */
 export const newsListSchema = z.array(z.unknown()).max(1_000);
 

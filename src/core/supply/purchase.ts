@@ -82,6 +82,9 @@ export type Purchase = z.output<typeof purchaseSchema>;
 type Line = Purchase["lines"][number];
 
 export const orderedPieces = (line: Pick<Line, "packs" | "packSize">): number => line.packs * line.packSize;
+/** Whether its supplier has it by their order desk and may have something to say of it. */
+export const atDesk = ({ desk, closed }: Pick<Purchase, "desk" | "closed">): boolean => desk !== null && closed === null;
+
 /** Pieces that are still waited for: what came broken is waited for again. */
 export const missingPieces = (line: Line): number => Math.max(0, orderedPieces(line) - line.came);
 

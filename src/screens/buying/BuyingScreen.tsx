@@ -3,6 +3,7 @@
 import { Slider } from "antd";
 import Link from "next/link";
 import { SHELF } from "@/core/supply/needs";
+import { atDesk } from "@/core/supply/purchase";
 import { Instead } from "@/ui/Instead";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
@@ -14,6 +15,7 @@ import { money, signedMoney } from "@/ui/format";
 import { ForUsAlone } from "../ForUsAlone";
 import { Only } from "../Only";
 import { useSettings } from "../settings";
+import { useDeskNews } from "./useDeskNews";
 import "./buying.css";
 
 type Job = {
@@ -132,7 +134,11 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
   };
   const pieces = page.orders.flatMap((order) => order.lines).reduce((sum, line) => sum + line.packs * line.packSize, 0);
   const saved = page.apartMinor - page.totalMinor;
-  const { turned } = useSettings();
+  const { turned, may } = useSettings();
+  useDeskNews(may("receive") ? page.purchases.filter(atDesk).map((one) => one.supplierId) : [], (text) => {
+    setSays({ ok: true, text });
+    void load({ ...asked, jobs: ticked });
+  });
   if (turned) return <ForUsAlone />;
   return (
     <div className="page buying">

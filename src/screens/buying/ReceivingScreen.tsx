@@ -6,7 +6,7 @@ import { useState } from "react";
 import { typedNumber } from "@/core/figures/schema";
 import { isNumbered, readSerials } from "@/core/supply/serials";
 import { toSendBack } from "@/core/supply/sendBack";
-import { dealt, isHere, missingPieces, orderedPieces, type Purchase } from "@/core/supply/purchase";
+import { atDesk, dealt, isHere, missingPieces, orderedPieces, type Purchase } from "@/core/supply/purchase";
 import { formatDay, formatMoment } from "@/core/units/date";
 import { AskWhy } from "@/ui/AskWhy";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
@@ -19,6 +19,7 @@ import { BillBox } from "./BillBox";
 import { DeliveryPhotos } from "./DeliveryPhotos";
 import { FromThem, type DeskDoors } from "./FromThem";
 import { tag, WhySoMuch } from "./BuyingScreen";
+import { useDeskNews } from "./useDeskNews";
 import "../parts/parts.css";
 import "./buying.css";
 
@@ -93,6 +94,10 @@ export function ReceivingScreen({
       if (taken) of.stored(sent);
     });
   };
+  useDeskNews(may("receive") && page.desk && atDesk(purchase) ? [purchase.supplierId] : [], (text) => {
+    setSays({ ok: true, text });
+    router.refresh();
+  });
   // Something came, and not all of it, or not whole.
   const claims =
     purchase.receipts.length > 0 && purchase.lines.some((line) => line.broken > 0 || (open && missingPieces(line) > 0));

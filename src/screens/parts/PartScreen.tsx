@@ -21,7 +21,9 @@ import { Changes, type RecordLine } from "../Changes";
 import { Fields } from "../Only";
 import { useSettings } from "../settings";
 import { PartBeside, type Beside } from "./PartBeside";
+import { KitBox, type InKit } from "./KitBox";
 import { Offers } from "./Offers";
+import { PickPart } from "./PickPart";
 import { Shelf, type CountOnShelf, type ShelfOf } from "./Shelf";
 import "./parts.css";
 
@@ -36,7 +38,8 @@ type Page = {
   raw: Raw;
   issues: Issue[];
   suppliers: Supplier[];
-  names: Record<string, string>;
+  /** Parts of a kit, by number. */
+  contents: InKit;
   /** As it was read; null for a new one */
   version: number | null;
   history: readonly RecordLine[];
@@ -135,7 +138,17 @@ export function PartScreen({
     place: {
       path: "spec",
       wrong: exactly,
-      beside: (path: string, value: unknown) => besideOf(path, value, page.names, spec),
+      beside: (path: string, value: unknown) => besideOf(path, value, page.contents, spec),
+      pick: (path: string, value: unknown, onChange: (value: unknown) => void, label: string, wrong: boolean) =>
+        kind === "kit" && path.endsWith(".partId") ? (
+          <PickPart
+            value={typeof value === "string" ? value : ""}
+            name={page.contents[String(value)]?.name}
+            label={label}
+            wrong={wrong}
+            onPick={onChange}
+          />
+        ) : null,
       example: (path: string) => exampleAt(kind, path.split(".").slice(1)),
     },
   };
@@ -197,6 +210,12 @@ export function PartScreen({
       <Fields may="save part">
         <div className="part-columns" key={`${turn} ${page.version} ${inBrowser}`}>
           <div className="part-beside">
+            {kind === "kit" && (
+              <section className="card">
+                <h2>In the box</h2>
+                <KitBox rows={Array.isArray(spec.contents) ? (spec.contents as object[]) : []} known={page.contents} />
+              </section>
+            )}
             {isDrawn(kind) && (
               <section className="card">
                 <h2>To scale</h2>
@@ -343,7 +362,7 @@ const kindOf = (part: Raw): PartKind => PART_KINDS.find((one) => one === part.ki
 const emptyOf = (kind: PartKind): Raw => nothingIn(figuresOf(kind));
 
 /** What a figure means, beside it: the volts of so many cells, the name of a kit's part with the way to it. */
-function besideOf(path: string, value: unknown, names: Page["names"], spec: Raw) {
+function besideOf(path: string, value: unknown, contents: InKit, spec: Raw) {
   if (path.endsWith("series") && typeof value === "number" && value > 0 && String(spec.chemistry) in CELL_VOLTS) {
     const { nominal, full, empty } = packVolts(spec.chemistry as keyof typeof CELL_VOLTS, value);
     const volts = [nominal, full, empty].map((one) => one.toFixed(1));
@@ -356,11 +375,11 @@ function besideOf(path: string, value: unknown, names: Page["names"], spec: Raw)
   if (!path.endsWith(".partId") || typeof value !== "string" || value === "") return null;
   return (
     <span className="small">
-      {names[value] === undefined ? (
-        <span className="soft">its name stands here once it is stored</span>
+      {contents[value] === undefined ? (
+        <span className="num soft">{value}</span>
       ) : (
-        <Link prefetch={false} className="part-link" href={`/parts/${value}`}>
-          {names[value]}
+        <Link prefetch={false} className="part-link num" href={`/parts/${value}`}>
+          {value}
         </Link>
       )}
     </span>

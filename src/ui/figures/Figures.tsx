@@ -10,6 +10,14 @@ export type Place = {
   readonly path: string;
   readonly wrong: (path: string) => string;
   readonly beside?: (path: string, value: unknown) => ReactNode;
+  /** A box of its own for a field that is picked, not typed; null for any other. */
+  readonly pick?: (
+    path: string,
+    value: unknown,
+    onChange: (value: unknown) => void,
+    label: string,
+    wrong: boolean,
+  ) => ReactNode | null;
   /** What an empty box shows of what may be typed there. */
   readonly example?: (path: string) => string;
 };
@@ -98,17 +106,19 @@ function Figure({ schema, value, optional, onChange, label, place }: Of & { opti
         )}
         {optional && of.type !== "boolean" && says}
       </span>
-      <Leaf
-        schema={of}
-        value={value}
-        // What may be left out is left out when it is emptied; what must be there is asked for.
-        onChange={(next) => onChange(next === "" || next === null ? (nullable ? null : optional ? undefined : next) : next)}
-        label={label}
-        unit={unitOf(schema.description ?? of.description ?? (typeof of.items === "object" ? of.items.description : undefined))}
-        wrong={wrong !== ""}
-        clearable={nullable || optional}
-        example={place.example?.(place.path)}
-      />
+      {place.pick?.(place.path, value, onChange, label, wrong !== "") ?? (
+        <Leaf
+          schema={of}
+          value={value}
+          // What may be left out is left out when it is emptied; what must be there is asked for.
+          onChange={(next) => onChange(next === "" || next === null ? (nullable ? null : optional ? undefined : next) : next)}
+          label={label}
+          unit={unitOf(schema.description ?? of.description ?? (typeof of.items === "object" ? of.items.description : undefined))}
+          wrong={wrong !== ""}
+          clearable={nullable || optional}
+          example={place.example?.(place.path)}
+        />
+      )}
       {place.beside?.(place.path, value)}
       {wrong && <span className="wrong">{wrong}</span>}
     </div>

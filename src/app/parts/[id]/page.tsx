@@ -44,7 +44,7 @@ export default async function PartPage({
           prices: [],
           serials: [],
           suppliers: await suppliersOf(db),
-          names: {},
+          contents: {},
         }}
         isNew
         keepPart={keepPart}

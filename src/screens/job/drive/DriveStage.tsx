@@ -13,6 +13,7 @@ import { VerdictCounts } from "@/ui/VerdictCounts";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { Only } from "../../Only";
 import { useSettings } from "../../settings";
+import { usePartSearch } from "@/ui/usePartSearch";
 import { useJob } from "../JobContext";
 import { MOST_BESIDE, useBeside } from "./useBeside";
 import { usePreviews } from "./usePreviews";
@@ -254,24 +255,7 @@ function PreviewPane({
 /** Parts put into the build by hand: the customer's own, or what no slot and no remedy names. */
 function AlsoIn() {
   const { view, act } = useJob();
-  const [find, setFind] = useState("");
-  const [found, setFound] = useState<readonly Candidate[]>([]);
-  useEffect(() => {
-    if (find.trim().length < 2) return;
-    const stop = new AbortController();
-    const timer = setTimeout(
-      () =>
-        void fetch(`/api/parts/any?find=${encodeURIComponent(find)}`, { signal: stop.signal })
-          .then((answer) => answer.json() as Promise<Candidates>)
-          .then((list) => setFound(list.candidates))
-          .catch(() => undefined),
-      150,
-    );
-    return () => {
-      clearTimeout(timer);
-      stop.abort();
-    };
-  }, [find]);
+  const { find, setFind, found, none } = usePartSearch();
   const name = (id: string) => view.parts.find((part) => part.id === id)?.name ?? id;
   return (
     <div className="also">
@@ -301,8 +285,8 @@ function AlsoIn() {
           value={null}
           placeholder="A part by name or number"
           aria-label="Put a part in"
-          notFoundContent={find.trim().length < 2 ? "type two letters or more" : "none"}
-          options={(find.trim().length < 2 ? [] : found).map((part) => ({ value: part.id, label: part.name }))}
+          notFoundContent={none}
+          options={found.map((part) => ({ value: part.id, label: part.name }))}
           onSelect={(partId: string | null) => {
             if (partId) void act({ do: "put in", partId, quantity: 1 });
             setFind("");
