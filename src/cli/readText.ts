@@ -1,8 +1,16 @@
+const toStderr = (says: string): void => void process.stderr.write(says);
+
 /** Input that is no UTF-8, in words. */
 export class NotText extends Error {}
 
-/** @throws NotText for bytes that are no UTF-8; a mark of order at the beginning is left out */
-export function readText(bytes: Uint8Array): string {
+const hasMark = (bytes: Uint8Array): boolean => bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf;
+
+/**
+ * @param tell hears that a mark of byte order at the beginning was left out: whoever compares sizes or hashes wants to know
+ * @throws NotText for bytes that are no UTF-8
+ */
+export function readText(bytes: Uint8Array, tell: (says: string) => void = toStderr): string {
+  if (hasMark(bytes)) tell("a byte order mark stands at the beginning of the input: it is left out\n");
   try {
     return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
   } catch {

@@ -322,7 +322,10 @@ describe("the rest", () => {
     const wide = join(folder, "wide.json");
     writeFileSync(wide, Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from("{}", "utf16le")]));
     expect(await gull(`fit ${wide}`)).toMatchObject({ exit: 2, error: expect.stringContaining("UTF-16") as string });
-    expect(readText(Buffer.concat([Buffer.from([0xef, 0xbb, 0xbf]), Buffer.from("{}")]))).toBe("{}");
+    const told: string[] = [];
+    expect(readText(Buffer.concat([Buffer.from([0xef, 0xbb, 0xbf]), Buffer.from("{}")]), (says) => told.push(says))).toBe("{}");
+    expect(told).toEqual([expect.stringContaining("byte order mark")]);
+    expect([readText(Buffer.from("{}"), (says) => told.push(says)), told.length]).toEqual(["{}", 1]);
     const throwing = () => readText(new Uint8Array([0xff]));
     for (const line of ["calc chain-length", "calc --batch", "fit"])
       expect(await run(line.split(" "), { input: throwing, now: () => NOW })).toMatchObject({ exit: 2 });
