@@ -152,7 +152,11 @@ describe("what is listed", () => {
   test("a part's page names a kit's contents and every supplier", async () => {
     expect(await openPart(db, "kit-small")).toMatchObject({
       issues: [],
-      names: { "hub-250": "The hub-250", "box-14": "The box-14", "tyre-622": "The tyre-622" },
+      contents: {
+        "hub-250": { kind: "hub-motor", name: "The hub-250" },
+        "box-14": { kind: "controller", name: "The box-14" },
+        "tyre-622": { kind: "tyre", name: "The tyre-622" },
+      },
       suppliers: [QUAY, INLET],
     });
     expect((await openPart(db, "odd-hub"))!.issues.length).toBeGreaterThan(3);

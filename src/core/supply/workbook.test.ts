@@ -85,3 +85,19 @@ test.each([
   if (typeof says === "string") expect(told).toBe(says);
   else expect(told).toMatch(says);
 });
+
+test("a small workbook reads the same wherever in a shared buffer it stands, as Node hands small files out", async () => {
+  const alone = await workbook([
+    "Prices",
+    [
+      ["Number", "Price"],
+      ["A-1", 12.3],
+    ],
+  ]);
+  const wanted = await read(alone);
+  for (const offset of [0, 1, 8, 777]) {
+    const pool = Buffer.alloc(offset + alone.length + 99, 7);
+    pool.set(alone, offset);
+    expect([offset, await read(pool.subarray(offset, offset + alone.length))]).toEqual([offset, wanted]);
+  }
+});

@@ -14,7 +14,10 @@ export type WorkbookText = { readonly text: string; readonly sheet: string; read
  * @returns what is wrong with the file, in words, where it holds no such sheet
  */
 export async function workbookText(bytes: Uint8Array): Promise<Result<WorkbookText>> {
-  const sheets = await readWorkbook<string>(bytes.slice().buffer, { parseNumber: (text) => text, trim: true }).catch(() => null);
+  // A copy of its own: a small file of Node's stands somewhere in a buffer that others share.
+  const sheets = await readWorkbook<string>(new Uint8Array(bytes).buffer, { parseNumber: (text) => text, trim: true }).catch(
+    () => null,
+  );
   if (sheets === null) return bad("This is no workbook (.xlsx) that can be read: save it as one, or as CSV in UTF-8.");
   const found = sheets.find(({ data }) => data.some((row) => row.filter((cell) => cell !== null).length > 1));
   if (!found) return bad("No sheet of this workbook has two columns or more.");
