@@ -15,6 +15,7 @@ type PartRow = {
   in_stock: number;
   keep_at_least: number | null;
   bin: string | null;
+  used: string | null;
   spec: string;
   only_for: string | null;
   version?: number;
@@ -116,6 +117,7 @@ const rawPart = (row: PartRow, offers: Offer[]) => ({
   inStock: row.in_stock,
   ...(row.keep_at_least !== null && { keepAtLeast: row.keep_at_least }),
   ...(row.bin !== null && { bin: row.bin }),
+  ...(row.used !== null && { used: row.used }),
   ...(row.only_for !== null && { onlyFor: row.only_for }),
   offers,
   spec: parsed(row.spec),
@@ -229,6 +231,7 @@ const rowOf = (part: PartHead): PartRow => ({
   in_stock: part.inStock,
   keep_at_least: part.keepAtLeast ?? null,
   bin: part.bin ?? null,
+  used: part.used ?? null,
   spec: JSON.stringify(part.spec),
   only_for: part.onlyFor ?? null,
 });

@@ -5,7 +5,7 @@ import { standing, type PlacedOrder } from "../supply/placedOrder";
 import type { Wish } from "../wish/wish";
 import type { HandLine } from "./handLine";
 import type { Catalogue } from "../parts/catalogue";
-import type { Currency, Part } from "../parts/part";
+import { calledPart, type Currency, type Part } from "../parts/part";
 import { pieceCost, supplyPlan, type SupplyPlan } from "../supply/supplyPlan";
 import { quoteMinutes, type Step } from "../work/steps";
 import { converted, percentOf, shared } from "../money/money";
@@ -215,7 +215,7 @@ function draftOf({ part, quantity, origin }: Supplied, fit: Fit): Draft {
   return {
     key,
     part,
-    says: part.name,
+    says: calledPart(part),
     quantity,
     source,
     why,

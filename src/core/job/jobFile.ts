@@ -46,6 +46,7 @@ const filePart = z.strictObject({
   offers: z.array(z.unknown()).max(20).optional(),
   inStock: z.int().min(0).optional(),
   onlyFor: z.string().max(40).optional().describe("Brought by this job's customer; any text"),
+  used: z.string().max(120).optional().describe("It ran before: its condition"),
   spec: z.record(z.string(), z.unknown()),
 });
 
@@ -215,7 +216,7 @@ export function writeJobFile(job: Job, parts: readonly Part[], house: HouseRules
     calls: job.calls,
     aside: job.aside,
     signed: job.signed,
-    parts: parts.map(({ id, kind, name, maker, massKg, offers, inStock, onlyFor, spec }) => ({
+    parts: parts.map(({ id, kind, name, maker, massKg, offers, inStock, onlyFor, used, spec }) => ({
       id,
       kind,
       name,
@@ -224,6 +225,7 @@ export function writeJobFile(job: Job, parts: readonly Part[], house: HouseRules
       offers,
       inStock,
       ...(onlyFor !== undefined && { onlyFor }),
+      ...(used !== undefined && { used }),
       spec: { ...spec },
     })),
     house,

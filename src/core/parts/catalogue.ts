@@ -86,12 +86,13 @@ export class Catalogue {
     return (this.kinds.get(kind) ?? []) as unknown as readonly PartOf<K>[];
   }
 
-  /** One part for each different spec of a kind, its cheapest: what a rule chooses among, cheapest first. */
+  /** One part for each different spec of a kind, its cheapest: what a rule chooses among, cheapest first. What ran before, a person chooses. */
   distinct<K extends PartKind>(kind: K): readonly PartOf<K>[] {
     let list = this.distincts.get(kind);
     if (!list) {
       const seen = new Set<string>();
       list = (this.kinds.get(kind) ?? []).filter((part) => {
+        if (part.used !== undefined) return false;
         const spec = JSON.stringify(part.spec);
         return !seen.has(spec) && seen.add(spec);
       });

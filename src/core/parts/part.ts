@@ -61,6 +61,13 @@ const head = {
   inStock: z.int().min(0).max(10000).describe("In the shop's stock"),
   keepAtLeast: z.int("must be whole pieces").min(0).max(10000).optional().describe("Kept on the shelf at least"),
   bin: z.string().trim().min(1).max(20, "must be at most 20 letters").optional().describe("Where it lies"),
+  used: z
+    .string()
+    .trim()
+    .min(3, "must say in what condition it is, in a few words")
+    .max(120, "must be at most 120 letters")
+    .optional()
+    .describe("It ran before: its condition"),
   onlyFor: z.string().min(1).max(40).optional().describe("Brought by the customer of this job, by its id"),
 };
 
@@ -144,3 +151,7 @@ export type Supplier = z.output<typeof supplierSchema>;
 
 export const isKind = <K extends PartKind>(part: Part | undefined, kind: K): part is Extract<Part, { kind: K }> =>
   part?.kind === kind;
+
+/** What a part is called where somebody must know that it is no new one. @example calledPart({ name: "Hub 250", used: "700 km" }) // => "Hub 250, used: 700 km" */
+export const calledPart = ({ name, used }: Pick<Part, "name" | "used">): string =>
+  used === undefined ? name : `${name}, used: ${used}`.slice(0, 160);

@@ -14,6 +14,7 @@ export const PART_HEADS: Readonly<Record<string, string>> = {
   inStock: "On our shelf",
   keepAtLeast: "Kept there at least",
   bin: "Where it lies",
+  used: "Used: its condition",
 };
 
 const shapes = new Map<PartKind, FieldSchema>();

@@ -7,6 +7,8 @@ import { ROAD_CHECKS, STAND_CHECKS } from "../standards/commissioning";
 import { hasDerailleur, stepOfKind, stepOfPart } from "./partStep";
 import type { HouseRules } from "../house/houseRules";
 import type { Minutes } from "./learned";
+import { calledPart } from "../parts/part";
+import { usedChecks } from "./usedChecks";
 import { settingsOf } from "./settings";
 import { shellHand, torquesOf, type Torque } from "./torques";
 import { PAINT_WAITS, STEP_DETAILS, type Wait } from "../standards/stepDetails";
@@ -133,7 +135,8 @@ function stepOf(
   const cautions = [
     ...new Set([
       ...(detail.cautions ?? []),
-      ...(task === "survey" && build.supplied.some(({ part }) => part.onlyFor !== undefined && part.kind === "battery")
+      ...(task === "survey" &&
+      build.supplied.some(({ part }) => (part.onlyFor ?? part.used) !== undefined && part.kind === "battery")
         ? ["packFire" as const]
         : []),
       ...because.flatMap((b) => (b.remedy.caution ? [b.remedy.caution] : [])),
@@ -174,7 +177,7 @@ function doesOf(task: TaskId, build: Build): string[] {
   const from = task === "roadTest" ? STAND_CHECKS.length : 0;
   if (checks)
     return checks.map((check, i) => `Check ${from + i + 1}. ${check.does}. Passes: ${check.passes}. Stop if ${check.stopsIf}.`);
-  if (task === "survey") return ownPartsOf(build);
+  if (task === "survey") return [...ownPartsOf(build), ...usedPartsOf(build)];
   if (task !== "removeCranks") return [];
   return [`Shell: ${shellHand(build)?.says ?? "its standard is not known for sure: read the cup before it is turned"}`];
 }
@@ -188,6 +191,12 @@ const ownPartsOf = (build: Build): string[] =>
         ? `${part.name}, the customer's own: no dent, swelling, water or smell; volts read and photographed; refused and set outdoors where in doubt`
         : `${part.name}, the customer's own: whole, its figures read off it, photographed, its plug compared`,
     );
+
+/** What ran before is looked at before it goes on: what for, by its kind. */
+const usedPartsOf = (build: Build): string[] =>
+  build.supplied
+    .filter(({ part }) => part.used !== undefined)
+    .map(({ part }) => `${calledPart(part)}. Checked: ${usedChecks(part.kind).join("; ")}`);
 
 /** Steps that are done to each wheel that gets a motor. */
 const PER_WHEEL: ReadonlySet<TaskId> = new Set(["removeWheel", "checkWheel", "laceWheel", "moveTyre", "redish", "fitHub"]);

@@ -18,6 +18,7 @@ import * as receipts from "./016_receipts";
 import * as invoices from "./017_invoices";
 import * as shelfMoves from "./018_shelf_moves";
 import * as offers from "./019_offers";
+import * as used from "./020_used";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -44,6 +45,7 @@ const MIGRATIONS: Migration[] = [
   { name: "017_invoices", ...invoices, down: forwardsOnly },
   { name: "018_shelf_moves", ...shelfMoves, down: forwardsOnly },
   { name: "019_offers", ...offers, down: forwardsOnly },
+  { name: "020_used", ...used, down: forwardsOnly },
 ];
 
 export const migrationSource = {

@@ -296,6 +296,15 @@ export function PartScreen({
                   />
                 </Field>
               )}
+              <Field label="Used: its condition; empty for a new one" wrong={wrong("used")}>
+                <Input
+                  value={String(part.used ?? "")}
+                  onChange={(event) => set("used", event.target.value === "" ? undefined : event.target.value)}
+                  maxLength={120}
+                  placeholder="such as 700 km, from a bike of ours"
+                  aria-label="Used: its condition"
+                />
+              </Field>
               {!short && !isNew && (
                 <a className="button quiet" href={`/api/parts/labels.pdf?of=${String(part.id)}`} target="_blank" rel="noreferrer">
                   Its label
