@@ -108,3 +108,47 @@ test("every rule stands in the file of its name", () => {
   expect(stray.map((rule) => rule.id)).toEqual([]);
   expect(RULES).toHaveLength(119);
 });
+
+/** What a module loads when it is loaded: imports of types alone cost a browser nothing, and what is imported later comes later. */
+function loadedWith(file: string): { readonly modules: readonly string[]; readonly zod: boolean } {
+  const text = readFileSync(join(SRC, file), "utf8");
+  const taken = [...text.matchAll(/^(?:import|export) (?!type )([^"]*?) ?from "([^"]+)"/gm)].filter(
+    ([, names]) =>
+      !/^\{[^}]*\}$/.test(names!) ||
+      names!
+        .slice(1, -1)
+        .split(",")
+        .some((name) => name.trim() !== "" && !name.trim().startsWith("type ")),
+  );
+  const known = all.get(file)!;
+  const of = (specifier: string) => {
+    const path = specifier.startsWith("@/") ? specifier.slice(2) : relative(SRC, resolve(SRC, dirname(file), specifier));
+    return known.filter((one) => [`${path}.ts`, `${path}.tsx`, `${path}/index.ts`].includes(one));
+  };
+  return { modules: taken.flatMap(([, , specifier]) => of(specifier!)), zod: taken.some((one) => one[2] === "zod") };
+}
+
+/** Screens that read what is typed by its schema, or load only when they are opened. */
+const READS_SCHEMAS = [
+  "screens/house/HouseScreen.tsx",
+  "screens/job/ask/AskStage.tsx",
+  "screens/job/sheet/Accepting.tsx",
+  "screens/parts/PartScreen.tsx",
+  "screens/parts/Offers.tsx",
+  "screens/suppliers/PriceLists.tsx",
+  "screens/suppliers/SupplierScreen.tsx",
+  "screens/tools/ToolChart.tsx",
+];
+
+test("no other screen loads the library of schemas, a tenth of a page: what it needs of the core stands apart from what reads it", () => {
+  const found = new Set<string>();
+  for (const start of [...all.keys()].filter((file) => file.startsWith("screens/") && file.endsWith(".tsx"))) {
+    const seen = new Set([start]);
+    for (const file of seen) {
+      const { modules: next, zod } = loadedWith(file);
+      if (zod) found.add(start);
+      for (const one of next) if (!READS_SCHEMAS.includes(one)) seen.add(one);
+    }
+  }
+  expect([...found].sort()).toEqual([...READS_SCHEMAS].sort());
+});

@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import { purchaseSchema, type Purchase } from "@/core/supply/purchase";
+import { purchaseSchema, type Purchase } from "@/core/supply/purchaseSchema";
 import { daysSeen, seenLead } from "@/core/supply/seenLead";
 import { readSetting, writeSetting } from "./settings";
 

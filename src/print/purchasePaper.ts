@@ -1,7 +1,8 @@
 import Papa from "papaparse";
 import type { Content } from "pdfmake/interfaces";
 import { formatMoney } from "@/core/money/money";
-import { missingPieces, orderedPieces, type Purchase } from "@/core/supply/purchase";
+import { missingPieces, orderedPieces } from "@/core/supply/pieces";
+import type { Purchase } from "@/core/supply/purchaseSchema";
 import { formatDay, formatMoment } from "@/core/units/date";
 import { shopHead } from "./jobHead";
 import { table, type Paper } from "./paper";

@@ -1,5 +1,5 @@
 import { taxLines } from "@/core/cost/tax";
-import { accountOf } from "@/core/cost/payments";
+import { accountOf } from "@/core/cost/account";
 import type { Content } from "pdfmake/interfaces";
 import type { JobView } from "@/core/job/view";
 import { formatMoney } from "@/core/money/money";
@@ -9,7 +9,8 @@ import { rideMade } from "@/core/job/rideMade";
 import { contingencyTitle } from "@/core/cost/contingency";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { isOnBench } from "@/core/job/given";
-import { letterOf, type GivenSheet } from "@/core/job/givenSheet";
+import { letterOf } from "@/core/job/letters";
+import type { GivenSheet } from "@/core/job/givenSheet";
 import { PAD, strokesPath } from "@/core/job/drawnSignature";
 import { formatDay } from "@/core/units/date";
 import { head, hours, jobNumber, openFindings, overrides } from "./jobHead";

@@ -1,6 +1,6 @@
 import { SaxesParser } from "saxes";
 import { creditOf, type Invoice } from "@/core/cost/invoice";
-import type { Purchase } from "@/core/supply/purchase";
+import type { Purchase } from "@/core/supply/purchaseSchema";
 import { invoicePaper } from "./invoicePaper";
 import { invoiceUbl, orderUbl } from "./ubl";
 

@@ -1,6 +1,6 @@
 import { create } from "xmlbuilder2";
 import type { Invoice } from "@/core/cost/invoice";
-import type { Purchase } from "@/core/supply/purchase";
+import type { Purchase } from "@/core/supply/purchaseSchema";
 import type { Letterhead } from "./purchasePaper";
 
 /**

@@ -11,8 +11,10 @@ import { totalOf, type DaysOf } from "@/core/supply/frontier";
 import { needsOf, SHELF, shelfNeeds, type JobNeeds, type Need } from "@/core/supply/needs";
 import { expectedDay } from "@/core/supply/expected";
 import { daysBetween } from "@/core/supply/orderDay";
-import { dueDay } from "@/core/supply/placedOrder";
-import { deliverySchema, forShelf, orderedPieces, purchaseOf, receive, type Purchase } from "@/core/supply/purchase";
+import { dueDay } from "@/core/supply/standing";
+import { deliverySchema, purchaseOf, receive } from "@/core/supply/purchase";
+import type { Purchase } from "@/core/supply/purchaseSchema";
+import { forShelf, orderedPieces } from "@/core/supply/pieces";
 import { basketOf, type PlannedOrder } from "@/core/supply/supplyPlan";
 import { lastSerial, orderNumber } from "@/core/cost/orderOf";
 import { text } from "@/core/record";
@@ -294,7 +296,7 @@ export async function buyingPage(db: Knex, asked: AskedPlan, now: string, search
     closed: closed.rows,
     unreadable: [...open.unreadable, ...closed.unreadable],
     single: single.map((order) => {
-      const due = dueDay({ placed: { at: order.placedAt, by: "" }, leadDays: order.leadDays });
+      const due = dueDay({ placed: { at: order.placedAt }, leadDays: order.leadDays });
       return { ...order, due, late: due < today };
     }),
     boundMinor:

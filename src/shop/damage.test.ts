@@ -1,7 +1,10 @@
 import { randomUUID } from "node:crypto";
-import { missingPieces, orderedPieces, receive, type Purchase } from "@/core/supply/purchase";
+import { missingPieces, orderedPieces } from "@/core/supply/pieces";
+import { receive } from "@/core/supply/purchase";
+import type { Purchase } from "@/core/supply/purchaseSchema";
 import { isNumbered } from "@/core/supply/serials";
-import { sendBack, toSendBack } from "@/core/supply/sendBack";
+import { sendBack } from "@/core/supply/sendBack";
+import { toSendBack } from "@/core/supply/pieces";
 import { returnPaper } from "@/print/purchasePaper";
 import { listPurchases, serialsOf } from "@/data/purchases";
 import { NOW, openDemoShop } from "../../tests/demoShop";

@@ -2,7 +2,7 @@ import type { Knex } from "knex";
 import { z } from "zod";
 import { text } from "@/core/record";
 import { bad, good, type Result } from "@/core/result";
-import type { Purchase } from "@/core/supply/purchase";
+import type { Purchase } from "@/core/supply/purchaseSchema";
 import { sendBack } from "@/core/supply/sendBack";
 import { findPurchase, findPurchaseNumbered, updatePurchase } from "@/data/purchases";
 import { requestSchema } from "./request";

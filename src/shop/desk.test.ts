@@ -1,7 +1,8 @@
 import type { AddressInfo } from "node:net";
 import { createServer } from "node:http";
 import { SHELF } from "@/core/supply/needs";
-import { orderedPieces, type Purchase } from "@/core/supply/purchase";
+import { orderedPieces } from "@/core/supply/pieces";
+import type { Purchase } from "@/core/supply/purchaseSchema";
 import { findRawSupplier } from "@/data/catalogue";
 import { findJob } from "@/data/jobs";
 import { findPurchase, listPurchases } from "@/data/purchases";
@@ -11,7 +12,7 @@ import { buyingPage, placeJoint, takeDelivery } from "./buying";
 import { askDesk, noteDay, sendToDesk } from "./desk";
 import { openJob } from "./jobView";
 import { storeSupplier } from "./suppliers";
-import { dueDay } from "@/core/supply/placedOrder";
+import { dueDay } from "@/core/supply/standing";
 
 let shop: Awaited<ReturnType<typeof openDemoShop>>;
 let placed: Purchase;

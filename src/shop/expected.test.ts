@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { expectedDay } from "@/core/supply/expected";
-import { dueDay } from "@/core/supply/placedOrder";
-import { missingPieces } from "@/core/supply/purchase";
+import { dueDay } from "@/core/supply/standing";
+import { missingPieces } from "@/core/supply/pieces";
 import { loadCatalogue } from "@/data/catalogue";
 import { findJob } from "@/data/jobs";
 import { listPurchases, seenDays } from "@/data/purchases";

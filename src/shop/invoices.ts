@@ -1,8 +1,9 @@
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import { z } from "zod";
-import { creditOf, invoiceOf, standingInvoices, type Invoice } from "@/core/cost/invoice";
-import { accountOf } from "@/core/cost/payments";
+import { creditOf, invoiceOf, type Invoice } from "@/core/cost/invoice";
+import { standingInvoices } from "@/core/cost/standingInvoices";
+import { accountOf } from "@/core/cost/account";
 import { formatMoney } from "@/core/money/money";
 import { text } from "@/core/record";
 import { bad, good, type Result } from "@/core/result";

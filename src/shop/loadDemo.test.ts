@@ -2,7 +2,7 @@ import { assess } from "@/core/job/assess";
 import { openDatabase } from "@/data/connection";
 import { DEMO_JOBS, type DemoJob } from "@/data/demo/jobs";
 
-import { missingPieces } from "@/core/supply/purchase";
+import { missingPieces } from "@/core/supply/pieces";
 import { findJob, listJobs } from "@/data/jobs";
 import { listPurchases } from "@/data/purchases";
 import { jobList } from "./jobList";

@@ -24,7 +24,7 @@ import { AFTER_SIGNING } from "@/core/work/signature";
 import { bringLine, execute } from "./perform";
 import { buyingPage, callOffJoint, placeJoint, takeDelivery } from "./buying";
 import { SHELF } from "@/core/supply/needs";
-import { missingPieces } from "@/core/supply/purchase";
+import { missingPieces } from "@/core/supply/pieces";
 import { DEMO_DELIVERIES, type DemoDelivery } from "@/data/demo/deliveries";
 import { findPurchase, listPurchases } from "@/data/purchases";
 

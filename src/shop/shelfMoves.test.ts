@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { missingPieces } from "@/core/supply/purchase";
+import { missingPieces } from "@/core/supply/pieces";
 import { SHELF } from "@/core/supply/needs";
 import { loadCatalogue, saveParts } from "@/data/catalogue";
 import { findJob } from "@/data/jobs";

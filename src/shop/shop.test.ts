@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import { accountOf } from "@/core/cost/payments";
+import { accountOf } from "@/core/cost/account";
 import type { Command } from "@/core/job/command";
 import { customerView } from "@/core/job/customerView";
 import type { JobView } from "@/core/job/view";

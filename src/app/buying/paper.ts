@@ -1,4 +1,4 @@
-import type { Purchase } from "@/core/supply/purchase";
+import type { Purchase } from "@/core/supply/purchaseSchema";
 import type { Letterhead } from "@/print/purchasePaper";
 import { openPurchase } from "@/shop/buying";
 import { database } from "@/shop/openShop";

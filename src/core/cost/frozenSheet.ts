@@ -1,8 +1,7 @@
 import { z } from "zod";
 import { currencySchema } from "../parts/part";
 import { text } from "../record";
-import type { Sheet } from "./sheet";
-import { taxGroupSchema } from "./tax";
+import { taxGroupSchema } from "./taxGroup";
 
 /** A sheet as it stood when it was given, or when the work order was signed: it is not priced anew after. */
 export const frozenSheetSchema = z.strictObject({
@@ -45,8 +44,3 @@ export const frozenSheetSchema = z.strictObject({
 });
 
 export type FrozenSheet = z.output<typeof frozenSheetSchema>;
-
-/** A sheet without its plan: what is still to be bought is never frozen. */
-export function frozenOf({ plan: _plan, lines, taxes, ...rest }: Sheet): FrozenSheet {
-  return { ...rest, taxes: [...taxes], lines: lines.map((line) => ({ ...line })) };
-}

@@ -4,7 +4,7 @@ import { stamp, text } from "../record";
 import { bad, good, type Result } from "../result";
 import { hoursOf } from "../units/hours";
 import type { Sheet } from "./sheet";
-import { taxGroupSchema } from "./tax";
+import { taxGroupSchema } from "./taxGroup";
 
 /** What a customer is asked to pay, or no longer: as it was issued, for good. Amounts in cents of its currency. */
 export const invoiceSchema = z.strictObject({
@@ -45,10 +45,6 @@ export const invoiceSchema = z.strictObject({
   payableMinor: z.int(),
 });
 export type Invoice = z.output<typeof invoiceSchema>;
-
-/** Invoices that no credit note took back. */
-export const standingInvoices = (all: readonly Invoice[]): Invoice[] =>
-  all.filter((one) => one.kind === "invoice" && !all.some((other) => other.of === one.number));
 
 /** What an invoice asks for, line by line, from a sheet: what is in a kit or the customer's own costs nothing and is left out. */
 function linesOf(sheet: Sheet): Invoice["lines"] {

@@ -1,5 +1,6 @@
 import fc from "fast-check";
-import { accountOf, paymentSchema, type Payment } from "./payments";
+import { accountOf } from "./account";
+import { paymentSchema, type Payment } from "./payments";
 
 const paid = (minor: number, over: Partial<Payment> = {}): Payment => ({
   at: "2026-12-01T09:00:00Z",

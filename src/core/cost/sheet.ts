@@ -1,17 +1,20 @@
 import type { Supplied } from "../fit/build";
 import type { Fit } from "../fit/engine";
 import type { HouseRules } from "../house/houseRules";
-import { standing, type PlacedOrder } from "../supply/placedOrder";
+import { standing } from "../supply/standing";
+import type { PlacedOrder } from "../supply/placedOrder";
 import type { Wish } from "../wish/wish";
 import type { HandLine } from "./handLine";
 import type { Catalogue } from "../parts/catalogue";
-import { calledPart, type Currency, type Part } from "../parts/part";
+import { calledPart } from "../parts/calledPart";
+import type { Currency, Part } from "../parts/part";
 import { pieceCost, supplyPlan, type SupplyPlan } from "../supply/supplyPlan";
 import { quoteMinutes, type Step } from "../work/steps";
 import { converted, percentOf, shared } from "../money/money";
 import { costOfBought, stillToBuy, type Cost } from "./bought";
 import { contingencyOf } from "./contingency";
-import { taxGroups, type TaxGroup } from "./tax";
+import { taxGroups } from "./tax";
+import type { TaxGroup } from "./taxGroup";
 import { discountMinor, type Discount } from "./discount";
 import { allocate, WHOLE_SHELF, type Shelf, type Source } from "./shelf";
 

@@ -1,19 +1,8 @@
-import { z } from "zod";
 import type { HouseRules } from "../house/houseRules";
 import { percentOf, shared } from "../money/money";
 import { formatNumber } from "../units/formatQuantity";
 import type { Discount } from "./discount";
-
-/** What is taxed at one rate, after its share of a discount. In cents. */
-export const taxGroupSchema = z.strictObject({
-  of: z.enum(["all", "goods", "work"]),
-  percent: z.number(),
-  /** Of the discount what falls on it; taken off `netMinor` already. */
-  discountMinor: z.int(),
-  netMinor: z.int(),
-  taxMinor: z.int(),
-});
-export type TaxGroup = z.output<typeof taxGroupSchema>;
+import type { TaxGroup } from "./taxGroup";
 
 /**
  * Tax by rate: work may have a rate of its own, everything else (parts, carriage, consumables, reserve) goes with the goods. A discount

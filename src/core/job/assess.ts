@@ -11,7 +11,7 @@ import { agreedOf, atAgreedPrices, type Agreed } from "./given";
 import type { Job } from "./job";
 import { expectedDay } from "../supply/expected";
 import { daysBetween } from "../supply/orderDay";
-import { dueDay, standing } from "../supply/placedOrder";
+import { dueDay, standing } from "../supply/standing";
 import type { Wish } from "../wish/wish";
 import { canRide, massOf } from "./rideOf";
 import { stages, type StageState } from "./stages";

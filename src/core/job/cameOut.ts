@@ -4,7 +4,7 @@ import type { Pieces } from "../cost/shelf";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { asBilled } from "../supply/bill";
-import { standing } from "../supply/placedOrder";
+import { standing } from "../supply/standing";
 import type { Assessment } from "./assess";
 import type { Job } from "./job";
 

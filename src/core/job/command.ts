@@ -1,11 +1,12 @@
-import { amountSchema, PAID_BY } from "../cost/payments";
+import { amountSchema } from "../cost/payments";
+import { PAID_BY } from "../cost/account";
 import { z } from "zod";
 import { DONOR_KEYS } from "../donor/items";
 import { HOWS } from "../donor/reading";
 import { discountSchema } from "../cost/discount";
 import { answerSchema } from "./givenSheet";
 import { handLineSchema } from "../cost/handLine";
-import { billSchema } from "../supply/bill";
+import { billSchema } from "../supply/billSchema";
 import { MOST_TOOK_MINUTES } from "../work/took";
 import { photoSchema, type Job } from "./job";
 import { SLOTS } from "./slots";

@@ -1,9 +1,9 @@
-import { accountOf } from "../cost/payments";
+import { accountOf } from "../cost/account";
 import type { Currency } from "../parts/part";
 import { promiseBound, promiseFigure } from "../promise/promiseText";
-import { standing } from "../supply/placedOrder";
+import { standing } from "../supply/standing";
 import { AFTER_SIGNING } from "../work/signature";
-import { givenLines } from "./givenSheet";
+import { givenLines } from "./letters";
 import type { JobView } from "./view";
 
 /** What a customer sees of their own job by their link: nothing that the shop pays or earns, nobody's name but theirs, no other job. */

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { letterOf } from "./givenSheet";
+import { letterOf } from "./letters";
 import { PAD, strokesOf, strokesPath, strokesSchema } from "./drawnSignature";
 
 test.each([

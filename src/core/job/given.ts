@@ -1,11 +1,13 @@
 import { costsMoved, earnedOf, type Earned } from "../cost/earned";
-import { frozenOf, type FrozenSheet } from "../cost/frozenSheet";
+import { frozenOf } from "../cost/frozenOf";
+import type { FrozenSheet } from "../cost/frozenSheet";
 import type { Fit } from "../fit/engine";
 import type { Sheet } from "../cost/sheet";
 import { formatMoney } from "../money/money";
 import type { Currency } from "../parts/part";
 import type { Promise } from "../promise/promises";
-import { givenLines, letterOf, type Build, type GivenSheet } from "./givenSheet";
+import { givenLines, letterOf } from "./letters";
+import type { Build, GivenSheet } from "./givenSheet";
 
 /** What a sheet is compared and put back by. */
 type Worked = {

@@ -4,7 +4,7 @@ import type { Fit } from "../fit/engine";
 import type { Sheet } from "../cost/sheet";
 import { AFTER_SIGNING, changedSince } from "../work/signature";
 import type { Step } from "../work/steps";
-import { standing } from "../supply/placedOrder";
+import { standing } from "../supply/standing";
 import { askedOfWish } from "../wish/asked";
 import { walk } from "../donor/donor";
 import { isOpen } from "../fit/finding";

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { ONLY, SORTS } from "./listing";
 
 const count = z.number();
 
@@ -50,9 +51,6 @@ export const NO_SUMMARY: Summary = summarySchema.parse({
   build: "",
 });
 
-/** Which of the jobs are listed, and in which order. */
-export const ONLY = ["all", "stop", "measure", "adapt", "clear", "over", "late", "signed"] as const;
-export const SORTS = ["touched", "number", "customer", "promised", "price"] as const;
 export const listingSchema = z.object({
   find: z.string().max(80).catch(""),
   limit: z.coerce.number().int().min(1).max(600).catch(24),

@@ -1,4 +1,4 @@
-import { standing } from "../supply/placedOrder";
+import { standing } from "../supply/standing";
 import type { Sheet } from "../cost/sheet";
 import { goesBack, staysInBox, type LeftOver } from "../work/leftOver";
 import { heldByFit, heldStep, type Held } from "../work/held";

@@ -151,7 +151,3 @@ export type Supplier = z.output<typeof supplierSchema>;
 
 export const isKind = <K extends PartKind>(part: Part | undefined, kind: K): part is Extract<Part, { kind: K }> =>
   part?.kind === kind;
-
-/** What a part is called where somebody must know that it is no new one. @example calledPart({ name: "Hub 250", used: "700 km" }) // => "Hub 250, used: 700 km" */
-export const calledPart = ({ name, used }: Pick<Part, "name" | "used">): string =>
-  used === undefined ? name : `${name}, used: ${used}`.slice(0, 160);

@@ -1,6 +1,5 @@
 import { z } from "zod";
-
-export const MOST_DAYS = 180;
+import { MOST_DAYS } from "./linkDays";
 
 /** A link as the shop sees it: never its address, which is shown once. */
 export type LinkView = {

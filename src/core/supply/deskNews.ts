@@ -3,7 +3,8 @@ import { formatMoney } from "../money/money";
 import { text } from "../record";
 import { bad, good, type Result } from "../result";
 import { formatDay } from "../units/date";
-import { orderedPieces, type Purchase } from "./purchase";
+import { orderedPieces } from "./pieces";
+import type { Purchase } from "./purchaseSchema";
 
 const place = z.int().min(0).max(500);
 const head = {
@@ -30,9 +31,6 @@ export const newsSchema = z.discriminatedUnion("what", [
   z.strictObject({ ...head, what: z.literal("refused"), why: text(200) }),
 ]);
 export type News = z.output<typeof newsSchema>;
-/** What a desk that has no news is told as. */
-export const NOTHING_NEW = "Nothing new.";
-
 /** News as they come: an answer of a desk, many at most. */
 export const newsListSchema = z.array(z.unknown()).max(1_000);
 

@@ -5,7 +5,9 @@ import type { Part, Supplier } from "../parts/part";
 import { offer, partOf } from "../../../tests/bench.fixture";
 import { frontier, totalOf, within } from "./frontier";
 import { giveOut, needsOf, type JobNeeds } from "./needs";
-import { isHere, missingPieces, orderedPieces, purchaseOf, receive, type Purchase } from "./purchase";
+import { isHere, missingPieces, orderedPieces } from "./pieces";
+import { purchaseOf, receive } from "./purchase";
+import type { Purchase } from "./purchaseSchema";
 import { daysSeen, FEWEST_SEEN, seenLead } from "./seenLead";
 import { supplyPlan } from "./supplyPlan";
 

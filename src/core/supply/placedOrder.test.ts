@@ -1,6 +1,6 @@
 import { placedOrder } from "../../../tests/bench.fixture";
 import { daysBetween } from "./orderDay";
-import { dueDay } from "./placedOrder";
+import { dueDay } from "./standing";
 
 test("an order is due its lead time after the day it was placed, over a month's end, and late after", () => {
   const order = placedOrder("a", {}, { placed: { at: "2026-01-29T22:30:00Z", by: "" }, leadDays: 5 });

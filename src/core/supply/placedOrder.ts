@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { partId, stamp, text } from "../record";
 import { currencySchema } from "../parts/part";
-import { billSchema } from "./bill";
+import { billSchema } from "./billSchema";
 
 export const placedOrderSchema = z.strictObject({
   id: text(40),
@@ -56,14 +56,5 @@ export const placedOrderSchema = z.strictObject({
     .nullable()
     .default(null),
 });
-
-/** Orders whose parts are the job's: what was cancelled or sent back is bought again. */
-export const standing = <T extends { readonly off: unknown }>(orders: readonly T[]): T[] => orders.filter((order) => !order.off);
-
-const DAY_MS = 86_400_000;
-
-/** The day on which an order should be here. */
-export const dueDay = ({ placed, leadDays }: Pick<PlacedOrder, "placed" | "leadDays">): string =>
-  new Date(Date.parse(placed.at.slice(0, 10)) + leadDays * DAY_MS).toISOString().slice(0, 10);
 
 export type PlacedOrder = z.output<typeof placedOrderSchema>;

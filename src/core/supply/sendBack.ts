@@ -1,8 +1,7 @@
+import { toSendBack } from "./pieces";
 import { bad, good, type Result } from "../result";
-import { tooManyReceipts, type Purchase } from "./purchase";
-
-/** Pieces of a line that came broken or wrong and still lie in the shop. */
-export const toSendBack = (line: Purchase["lines"][number]): number => Math.max(0, line.broken - line.sentBack);
+import { tooManyReceipts } from "./purchase";
+import type { Purchase } from "./purchaseSchema";
 
 /** Notes that the broken or wrong pieces of an order went back, all that lie here, with the way they took. */
 export function sendBack(

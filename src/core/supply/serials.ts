@@ -1,5 +1,3 @@
-import { z } from "zod";
-import { stamp, text } from "../record";
 import { bad, good, type Result } from "../result";
 
 /**
@@ -8,11 +6,6 @@ import { bad, good, type Result } from "../result";
  */
 const NUMBERED: ReadonlySet<string> = new Set(["hub-motor", "mid-motor", "frame-motor", "battery", "controller", "kit"]);
 export const isNumbered = (kind: string): boolean => NUMBERED.has(kind);
-
-export const serialText = text(60).min(1, "a serial number must not be empty");
-/** A piece that came, by the number on its label, and the lot it was made in where the label says one. */
-export const cameSerialSchema = z.strictObject({ serial: serialText, lot: text(40), ...stamp });
-export type CameSerial = z.output<typeof cameSerialSchema>;
 
 /** Serial numbers as they are typed or scanned: one a line, or with commas between. @example readSerials("A1\n A2, A3") // => ["A1", "A2", "A3"] */
 export const readSerials = (typed: string): string[] =>

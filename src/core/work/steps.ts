@@ -7,7 +7,7 @@ import { ROAD_CHECKS, STAND_CHECKS } from "../standards/commissioning";
 import { hasDerailleur, stepOfKind, stepOfPart } from "./partStep";
 import type { HouseRules } from "../house/houseRules";
 import type { Minutes } from "./learned";
-import { calledPart } from "../parts/part";
+import { calledPart } from "../parts/calledPart";
 import { usedChecks } from "./usedChecks";
 import { settingsOf } from "./settings";
 import { shellHand, torquesOf, type Torque } from "./torques";

@@ -3,11 +3,12 @@
 import { Slider } from "antd";
 import Link from "next/link";
 import { SHELF } from "@/core/supply/needs";
-import { atDesk } from "@/core/supply/purchase";
+import { atDesk } from "@/core/supply/pieces";
 import { Instead } from "@/ui/Instead";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
-import { missingPieces, orderedPieces, type Purchase } from "@/core/supply/purchase";
+import { missingPieces, orderedPieces } from "@/core/supply/pieces";
+import type { Purchase } from "@/core/supply/purchaseSchema";
 import type { Landed } from "@/core/supply/landed";
 import { formatDay } from "@/core/units/date";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";

@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Purchase } from "@/core/supply/purchase";
+import type { Purchase } from "@/core/supply/purchaseSchema";
 import { formatMoment } from "@/core/units/date";
 import { AddPhoto } from "../AddPhoto";
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { Purchase } from "@/core/supply/purchase";
+import type { Purchase } from "@/core/supply/purchaseSchema";
 import { formatMoment, parseDay } from "@/core/units/date";
 import { Only } from "../Only";
 import { useSettings } from "../settings";

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useRef } from "react";
-import { NOTHING_NEW } from "@/core/supply/deskNews";
+import { NOTHING_NEW } from "@/core/supply/nothingNew";
 
 /** A desk is asked so often while somebody looks; a page in the background asks nobody. */
 const EVERY_MS = 60_000;

@@ -2,8 +2,8 @@
 
 import dynamic from "next/dynamic";
 import Link from "next/link";
-import { useMemo, useState, useSyncExternalStore } from "react";
-import { calculate } from "@/core/calc/registry";
+import { useEffect, useMemo, useState } from "react";
+import type { calculate } from "@/core/calc/registry";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { ToolDrawing } from "@/draw/ToolDrawing";
 import { Figures } from "@/ui/figures/Figures";
@@ -14,9 +14,7 @@ import "./tools.css";
 const ToolChart = dynamic(() => import("./ToolChart").then((m) => m.ToolChart), { ssr: false });
 const CHARTED = new Set(["gear-table", "wire-drop"]);
 
-const NEVER_CHANGES = () => () => undefined;
-const IN_BROWSER = () => true;
-const ON_SERVER = () => false;
+type Answer = ReturnType<typeof calculate>;
 
 /** One calculator, live: figures in, figures out, a drawing or chart where it helps, and a link that carries the inputs. */
 export function ToolScreen({
@@ -25,19 +23,22 @@ export function ToolScreen({
   input,
   output,
   query,
+  first,
 }: {
   name: string;
   title: string;
   input: ObjectSchema;
   output: ObjectSchema;
   query: Record<string, string>;
+  /** The example's answer, reckoned with the page; null where it has none. */
+  first: Answer | null;
 }) {
   const carried = Object.keys(query).some((key) => key in (input.properties ?? {}));
   const [values, setValues] = useState(() => (carried ? inputOf(input, query) : (EXAMPLES[name] ?? {})));
   const [copied, setCopied] = useState("");
   // What a link carries is reckoned in the browser that opened it, never while the page is made.
-  const here = useSyncExternalStore(NEVER_CHANGES, IN_BROWSER, ON_SERVER) || !carried;
-  const answer = useMemo(() => (here ? calculate(name, values) : null), [here, name, values]);
+  const reckon = useCalculators();
+  const answer = useMemo(() => (reckon ? reckon(name, values) : carried ? null : first), [reckon, name, values, carried, first]);
   const issues = answer === null || answer.ok ? [] : answer.error.issues;
   const wrong = (path: string) =>
     issues
@@ -98,6 +99,15 @@ export function ToolScreen({
       </div>
     </div>
   );
+}
+
+/** The calculators, which load after the page that shows them; null until they are here. */
+function useCalculators(): typeof calculate | null {
+  const [reckon, setReckon] = useState<typeof calculate | null>(null);
+  useEffect(() => {
+    void import("@/core/calc/registry").then((module) => setReckon(() => module.calculate));
+  }, []);
+  return reckon;
 }
 
 function Results({ output, value }: { output: ObjectSchema; value: Record<string, unknown> }) {

@@ -1,4 +1,4 @@
-import { frozenOf } from "@/core/cost/frozenSheet";
+import { frozenOf } from "@/core/cost/frozenOf";
 import type { Assessment } from "@/core/job/assess";
 import type { Job } from "@/core/job/job";
 import { workOrderOf, type WorkOrder } from "@/core/job/workOrder";

@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from "node:util";
 import { countVerdicts } from "@/core/fit/finding";
 import { overBudget } from "@/core/cost/overBudget";
 import { givenNow } from "@/core/job/given";
-import { letterOf } from "@/core/job/givenSheet";
+import { letterOf } from "@/core/job/letters";
 import { isQuickRide, rideMade } from "@/core/job/rideMade";
 import { massOf, rideOf } from "@/core/job/rideOf";
 import type { Job } from "@/core/job/job";

@@ -1,4 +1,4 @@
-import { accountOf } from "@/core/cost/payments";
+import { accountOf } from "@/core/cost/account";
 import { formatMoney } from "@/core/money/money";
 import { assessOn, done, refused, type UseCase } from "../useCase";
 

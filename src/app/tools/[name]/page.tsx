@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
-import { calculatorSchema, getCalculator } from "@/core/calc/registry";
+import { calculate, calculatorSchema, getCalculator } from "@/core/calc/registry";
 import { ToolScreen } from "@/screens/tools/ToolScreen";
-import type { ObjectSchema } from "@/screens/tools/toolFields";
+import { EXAMPLES, type ObjectSchema } from "@/screens/tools/toolFields";
 
 export default async function ToolPage({
   params,
@@ -26,6 +26,8 @@ export default async function ToolPage({
       input={schema.input as ObjectSchema}
       output={schema.output as ObjectSchema}
       query={query}
+      // Of the example alone: what a link carries is reckoned in the browser that opened it.
+      first={EXAMPLES[name] ? calculate(name, EXAMPLES[name]) : null}
     />
   );
 }

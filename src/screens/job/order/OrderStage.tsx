@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { countVerdicts } from "@/core/fit/finding";
-import { dueDay } from "@/core/supply/placedOrder";
+import { dueDay } from "@/core/supply/standing";
 import type { PlannedOrder } from "@/core/supply/supplyPlan";
 import { formatDay } from "@/core/units/date";
 import { overBudget } from "@/core/cost/overBudget";

@@ -3,7 +3,7 @@
 import { Input, Modal } from "antd";
 import SignaturePad from "signature_pad";
 import { useEffect, useRef, useState } from "react";
-import { letterOf } from "@/core/job/givenSheet";
+import { letterOf } from "@/core/job/letters";
 import { PAD, strokesOf } from "@/core/job/drawnSignature";
 import { promiseFigure } from "@/core/promise/promiseText";
 import { money } from "@/ui/format";

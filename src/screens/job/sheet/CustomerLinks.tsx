@@ -2,7 +2,8 @@
 
 import { Input, Modal } from "antd";
 import { useEffect, useState } from "react";
-import { MOST_DAYS, type LinkView } from "@/core/people/links";
+import { MOST_DAYS } from "@/core/people/linkDays";
+import type { LinkView } from "@/core/people/links";
 import { formatDay } from "@/core/units/date";
 import { useSettings } from "../../settings";
 import { Refusal } from "../../people/SecretBox";

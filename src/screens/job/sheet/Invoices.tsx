@@ -2,7 +2,7 @@
 
 import { Input, Popconfirm } from "antd";
 import { useState } from "react";
-import { standingInvoices } from "@/core/cost/invoice";
+import { standingInvoices } from "@/core/cost/standingInvoices";
 import { formatDay } from "@/core/units/date";
 import { money, signedMoney } from "@/ui/format";
 import { useKeptText } from "@/ui/useDraft";

@@ -2,7 +2,8 @@
 
 import { Input, Select } from "antd";
 import { useState } from "react";
-import { accountOf, PAID_BY, type Payment } from "@/core/cost/payments";
+import { accountOf, PAID_BY } from "@/core/cost/account";
+import type { Payment } from "@/core/cost/payments";
 import { parseMoney } from "@/core/money/money";
 import { formatMoment } from "@/core/units/date";
 import { AskBefore } from "@/ui/AskBefore";

@@ -1,6 +1,6 @@
 "use client";
 
-import { standing } from "@/core/supply/placedOrder";
+import { standing } from "@/core/supply/standing";
 import { Input, Select } from "antd";
 import { parseMoney } from "@/core/money/money";
 import { useState } from "react";

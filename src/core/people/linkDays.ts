@@ -1,0 +1,2 @@
+/** A customer's link lasts so long at most. */
+export const MOST_DAYS = 180;
