@@ -132,7 +132,6 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
           minutes: demo.cameOut?.took[step.id]?.[0] ?? null,
           confirmed: true,
         });
-    await act({ do: "sign" });
     for (const [i, more] of (demo.cameOut?.billedOverMinor ?? []).entries()) {
       const order = job.orders[i];
       if (!order) continue;
@@ -143,6 +142,7 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
       };
       await act({ do: "note bill", orderId: order.id, bill });
     }
+    await act({ do: "sign" });
   }
   await bringLine(db, job.id, now);
 }

@@ -19,6 +19,7 @@ export default async function ToolPage({
       typeof value === "string" ? [[key, value.slice(0, 4000)]] : [],
     ),
   );
+  const carried = Object.keys(query).some((key) => key in ((schema.input as ObjectSchema).properties ?? {}));
   return (
     <ToolScreen
       name={name}
@@ -27,7 +28,7 @@ export default async function ToolPage({
       output={schema.output as ObjectSchema}
       query={query}
       // Of the example alone: what a link carries is reckoned in the browser that opened it.
-      first={EXAMPLES[name] ? calculate(name, EXAMPLES[name]) : null}
+      first={!carried && EXAMPLES[name] ? calculate(name, EXAMPLES[name]) : null}
     />
   );
 }
