@@ -1,5 +1,7 @@
 import { substitutes, withInstead, type Substitute } from "@/core/job/substitutes";
 import { benchIn, booksOf } from "@/core/job/books";
+import { rideMade } from "@/core/job/rideMade";
+import { massOf, rideOf } from "@/core/job/rideOf";
 import { isOpen } from "@/core/fit/finding";
 import { readPart, type Part } from "@/core/parts/part";
 import { specDiffs } from "@/core/parts/specDiffs";
@@ -87,6 +89,12 @@ test.each([3, 19])(
         for (const promise of after.promises)
           if (promise.kept === false)
             expect([promise.id, before.promises.find((other) => other.id === promise.id)?.kept]).toEqual([promise.id, false]);
+        const ride = (of: typeof before) =>
+          rideMade(rideOf(of.fit.build, job.wish, massOf(of.promises)), job.wish)?.promises ?? [];
+        const ridden = ride(before);
+        for (const promise of ride(after))
+          if (promise.kept === false)
+            expect([promise.id, ridden.find((other) => other.id === promise.id)?.kept]).toEqual([promise.id, false]);
         expect(after.fit.build.supplied.map((supplied) => supplied.part.id)).toContain(one.partId);
         const work = Math.round((one.minutes * bench.house.hourCostMinor) / 60);
         expect([one.partId, totalOf(before.sheet.plan) - totalOf(after.sheet.plan) - work]).toEqual([one.partId, one.savesMinor]);

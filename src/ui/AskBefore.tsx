@@ -1,7 +1,7 @@
 "use client";
 
 import { Popconfirm } from "antd";
-import type { ReactNode } from "react";
+import type { ReactNode, Ref } from "react";
 
 /** A button that asks before it acts where there is something to ask; else it acts at once. */
 export function AskBefore({
@@ -9,6 +9,7 @@ export function AskBefore({
   yes,
   disabled,
   quiet = false,
+  buttonRef,
   onYes,
   children,
 }: {
@@ -18,6 +19,8 @@ export function AskBefore({
   disabled: boolean;
   /** not the screen's main action */
   quiet?: boolean;
+  /** for a box beside it whose Enter does the same as its click */
+  buttonRef?: Ref<HTMLButtonElement>;
   onYes: (asked: boolean) => void;
   children: ReactNode;
 }) {
@@ -31,6 +34,7 @@ export function AskBefore({
       onConfirm={() => onYes(true)}
     >
       <button
+        ref={buttonRef}
         className={`button${quiet ? "" : " main-action"}`}
         disabled={disabled}
         onClick={() => asks === null && onYes(false)}

@@ -165,10 +165,13 @@ test("a finished job says how its money came out; a bill and a time are noted, a
   await page.waitForSelector(goods);
   await page.type(goods, "12.505");
   await click(page, "Note it", ".bill-box");
+  await shows(page, ".bill-box", "0 where there was none");
+  await page.type('[aria-label$="carriage as billed"]', "0");
+  await click(page, "Note it", ".bill-box");
   await shows(page, ".bill-box", "can be read two ways");
   await page.click(goods, { clickCount: 3 });
   await page.type(goods, "90");
-  await click(page, "Note it", ".bill-box");
+  await page.keyboard.press("Enter");
   await shows(page, ".ant-popover", "is it the bill of this order");
   await click(page, "It is", ".ant-popover");
   await shows(page, ".bill-box", "90.00 €");
@@ -183,8 +186,11 @@ test("a finished job says how its money came out; a bill and a time are noted, a
   await shows(page, ".step-foot", "took 95 min");
   await click(page, "not so", ".step-foot");
   await page.waitForSelector('[aria-label="Minutes that the step took"]');
+  await page.type('[aria-label="Minutes that the step took"]', "half an h");
+  await shows(page, ".step-foot", "minutes, such as 35");
+  await page.click('[aria-label="Minutes that the step took"]', { clickCount: 3 });
   await page.type('[aria-label="Minutes that the step took"]', "600");
-  await click(page, "Note the time", ".step-foot");
+  await page.keyboard.press("Enter");
   await shows(page, ".ant-popover", "600 minutes for a step of about 28");
   await click(page, "Not yet", ".ant-popover");
   await page.click('[aria-label="Minutes that the step took"]', { clickCount: 3 });

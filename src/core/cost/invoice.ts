@@ -51,23 +51,16 @@ function linesOf(sheet: Sheet): Invoice["lines"] {
   const parts = sheet.lines
     .filter((line) => line.source !== "in the kit" && line.source !== "customer" && (line.priceMinor ?? 0) > 0)
     .map(({ says, quantity, priceMinor }) => ({ says, quantity, netMinor: priceMinor! }));
-  const rest: [string, number][] = [
-    [`Work, ${hoursOf(sheet.labourMinutes)}`, sheet.labourMinor],
-    ["Carriage", sheet.carriageMinor],
-    ["Consumables", sheet.consumablesMinor],
-    ["Reserve", sheet.contingencyMinor],
-  ];
   const work = sheet.taxes.find((tax) => tax.of === "work");
+  const line = (says: string, netMinor: number) => (netMinor > 0 ? [{ says, quantity: 1, netMinor }] : []);
   return [
     ...parts,
-    ...rest
-      .filter(([, minor]) => minor > 0)
-      .map(([says, netMinor], i) => ({
-        says,
-        quantity: 1,
-        netMinor,
-        ...(work && i === 0 && says === rest[0]![0] && { taxPercent: work.percent }),
-      })),
+    ...line(`Work, ${hoursOf(sheet.labourMinutes)}`, sheet.labourMinor).map((one) =>
+      work ? { ...one, taxPercent: work.percent } : one,
+    ),
+    ...line("Carriage", sheet.carriageMinor),
+    ...line("Consumables", sheet.consumablesMinor),
+    ...line("Reserve", sheet.contingencyMinor),
   ];
 }
 

@@ -52,7 +52,7 @@ export const houseRulesSchema = z.strictObject({
   /** On top of every foreign price, for movement of the rate until it is paid. */
   rateBufferPercent: percent(10),
   labourMinorPerHour: z.int(AN_HOUR).min(0, AN_HOUR).max(1000_00, AN_HOUR),
-  /** What an hour of work costs the shop itself: wage, charges, rent. */
+  /** What an hour of work costs the shop itself: wage, charges, rent. The default is of their order (from memory): each shop has its own. */
   hourCostMinor: z.int(AN_HOUR).min(0, AN_HOUR).max(1000_00, AN_HOUR),
   /** The shop's own minutes of a task, where its records say something else than the table. */
   minutes: z.partialRecord(

@@ -9,7 +9,10 @@ import { daysBetween } from "../supply/orderDay";
 import { formatNumber } from "../units/formatQuantity";
 import { assess, type Assessment } from "./assess";
 import type { Bench } from "./compare";
+import type { Promise } from "../promise/promises";
 import type { Job } from "./job";
+import { rideMade } from "./rideMade";
+import { massOf, rideOf } from "./rideOf";
 import { slotOf } from "./supplied";
 
 /** A part that would fit a job as well as one that is to be bought, and what it would be good for. */
@@ -60,10 +63,12 @@ export function withInstead(
 
 /** Kinds that a customer chose by what they do: another one is another bike, and is chosen in Drive. */
 const THEIR_CHOICE: ReadonlySet<string> = new Set(["kit", "hub-motor", "mid-motor", "frame-motor"]);
+/** Packs of so much of another's watt-hours are told as the same size: labels differ by as much. */
+const SAME_ENERGY_SHARE = 0.97;
 /** Less of these than was chosen is no substitute. */
 const noLess = (was: Part, is: Part): boolean => {
   if (was.kind === "battery" && is.kind === "battery")
-    return voltsOf(is).nominal * is.spec.capacityAh >= 0.97 * voltsOf(was).nominal * was.spec.capacityAh;
+    return voltsOf(is).nominal * is.spec.capacityAh >= SAME_ENERGY_SHARE * voltsOf(was).nominal * was.spec.capacityAh;
   if (was.kind === "charger" && is.kind === "charger") return is.spec.outputA >= was.spec.outputA;
   if (was.kind === "controller" && is.kind === "controller") return is.spec.batteryA >= was.spec.batteryA;
   return true;
@@ -82,8 +87,8 @@ function worse(before: readonly Finding[], after: readonly Finding[]): boolean {
   return after.some((finding) => isOpen(finding) && grave(finding) > (was.get(finding.key) ?? 0));
 }
 
-const lostPromise = (before: Assessment, after: Assessment): boolean =>
-  after.promises.some((now) => now.kept === false && before.promises.find((was) => was.id === now.id)?.kept !== false);
+const lost = (before: readonly Promise[], after: readonly Promise[]): boolean =>
+  after.some((now) => now.kept === false && before.find((was) => was.id === now.id)?.kept !== false);
 
 /** The day on which the last part to be bought is here. */
 const lastDay = ({ arrivals }: Assessment, today: string): string =>
@@ -104,6 +109,16 @@ export function* substitutes(job: Job, bench: Bench, only: string | null = null)
   const now = works(job);
   const { plan } = now.sheet;
   const costNow = totalOf(plan);
+  const rideOn = ({ fit, promises }: Assessment) => rideOf(fit.build, job.wish, massOf(promises));
+  const rideNow = rideOn(now);
+  let promisedNow: readonly Promise[] | null = null;
+  /** A ride takes as long as ten fits: it is reckoned last, and only where what it rests on is another. */
+  const lostRide = (then: Assessment): boolean => {
+    const rideThen = rideOn(then);
+    if (JSON.stringify(rideThen.input) === JSON.stringify(rideNow.input)) return false;
+    promisedNow ??= rideMade(rideNow, job.wish)?.promises ?? [];
+    return lost(promisedNow, rideMade(rideThen, job.wish)?.promises ?? []);
+  };
   for (const want of plan.wants) {
     if (only !== null && want.partId !== only) continue;
     const was = catalogue.parts.get(want.partId);
@@ -125,7 +140,7 @@ export function* substitutes(job: Job, bench: Bench, only: string | null = null)
 
   function judged(before: Assessment, then: Assessment, was: Part, part: Part, quantity: number): Substitute | null {
     if (then.sheet.plan.unpriced.length > plan.unpriced.length) return null;
-    if (worse(before.fit.findings, then.fit.findings) || lostPromise(before, then)) return null;
+    if (worse(before.fit.findings, then.fit.findings) || lost(before.promises, then.promises)) return null;
     // It is in the build, and what it replaces is not.
     const has = (id: string) => then.fit.build.supplied.some((one) => one.part.id === id && one.origin.type !== "kit");
     if (!has(part.id) || has(was.id)) return null;
@@ -133,6 +148,7 @@ export function* substitutes(job: Job, bench: Bench, only: string | null = null)
     const savesMinor = costNow - totalOf(then.sheet.plan) - Math.round((minutes * house.hourCostMinor) / 60);
     const daysSooner = daysBetween(lastDay(then, today), lastDay(before, today));
     if (savesMinor < WORTH_MINOR && daysSooner <= 0) return null;
+    if (lostRide(then)) return null;
     return {
       partId: part.id,
       name: part.name,

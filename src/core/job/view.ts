@@ -7,6 +7,7 @@ import type { AppliedRemedy, Accepted } from "../fit/engine";
 import { isOpen, type Finding, type Override, type Remedy } from "../fit/finding";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
+import { calledPart } from "../parts/calledPart";
 import type { Part } from "../parts/part";
 import type { Spec } from "../parts/specs";
 import { lacks, type Promise } from "../promise/promises";
@@ -113,7 +114,7 @@ export function viewOf(
   const parts = now.fit.build.supplied.map(({ part, quantity, origin }) => ({
     id: part.id,
     kind: part.kind,
-    name: part.name,
+    name: calledPart(part),
     quantity,
     from: origin.type,
     theirs: theirsOf(part, job),
@@ -142,7 +143,7 @@ export function viewOf(
       parts: step.parts.map(({ part, quantity, origin }, i) => ({
         id: part.id,
         kind: part.kind,
-        name: part.name,
+        name: calledPart(part),
         quantity,
         from: origin.type,
         theirs: theirsOf(part, job),

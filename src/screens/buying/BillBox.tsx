@@ -1,7 +1,7 @@
 "use client";
 
 import { Input } from "antd";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { parseMoney } from "@/core/money/money";
 import type { Currency } from "@/core/parts/part";
 import { askBill } from "@/core/supply/bill";
@@ -31,6 +31,8 @@ export function BillBox({
   const [carriage, setCarriage, carriageStored] = useKeptText(`${order.number} bill carriage`);
   const [number, setNumber, numberStored] = useKeptText(`${order.number} bill number`);
   const [wrong, setWrong] = useState("");
+  const noteButton = useRef<HTMLButtonElement>(null);
+  const enter = () => noteButton.current?.click();
   const placed = order.goodsMinor + order.carriageMinor;
   if (billed) {
     const more = billed.goodsMinor + billed.carriageMinor - placed;
@@ -52,18 +54,18 @@ export function BillBox({
     );
   }
   if (!may) return null;
-  const [g, c] = [parseMoney(goods), carriage.trim() === "" ? ({ ok: true, value: 0 } as const) : parseMoney(carriage)];
+  const [g, c] = [parseMoney(goods), parseMoney(carriage)];
   const bill = g.ok && c.ok ? { number: number.trim(), goodsMinor: g.value, carriageMinor: c.value } : null;
   const note = async (confirmed: boolean) => {
     if (!bill)
       return setWrong(
         goods.trim() === ""
           ? "Write what the goods came to, such as 412.50."
-          : !g.ok
-            ? `The goods: ${g.error}.`
-            : !c.ok
-              ? `Carriage: ${c.error}.`
-              : "",
+          : carriage.trim() === ""
+            ? "Write what the carriage came to; 0 where there was none."
+            : !g.ok
+              ? `The goods: ${g.error}.`
+              : `Carriage: ${c.ok ? "" : c.error}.`,
       );
     setWrong("");
     if (!(await onNote(bill, confirmed))) return;
@@ -81,6 +83,7 @@ export function BillBox({
         value={goods}
         inputMode="decimal"
         onChange={(event) => setGoods(event.target.value)}
+        onPressEnter={enter}
         placeholder={`goods ${(order.goodsMinor / 100).toFixed(2)}`}
         aria-label={`${order.number}: goods as billed`}
         maxLength={20}
@@ -90,6 +93,7 @@ export function BillBox({
         value={carriage}
         inputMode="decimal"
         onChange={(event) => setCarriage(event.target.value)}
+        onPressEnter={enter}
         placeholder={`carriage ${(order.carriageMinor / 100).toFixed(2)}`}
         aria-label={`${order.number}: carriage as billed`}
         maxLength={20}
@@ -97,6 +101,7 @@ export function BillBox({
       <Input
         value={number}
         onChange={(event) => setNumber(event.target.value)}
+        onPressEnter={enter}
         placeholder="their number"
         aria-label={`${order.number}: number of their bill`}
         maxLength={40}
@@ -104,8 +109,9 @@ export function BillBox({
       <AskBefore
         asks={bill && askBill(order, bill)}
         yes="It is"
-        disabled={busy || goods.trim() === ""}
+        disabled={busy || (goods.trim() === "" && carriage.trim() === "")}
         quiet
+        buttonRef={noteButton}
         onYes={(asked) => void note(asked)}
       >
         Note it

@@ -38,7 +38,11 @@ export function ToolScreen({
   const [copied, setCopied] = useState("");
   // What a link carries is reckoned in the browser that opened it, never while the page is made.
   const reckon = useCalculators();
-  const answer = useMemo(() => (reckon ? reckon(name, values) : carried ? null : first), [reckon, name, values, carried, first]);
+  // The example's answer stands until a figure is another or the calculators are here.
+  const answer = useMemo(
+    () => (reckon ? reckon(name, values) : values === EXAMPLES[name] ? first : null),
+    [reckon, name, values, first],
+  );
   const issues = answer === null || answer.ok ? [] : answer.error.issues;
   const wrong = (path: string) =>
     issues

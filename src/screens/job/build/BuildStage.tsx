@@ -131,19 +131,19 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
   const { by } = useSettings();
   const [despite, setDespite, despiteStored] = useKeptText(`${view.job.id} ${step.id} despite`);
   const [took, setTook, tookStored] = useKeptText(`${view.job.id} ${step.id} minutes`);
-  const minutes = took.trim() === "" ? null : typedNumber(took);
-  const noMinutes = typeof minutes === "string" || (minutes !== null && (minutes < 0 || minutes > MOST_TOOK_MINUTES));
-  const asks = typeof minutes === "number" && !noMinutes ? askTook(minutes, step.minutes) : null;
+  const minutes = readTook(took);
+  const asks = minutes === "wrong" ? null : askTook(minutes, step.minutes);
+  const doneButton = useRef<HTMLButtonElement>(null);
   const overrides = view.findings.filter((finding) => finding.overridden);
   const held = step.held.why.length > 0;
-  const ready = by.trim() !== "" && !noMinutes && (!held || (!step.held.stop && despite.trim().length >= 8));
+  const ready = by.trim() !== "" && minutes !== "wrong" && (!held || (!step.held.stop && despite.trim().length >= 8));
   const done = async (confirmed: boolean) => {
     if (!ready) return;
     const outcome = await act({
       do: "tick",
       step: step.id,
       note: note.trim(),
-      minutes: minutes as number | null,
+      minutes,
       ...(confirmed && { confirmed: true }),
       ...(held && { despite: despite.trim() }),
     });
@@ -286,20 +286,16 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
               placeholder="What was set, what was torqued"
               aria-label="Note on this step"
               maxLength={200}
-              onPressEnter={() => asks === null && void done(false)}
+              onPressEnter={() => doneButton.current?.click()}
             />
-            <Input
-              className="num step-took"
-              value={took}
-              inputMode="decimal"
-              onChange={(event) => setTook(event.target.value)}
-              placeholder="took"
-              suffix="min"
-              aria-label="Minutes that the step took"
-              status={noMinutes ? "error" : ""}
-              maxLength={7}
-            />
-            <AskBefore asks={asks} yes="It took that" disabled={busy || !ready} onYes={(asked) => void done(asked)}>
+            <TookBox text={took} onChange={setTook} onEnter={() => doneButton.current?.click()} />
+            <AskBefore
+              asks={asks}
+              yes="It took that"
+              disabled={busy || !ready}
+              buttonRef={doneButton}
+              onYes={(asked) => void done(asked)}
+            >
               {by.trim() === "" ? "Name first" : "Done"}
             </AskBefore>
           </Only>
@@ -309,11 +305,45 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
   );
 }
 
+/** Minutes as typed; null where nothing is. */
+function readTook(text: string): number | null | "wrong" {
+  if (text.trim() === "") return null;
+  const minutes = typedNumber(text);
+  return typeof minutes === "number" && minutes >= 0 && minutes <= MOST_TOOK_MINUTES ? minutes : "wrong";
+}
+
+/** The box for the minutes that a step took. */
+function TookBox({ text, onChange, onEnter }: { text: string; onChange: (text: string) => void; onEnter: () => void }) {
+  const wrong = readTook(text) === "wrong";
+  return (
+    <span className="step-took">
+      <Input
+        className="num"
+        value={text}
+        inputMode="decimal"
+        onChange={(event) => onChange(event.target.value)}
+        onPressEnter={onEnter}
+        placeholder="took"
+        suffix="min"
+        aria-label="Minutes that the step took"
+        status={wrong ? "error" : ""}
+        maxLength={7}
+      />
+      {wrong && (
+        <span className="bad small" role="status">
+          minutes, such as 35; at most {MOST_TOOK_MINUTES}
+        </span>
+      )}
+    </span>
+  );
+}
+
 /** How long a step that is done took: noted now or later, signed or not. */
 function Took({ step }: { step: StepView }) {
   const { view, act, busy } = useJob();
   const { may } = useSettings();
   const [took, setTook, tookStored] = useKeptText(`${view.job.id} ${step.id} minutes`);
+  const noteButton = useRef<HTMLButtonElement>(null);
   const noted = view.job.ticks[step.id]!.tookMinutes;
   if (noted !== null)
     return (
@@ -327,31 +357,22 @@ function Took({ step }: { step: StepView }) {
       </span>
     );
   if (!may("note minutes")) return null;
-  const minutes = typedNumber(took);
-  const usable = typeof minutes === "number" && minutes >= 0 && minutes <= MOST_TOOK_MINUTES;
+  const minutes = readTook(took);
+  const usable = minutes !== null && minutes !== "wrong";
   return (
     <>
-      <Input
-        className="num step-took"
-        value={took}
-        inputMode="decimal"
-        onChange={(event) => setTook(event.target.value)}
-        placeholder="took"
-        suffix="min"
-        aria-label="Minutes that the step took"
-        status={took.trim() !== "" && !usable ? "error" : ""}
-        maxLength={7}
-      />
+      <TookBox text={took} onChange={setTook} onEnter={() => noteButton.current?.click()} />
       <AskBefore
         asks={usable ? askTook(minutes, step.minutes) : null}
         yes="It took that"
         quiet
+        buttonRef={noteButton}
         disabled={busy || !usable}
         onYes={(asked) =>
           void act({
             do: "note minutes",
             step: step.id,
-            minutes: minutes as number,
+            minutes: usable ? minutes : null,
             ...(asked && { confirmed: true }),
           }).then(({ done }) => done && tookStored(took))
         }

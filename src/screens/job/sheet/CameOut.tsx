@@ -80,8 +80,9 @@ export function CameOut() {
         <>
           <h4>What made the difference</h4>
           <ul className="came-out-because">
-            {cameOut.because.slice(0, all ? undefined : 5).map(({ says, minor }) => (
-              <li key={says}>
+            {cameOut.because.slice(0, all ? undefined : 5).map(({ says, minor }, i) => (
+              // Two wheels may have a tyre of one name.
+              <li key={`${says} ${i}`}>
                 <span>{says}</span>
                 <b className={`num ${minor < 0 ? "bad" : "good"}`}>{signedMoney(minor, sheet.currency)}</b>
               </li>
