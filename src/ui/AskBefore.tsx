@@ -1,7 +1,7 @@
 "use client";
 
 import { Popconfirm } from "antd";
-import type { ReactNode, Ref } from "react";
+import type { KeyboardEvent, ReactNode, Ref, RefObject } from "react";
 
 /** A button that asks before it acts where there is something to ask; else it acts at once. */
 export function AskBefore({
@@ -44,3 +44,10 @@ export function AskBefore({
     </Popconfirm>
   );
 }
+
+/** What Enter in a box does where a button beside it asks first: it presses that button, and does not answer its question too. */
+export const pressOnEnter = (button: RefObject<HTMLButtonElement | null>) => (event: KeyboardEvent) => {
+  // The question takes the focus at once: the same key would go on to its answer.
+  event.preventDefault();
+  button.current?.click();
+};

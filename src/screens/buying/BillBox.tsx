@@ -8,7 +8,7 @@ import { askBill } from "@/core/supply/bill";
 import type { Bill } from "@/core/supply/billSchema";
 import type { PlacedOrder } from "@/core/supply/placedOrder";
 import { formatDay } from "@/core/units/date";
-import { AskBefore } from "@/ui/AskBefore";
+import { AskBefore, pressOnEnter } from "@/ui/AskBefore";
 import { money, signedMoney } from "@/ui/format";
 import { useKeptText } from "@/ui/useDraft";
 import "./billBox.css";
@@ -32,7 +32,7 @@ export function BillBox({
   const [number, setNumber, numberStored] = useKeptText(`${order.number} bill number`);
   const [wrong, setWrong] = useState("");
   const noteButton = useRef<HTMLButtonElement>(null);
-  const enter = () => noteButton.current?.click();
+  const enter = pressOnEnter(noteButton);
   const placed = order.goodsMinor + order.carriageMinor;
   if (billed) {
     const more = billed.goodsMinor + billed.carriageMinor - placed;

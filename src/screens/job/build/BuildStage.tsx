@@ -5,7 +5,7 @@ import { useEffect, useRef } from "react";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { formatMoment } from "@/core/units/date";
 import { typedNumber } from "@/core/figures/schema";
-import { AskBefore } from "@/ui/AskBefore";
+import { AskBefore, pressOnEnter } from "@/ui/AskBefore";
 import { askTook, MOST_TOOK_MINUTES } from "@/core/work/took";
 import { AFTER_SIGNING } from "@/core/work/signature";
 import { hours } from "@/ui/format";
@@ -286,9 +286,9 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
               placeholder="What was set, what was torqued"
               aria-label="Note on this step"
               maxLength={200}
-              onPressEnter={() => doneButton.current?.click()}
+              onPressEnter={pressOnEnter(doneButton)}
             />
-            <TookBox text={took} onChange={setTook} onEnter={() => doneButton.current?.click()} />
+            <TookBox text={took} onChange={setTook} onEnter={pressOnEnter(doneButton)} />
             <AskBefore
               asks={asks}
               yes="It took that"
@@ -313,7 +313,15 @@ function readTook(text: string): number | null | "wrong" {
 }
 
 /** The box for the minutes that a step took. */
-function TookBox({ text, onChange, onEnter }: { text: string; onChange: (text: string) => void; onEnter: () => void }) {
+function TookBox({
+  text,
+  onChange,
+  onEnter,
+}: {
+  text: string;
+  onChange: (text: string) => void;
+  onEnter: ReturnType<typeof pressOnEnter>;
+}) {
   const wrong = readTook(text) === "wrong";
   return (
     <span className="step-took">
@@ -361,7 +369,7 @@ function Took({ step }: { step: StepView }) {
   const usable = minutes !== null && minutes !== "wrong";
   return (
     <>
-      <TookBox text={took} onChange={setTook} onEnter={() => noteButton.current?.click()} />
+      <TookBox text={took} onChange={setTook} onEnter={pressOnEnter(noteButton)} />
       <AskBefore
         asks={usable ? askTook(minutes, step.minutes) : null}
         yes="It took that"
