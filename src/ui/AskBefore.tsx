@@ -1,7 +1,7 @@
 "use client";
 
 import { Popconfirm } from "antd";
-import type { KeyboardEvent, ReactNode, Ref, RefObject } from "react";
+import { type KeyboardEvent, type ReactNode, type Ref, useCallback, useRef } from "react";
 
 /** A button that asks before it acts where there is something to ask; else it acts at once. */
 export function AskBefore({
@@ -45,9 +45,13 @@ export function AskBefore({
   );
 }
 
-/** What Enter in a box does where a button beside it asks first: it presses that button, and does not answer its question too. */
-export const pressOnEnter = (button: RefObject<HTMLButtonElement | null>) => (event: KeyboardEvent) => {
-  // The question takes the focus at once: the same key would go on to its answer.
-  event.preventDefault();
-  button.current?.click();
-};
+/** The ref of such a button, and what Enter in a box beside it does: it presses the button, and does not answer its question too. */
+export function useEnterAsks() {
+  const button = useRef<HTMLButtonElement>(null);
+  const enter = useCallback((event: KeyboardEvent) => {
+    // The question takes the focus at once: the same key would go on to its answer.
+    event.preventDefault();
+    button.current?.click();
+  }, []);
+  return [button, enter] as const;
+}

@@ -1,14 +1,14 @@
 "use client";
 
 import { Input } from "antd";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { parseMoney } from "@/core/money/money";
 import type { Currency } from "@/core/parts/part";
 import { askBill } from "@/core/supply/bill";
 import type { Bill } from "@/core/supply/billSchema";
 import type { PlacedOrder } from "@/core/supply/placedOrder";
 import { formatDay } from "@/core/units/date";
-import { AskBefore, pressOnEnter } from "@/ui/AskBefore";
+import { AskBefore, useEnterAsks } from "@/ui/AskBefore";
 import { money, signedMoney } from "@/ui/format";
 import { useKeptText } from "@/ui/useDraft";
 import "./billBox.css";
@@ -31,8 +31,7 @@ export function BillBox({
   const [carriage, setCarriage, carriageStored] = useKeptText(`${order.number} bill carriage`);
   const [number, setNumber, numberStored] = useKeptText(`${order.number} bill number`);
   const [wrong, setWrong] = useState("");
-  const noteButton = useRef<HTMLButtonElement>(null);
-  const enter = pressOnEnter(noteButton);
+  const [noteButton, enter] = useEnterAsks();
   const placed = order.goodsMinor + order.carriageMinor;
   if (billed) {
     const more = billed.goodsMinor + billed.carriageMinor - placed;

@@ -5,7 +5,7 @@ import { useEffect, useRef } from "react";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { formatMoment } from "@/core/units/date";
 import { typedNumber } from "@/core/figures/schema";
-import { AskBefore, pressOnEnter } from "@/ui/AskBefore";
+import { AskBefore, useEnterAsks } from "@/ui/AskBefore";
 import { askTook, MOST_TOOK_MINUTES } from "@/core/work/took";
 import { AFTER_SIGNING } from "@/core/work/signature";
 import { hours } from "@/ui/format";
@@ -133,7 +133,7 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
   const [took, setTook, tookStored] = useKeptText(`${view.job.id} ${step.id} minutes`);
   const minutes = readTook(took);
   const asks = minutes === "wrong" ? null : askTook(minutes, step.minutes);
-  const doneButton = useRef<HTMLButtonElement>(null);
+  const [doneButton, enterDone] = useEnterAsks();
   const overrides = view.findings.filter((finding) => finding.overridden);
   const held = step.held.why.length > 0;
   const ready = by.trim() !== "" && minutes !== "wrong" && (!held || (!step.held.stop && despite.trim().length >= 8));
@@ -286,9 +286,9 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
               placeholder="What was set, what was torqued"
               aria-label="Note on this step"
               maxLength={200}
-              onPressEnter={pressOnEnter(doneButton)}
+              onPressEnter={enterDone}
             />
-            <TookBox text={took} onChange={setTook} onEnter={pressOnEnter(doneButton)} />
+            <TookBox text={took} onChange={setTook} onEnter={enterDone} />
             <AskBefore
               asks={asks}
               yes="It took that"
@@ -320,7 +320,7 @@ function TookBox({
 }: {
   text: string;
   onChange: (text: string) => void;
-  onEnter: ReturnType<typeof pressOnEnter>;
+  onEnter: ReturnType<typeof useEnterAsks>[1];
 }) {
   const wrong = readTook(text) === "wrong";
   return (
@@ -351,7 +351,7 @@ function Took({ step }: { step: StepView }) {
   const { view, act, busy } = useJob();
   const { may } = useSettings();
   const [took, setTook, tookStored] = useKeptText(`${view.job.id} ${step.id} minutes`);
-  const noteButton = useRef<HTMLButtonElement>(null);
+  const [noteButton, enterNote] = useEnterAsks();
   const noted = view.job.ticks[step.id]!.tookMinutes;
   if (noted !== null)
     return (
@@ -369,7 +369,7 @@ function Took({ step }: { step: StepView }) {
   const usable = minutes !== null && minutes !== "wrong";
   return (
     <>
-      <TookBox text={took} onChange={setTook} onEnter={pressOnEnter(noteButton)} />
+      <TookBox text={took} onChange={setTook} onEnter={enterNote} />
       <AskBefore
         asks={usable ? askTook(minutes, step.minutes) : null}
         yes="It took that"
