@@ -3,6 +3,7 @@ import type { Knex } from "knex";
 import { NO_SUMMARY, summarySchema, type JobList, type Listing, type Summary } from "@/core/job/summary";
 import { jobSchema, type Job } from "@/core/job/job";
 import { placedOrderSchema, type PlacedOrder } from "@/core/supply/placedOrder";
+import { saveFitted } from "./fitted";
 import { readSetting, writeSetting } from "./settings";
 import type { HistoryLine } from "@/core/job/view";
 
@@ -153,6 +154,7 @@ export async function insertJob(db: Knex, job: Job, summary: Summary, at: string
     updated_at: at,
   });
   await saveOrders(db, job);
+  await saveFitted(db, job);
 }
 
 /** Stores a job over the version it was made from. @returns false when somebody else was first: nothing is stored */
@@ -169,6 +171,7 @@ export async function updateJob(db: Knex, job: Job, from: number, summary: Summa
     });
   if (changed === 0) return false;
   await saveOrders(db, job);
+  await saveFitted(db, job);
   return true;
 }
 

@@ -125,10 +125,8 @@ type Numbered = {
   readonly at: string;
 };
 
-/** Pieces of parts that came with their serial numbers, by what order: those of these parts, the first first. */
-export async function serialsOf(db: Knex, partIds: readonly string[]): Promise<Numbered[]> {
-  if (partIds.length === 0) return [];
-  return (await db
+const cameNumbered = (db: Knex) =>
+  db
     .select(
       "p.number as number",
       db.raw("json_extract(l.value, '$.partId') as partId"),
@@ -138,8 +136,21 @@ export async function serialsOf(db: Knex, partIds: readonly string[]): Promise<N
     )
     .from(db.raw("purchase as p, json_each(p.body, '$.lines') as l, json_each(l.value, '$.serials') as s"))
     .whereRaw("json_valid(p.body) and p.body like '%\"serial\":%'")
-    .whereRaw(`json_extract(l.value, '$.partId') in (${partIds.map(() => "?").join(", ")})`, [...partIds])
-    .orderBy("at")) as Numbered[];
+    .orderBy("at");
+
+/** Pieces of parts that came with their serial numbers, by what order: those of these parts, the first first. */
+export async function serialsOf(db: Knex, partIds: readonly string[]): Promise<Numbered[]> {
+  if (partIds.length === 0) return [];
+  return (await cameNumbered(db).whereRaw(`json_extract(l.value, '$.partId') in (${partIds.map(() => "?").join(", ")})`, [
+    ...partIds,
+  ])) as Numbered[];
+}
+
+/** Pieces of any part that came with this number. @param plain as numbers are compared: no spaces, capitals */
+export async function serialsNumbered(db: Knex, plain: string): Promise<Numbered[]> {
+  return (await cameNumbered(db).whereRaw("upper(replace(json_extract(s.value, '$.serial'), ' ', '')) = ?", [
+    plain,
+  ])) as Numbered[];
 }
 
 export type OpenOrder = {

@@ -43,8 +43,12 @@ export function workPaper(view: JobView): Paper {
 
 function stepBlock(step: StepView, number: number, view: JobView): Content {
   const tick = view.job.ticks[step.id];
+  const numbers = (p: StepView["parts"][number]) => {
+    const noted = view.job.serials.filter(({ partId }) => partId === p.id).map(({ serial }) => serial);
+    return !p.numbered ? "" : `, number ${noted.length > 0 ? noted.join(" and ") : "______________"}`;
+  };
   const part = (p: StepView["parts"][number]) =>
-    `${p.quantity > 1 ? `${p.quantity} × ` : ""}${p.name}${p.waits ? ` (${p.waits})` : ""}`;
+    `${p.quantity > 1 ? `${p.quantity} × ` : ""}${p.name}${p.waits ? ` (${p.waits})` : ""}${numbers(p)}`;
   const lines = [
     ...step.because.map((b) => `${b.title}: ${b.says}`),
     ...step.does,

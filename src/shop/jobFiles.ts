@@ -9,6 +9,7 @@ import { bad, good, type Result } from "@/core/result";
 import { saveParts } from "@/data/catalogue";
 import { appendEvent, findJob, insertJob, jobOfRequest, takeNumber } from "@/data/jobs";
 import { requestSchema } from "./request";
+import { takenElsewhere } from "./serials";
 import { benchOf, summaryOf } from "./jobView";
 
 /** A job whole, as an open file; undefined for an unknown id. */
@@ -53,10 +54,14 @@ export async function importJob(
       (part) => !before.catalogue.parts.has(part.id) && !before.catalogue.broken.has(part.id),
     );
     const number = await takeNumber(trx);
+    const id = `j${number}-${randomUUID().slice(0, 6)}`;
+    const { serials } = read.value.job;
+    const elsewhere = await takenElsewhere(trx, { id, serials });
     const job: Job = {
       ...read.value.job,
-      id: `j${number}-${randomUUID().slice(0, 6)}`,
+      id,
       number,
+      serials: serials.filter(({ partId, serial }) => !elsewhere.some((one) => one.partId === partId && one.serial === serial)),
       // An order of another job is not this one's: it has a number here, and another key.
       orders: read.value.job.orders.map((order, i) => ({
         ...order,
@@ -86,7 +91,7 @@ export async function importJob(
       at: now,
       by,
       kind: "create",
-      says: `Job ${number} read from a file`,
+      says: `Job ${number} read from a file${elsewhere.length > 0 ? `, without ${elsewhere.map((one) => `the number ${one.serial}, which is in ${one.bike}`).join("; ")}` : ""}`,
       before: {},
       after: {},
       request: asked,

@@ -115,6 +115,7 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
   };
   for (const command of beginningOf(demo, now)) await act(command);
   for (const [finding, remedy] of demo.accept) await act(acceptCommand(assessed().fit.findings, finding, remedy));
+  for (const [partId, quantity] of Object.entries(demo.renew ?? {})) await act({ do: "put in", partId, quantity });
   if (demo.through === "order" || demo.through === "build") {
     await agree(demo, () => job, act);
     const minor = assessed().sheet.depositMinor;
@@ -142,6 +143,7 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
       };
       await act({ do: "note bill", orderId: order.id, bill });
     }
+    for (const [partId, serial] of Object.entries(demo.serials ?? {})) await act({ do: "note serial", partId, serial });
     await act({ do: "sign" });
   }
   await bringLine(db, job.id, now);

@@ -6,7 +6,7 @@ import type { PartKind } from "@/core/parts/kinds";
 import type { PartList, PartRow } from "@/core/parts/partList";
 import { isPriced, readPart, type Currency, type Offer, type Part, type SpecIssue, type Supplier } from "@/core/parts/part";
 import { findJob, wantedBy } from "@/data/jobs";
-import { serialsOf } from "@/data/purchases";
+import { numberedPieces, type NumberedPiece } from "./serials";
 import { pricesSeen } from "@/data/pricesSeen";
 import { priceLines, type PriceLine } from "@/core/supply/seenPrices";
 import { bumpPart, findRawPart, loadCatalogue, saveParts, setCount } from "@/data/catalogue";
@@ -87,7 +87,7 @@ export type PartPage = {
   /** Of its kind those whose figures differ least. */
   readonly alike: readonly Alike[];
   /** Pieces that came with their serial numbers, the last first. */
-  readonly serials: readonly { readonly number: string; readonly serial: string; readonly lot: string; readonly at: string }[];
+  readonly serials: readonly NumberedPiece[];
   /** What a piece cost of whom, over time, in the shop's currency. */
   readonly prices: readonly PriceLine[];
 };
@@ -114,7 +114,7 @@ export async function openPart(db: Knex, id: string): Promise<PartPage | undefin
     },
     wantedBy: await wantedBy(db, id),
     alike: read.ok ? alike(read.value, catalogue.ofKind(read.value.kind) as readonly Part[]) : [],
-    serials: (await serialsOf(db, [id])).reverse().slice(0, SHOWN_MOVES),
+    serials: (await numberedPieces(db, id)).slice(0, SHOWN_MOVES),
     prices: priceLines(await pricesSeen(db, id), house),
     issues: read.ok ? [] : read.error,
     suppliers: [...catalogue.suppliers.values()],

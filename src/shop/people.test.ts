@@ -213,6 +213,8 @@ const SAMPLES: Record<string, object> = {
   tick: { step: "x", note: "" },
   untick: { step: "x" },
   "note minutes": { step: "x", minutes: 20 },
+  "note serial": { partId: "x", serial: "A1" },
+  "drop serial": { partId: "x", serial: "A1" },
   "note bill": { orderId: "x", bill: null },
   "note call": { says: "x" },
   "take payment": { minor: 100, back: false, how: "card", says: "" },

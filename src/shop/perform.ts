@@ -27,6 +27,7 @@ import { takeFromShelf } from "@/data/catalogue";
 import { NO_SUMMARY } from "@/core/job/summary";
 import { takenBy } from "@/core/job/taken";
 import { requestSchema } from "./request";
+import { cameAsAnother, inAnotherBike } from "./serials";
 import { benchOf, summaryOf, viewFrom } from "./jobView";
 import { assessOn, type Bench } from "./useCase";
 
@@ -130,6 +131,10 @@ async function carriedOut(
         ? await stepBack(trx, job, command.do, command.sure === true, who)
         : carryOut(job, command, bench);
     if (!outcome.ok) return outcome;
+    if (command.do === "note serial" && !command.confirmed) {
+      const asks = await cameAsAnother(trx, command.partId, command.serial);
+      if (asks) return bad(asks);
+    }
     return storeEdit(trx, job, outcome.value, { kind: command.do, request }, bench, line);
   });
 }
@@ -152,6 +157,9 @@ export async function storeEdit(
   if (!whole.success)
     return bad({ kind: "refused", says: `Not stored: ${whole.error.issues.map((i) => i.message).join("; ")}.` });
   const made = whole.data;
+  // Noted, undone or done again: whichever way a number comes in, the piece is in one bike alone.
+  const elsewhere = edit.job.serials ? await inAnotherBike(trx, made) : null;
+  if (elsewhere !== null) return bad({ kind: "refused", says: elsewhere });
   const orderSerial = Math.max(lastSerial(job), lastSerial(made));
   const event = { jobId: job.id, version: made.version, at, by, kind, says: edit.says, request };
   if (line === "later" && Object.keys(made.ticks).length === 0 && Object.keys(job.taken).length === 0) {

@@ -7,6 +7,7 @@ import { discountSchema } from "../cost/discount";
 import { answerSchema } from "./givenSheet";
 import { handLineSchema } from "../cost/handLine";
 import { billSchema } from "../supply/billSchema";
+import { serialText } from "../supply/serialSchema";
 import { MOST_TOOK_MINUTES } from "../work/took";
 import { photoSchema, type Job } from "./job";
 import { SLOTS } from "./slots";
@@ -74,6 +75,13 @@ export const commandSchema = z.discriminatedUnion("do", [
   z.strictObject({ do: z.literal("tick"), step: key, note: z.string().max(200), despite: reason.optional(), ...took }),
   z.strictObject({ do: z.literal("untick"), step: key }),
   z.strictObject({ do: z.literal("note minutes"), step: key, ...took }),
+  z.strictObject({
+    do: z.literal("note serial"),
+    partId: z.string().max(60),
+    serial: serialText,
+    confirmed: z.literal(true).optional(),
+  }),
+  z.strictObject({ do: z.literal("drop serial"), partId: z.string().max(60), serial: serialText }),
   z.strictObject({
     do: z.literal("note bill"),
     orderId: key,

@@ -11,6 +11,7 @@ import { discountSchema } from "../cost/discount";
 import { frozenSheetSchema } from "../cost/frozenSheet";
 import { handLineSchema } from "../cost/handLine";
 import { placedOrderSchema } from "../supply/placedOrder";
+import { fittedPiecesSchema } from "../supply/serialSchema";
 
 /** Why something held back was done all the same; empty where nothing held it. */
 const despite = text(400).default("");
@@ -58,6 +59,8 @@ export const jobSchema = z.strictObject({
   /** Pieces that finished steps took from the shelf, by part: they are off its count. */
   taken: z.record(z.string().max(60), z.int().min(0)).default({}),
   ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200), despite, tookMinutes: tookSchema })),
+  /** Which pieces went into the bike, by their serial numbers: for the warranty, and for what a maker calls back. */
+  serials: fittedPiecesSchema.default([]),
   /** What the customer has brought of their own, by part. */
   brought: z.record(z.string().max(60), z.strictObject(stamp)).default({}),
   /** Money that the customer gave, or was given back, the latest last. */
@@ -120,6 +123,7 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   orderSerial: 0,
   taken: {},
   ticks: {},
+  serials: [],
   brought: {},
   payments: [],
   calls: [],

@@ -96,7 +96,7 @@ const lastDay = ({ arrivals }: Assessment, today: string): string =>
 
 /**
  * Parts that fit a job as well as what it still has to buy and cost less or come sooner: worked out by putting each in, so that no check
- * is worse and no promise is lost by it. The drive itself is the customer's choice and is left alone. Books hold one part of each
+ * is worse and no promise is lost by it. The drive itself is the customer's choice and is left alone, and so is what was put in by hand. Books hold one part of each
  * different sheet: of two alike the cheapest is bought anyway.
  *
  * @param only of this part alone
@@ -125,6 +125,8 @@ export function* substitutes(job: Job, bench: Bench, only: string | null = null)
     const supplied = now.fit.build.supplied.filter((one) => one.part.id === want.partId && one.origin.type !== "kit");
     if (!was || THEIR_CHOICE.has(was.kind) || supplied.length !== 1 || supplied[0]!.quantity !== want.quantity) continue;
     const { origin } = supplied[0]!;
+    // What it is for is known to whoever put it in, and to no check: another of its kind need not do the same.
+    if (origin.type === "choice" && origin.slot === "by hand") continue;
     const found: Substitute[] = [];
     for (const part of candidates(was, bench)) {
       const changed = withInstead(job, was.id, origin, part, want.quantity);

@@ -11,6 +11,7 @@ import { calledPart } from "../parts/calledPart";
 import type { Part } from "../parts/part";
 import type { Spec } from "../parts/specs";
 import { lacks, type Promise } from "../promise/promises";
+import { hasOwnNumber } from "../supply/serials";
 import type { Held } from "../work/held";
 import type { Step } from "../work/steps";
 import { assess, type Assessment } from "./assess";
@@ -58,6 +59,8 @@ export type PartView = {
   readonly from: string;
   /** Brought by the customer, and whether it is here. */
   readonly theirs: "here" | "awaited" | null;
+  /** Each piece of it is known by the number on its label. */
+  readonly numbered: boolean;
 };
 
 /** All that a job's screens show; plain data, so that it crosses from server to browser. */
@@ -118,6 +121,7 @@ export function viewOf(
     quantity,
     from: origin.type,
     theirs: theirsOf(part, job),
+    numbered: hasOwnNumber(part.kind),
   }));
   const findings = now.fit.findings.map((finding) => ({
     ...finding,
@@ -147,6 +151,7 @@ export function viewOf(
         quantity,
         from: origin.type,
         theirs: theirsOf(part, job),
+        numbered: hasOwnNumber(part.kind),
         waits: waits[i]!,
       })),
       held,

@@ -62,6 +62,8 @@ export const ALLOWED: Readonly<Record<Deed, readonly Role[]>> = {
   tick: BENCH,
   untick: BENCH,
   "note minutes": BENCH,
+  "note serial": BENCH,
+  "drop serial": BENCH,
   "note bill": BUYING,
   sign: BENCH,
   "note call": ALL,

@@ -6,6 +6,8 @@ import { bad, good, type Result } from "../result";
  */
 const NUMBERED: ReadonlySet<string> = new Set(["hub-motor", "mid-motor", "frame-motor", "battery", "controller", "kit"]);
 export const isNumbered = (kind: string): boolean => NUMBERED.has(kind);
+/** A kit's number is on its box; what is fitted has a label of its own. */
+export const hasOwnNumber = (kind: string): boolean => isNumbered(kind) && kind !== "kit";
 
 /** Serial numbers as they are typed or scanned: one a line, or with commas between. @example readSerials("A1\n A2, A3") // => ["A1", "A2", "A3"] */
 export const readSerials = (typed: string): string[] =>
@@ -16,6 +18,8 @@ export const readSerials = (typed: string): string[] =>
 
 /** A number is the same however its letters are typed, and wherever a reader put spaces. */
 export const plainSerial = (serial: string): string => serial.replace(/\s+/g, "").toUpperCase();
+
+export const sameSerial = (one: string, other: string): boolean => plainSerial(one) === plainSerial(other);
 
 /**
  * Looks at the serial numbers written with one line of a delivery.

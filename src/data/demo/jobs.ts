@@ -19,11 +19,15 @@ export type DemoJob = {
   choices: Record<string, string>;
   /** Remedies accepted, by rule and the start of the remedy's id. */
   accept: [rule: string, remedy: string][];
+  /** Worn things that are renewed while the bike is on the stand, by part. */
+  renew?: Record<string, number>;
   through: "ask" | "fit" | "order" | "build";
   /** A further wish that got a sheet of its own, and why the customer did not take it. */
   alsoAsked?: { line: { says: string; priceMinor: number; costMinor: number }; declined: string };
   /** How the work came out: minutes and a note for each step, and by how much the suppliers' bills were over the orders, the first first. */
   cameOut?: { took: Partial<Record<TaskId, [minutes: number, note: string]>>; billedOverMinor: { goods: number; carriage: number }[] };
+  /** Numbers of the pieces that went into it, by part. */
+  serials?: Record<string, string>;
   /** What such a shop usually finds out too late. */
   late: string;
 };
@@ -112,6 +116,7 @@ export const DEMO_JOBS: DemoJob[] = [
         { goods: 4_10, carriage: 0 },
       ],
     },
+    serials: { "hf250-622": "PW26-118402", "bat-36-13-rack": "EB-0926-3317", "ctl-36-15": "36C-77120" },
   },
   {
     customer: "Odo and Sanne Wexcombe",
@@ -246,6 +251,7 @@ export const DEMO_JOBS: DemoJob[] = [
       ["kit/lacks main fuse", "fuse-"],
       ["shell/torque-reaction", "buy-"],
     ],
+    renew: { "joining-link": 1 },
     through: "fit",
   },
   {
@@ -297,6 +303,7 @@ export const DEMO_JOBS: DemoJob[] = [
     },
     choices: { kit: "kit-front-622", battery: "bat-36-10-dt" },
     accept: [],
+    renew: { "use-brake-cables": 1, "use-headset-bearings": 1, "joining-link": 1, "use-hub-bearings": 2, "use-rim-pads": 2 },
     through: "fit",
   },
   {
@@ -350,6 +357,7 @@ export const DEMO_JOBS: DemoJob[] = [
     },
     choices: { kit: "kit-bare-250", battery: "bat-36-8-bag" },
     accept: [["kit/lacks charger", "charger"]],
+    renew: { "use-brake-cables": 1, "use-rim-pads": 2, "use-hub-bearings": 1, "use-headset-bearings": 1, "use-short-grips": 1 },
     through: "fit",
   },
   {
@@ -398,6 +406,7 @@ export const DEMO_JOBS: DemoJob[] = [
       ["kit/lacks charger", "charger"],
       ["kit/lacks main fuse", "fuse-"],
     ],
+    renew: { "use-disc-pads": 2, "use-headset-bearings": 1, "use-hub-bearings": 3, "joining-link": 2, "use-short-grips": 1, "use-brake-cables": 1 },
     through: "fit",
   },
   {
@@ -461,6 +470,7 @@ export const DEMO_JOBS: DemoJob[] = [
     },
     choices: { kit: "kit-mid-500", battery: "bat-48-14-dt" },
     accept: [],
+    renew: { "use-disc-pads": 2, "use-headset-bearings": 1, "use-hub-bearings": 2, "joining-link": 1, "use-silicone-grease": 2, "use-short-grips": 1 },
     through: "fit",
   },
   {
@@ -508,6 +518,7 @@ export const DEMO_JOBS: DemoJob[] = [
     },
     choices: { kit: "kit-front-507", battery: "bat-36-13-box" },
     accept: [["kit/lacks charger", "charger"]],
+    renew: { "use-brake-cables": 2, "use-rim-pads": 1, "use-short-grips": 1 },
     through: "fit",
   },
   {
@@ -552,6 +563,7 @@ export const DEMO_JOBS: DemoJob[] = [
     },
     choices: { kit: "kit-two-559", battery: "bat-48-21-box" },
     accept: [["kit/lacks charger", "charger"]],
+    renew: { "use-disc-pads": 2, "use-hub-bearings": 2, "use-headset-bearings": 1, "use-brake-cables": 1, "joining-link": 2 },
     through: "fit",
   },
   {
@@ -596,6 +608,7 @@ export const DEMO_JOBS: DemoJob[] = [
     },
     choices: { kit: "kit-frame-250", battery: "bat-36-10-dt" },
     accept: [["kit/lacks charger", "charger"]],
+    renew: { "use-headset-bearings": 1, "use-disc-pads": 2, "joining-link": 1, "use-short-grips": 1, "use-silicone-grease": 1, "use-hub-bearings": 1 },
     through: "fit",
   },
   {
@@ -635,6 +648,7 @@ export const DEMO_JOBS: DemoJob[] = [
     },
     choices: { kit: "kit-mid-250", battery: "bat-36-10-dt" },
     accept: [],
+    renew: { "use-brake-cables": 1, "use-rim-pads": 2, "use-hub-bearings": 2, "use-headset-bearings": 1, "joining-link": 1 },
     through: "fit",
   },
   {

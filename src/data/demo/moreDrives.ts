@@ -93,6 +93,7 @@ const BATTERIES: PartHead[] = [
   ),
   part("battery", "bat-48-13-rack", "Pack 48 V 13 Ah, rack", "Ebbing", 4.0, pack({ mount: "rack", lengthMm: 385, heightMm: 78, widthMm: 155, plug: "flat contacts, 30 A", cradleMm: 18 }), [salt(372, 5, PACK)]),
   part("battery", "bat-48-21-box", "Pack 48 V 21 Ah, box", "Ebbing", 5.9, pack({ mount: "box", capacityAh: 21, continuousA: 60, lengthMm: 300, heightMm: 150, widthMm: 140, plug: "flat contacts, 45 A", cradleMm: 0, tripA: 90 }), [salt(566, 7, PACK)]),
+  part("battery", "bat-48-22-box", "Pack 48 V 22 Ah, box, plain case", "Ebbing", 5.9, pack({ mount: "box", capacityAh: 22, continuousA: 60, lengthMm: 300, heightMm: 150, widthMm: 140, plug: "flat contacts, 45 A", cradleMm: 0, tripA: 90 }), [tide(518, 6, PACK)]),
   part("battery", "bat-48-12-seat", "Pack 48 V 12 Ah, behind the seat tube", "Ebbing", 3.7, pack({ mount: "seat tube", capacityAh: 12, lengthMm: 345, heightMm: 92, widthMm: 90, plug: "flat contacts, 30 A" }), [salt(356, 6, PACK)]),
   part("battery", "bat-52-20-dt", "Pack 52 V 20 Ah, down tube", "Ebbing", 5.2, pack({ series: 14, capacityAh: 20, continuousA: 40, lengthMm: 435, heightMm: 112, widthMm: 96, tripA: 60 }), [salt(598, 9, PACK)]),
   part("battery", "bat-52-14-dt", "Pack 52 V 14 Ah, down tube", "Ebbing", 3.9, pack({ series: 14, capacityAh: 14, continuousA: 32, lengthMm: 378, heightMm: 92, widthMm: 92 }), [salt(446, 7, PACK)]),

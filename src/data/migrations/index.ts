@@ -19,6 +19,7 @@ import * as invoices from "./017_invoices";
 import * as shelfMoves from "./018_shelf_moves";
 import * as offers from "./019_offers";
 import * as used from "./020_used";
+import * as fitted from "./021_fitted";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -46,6 +47,7 @@ const MIGRATIONS: Migration[] = [
   { name: "018_shelf_moves", ...shelfMoves, down: forwardsOnly },
   { name: "019_offers", ...offers, down: forwardsOnly },
   { name: "020_used", ...used, down: forwardsOnly },
+  { name: "021_fitted", ...fitted, down: forwardsOnly },
 ];
 
 export const migrationSource = {

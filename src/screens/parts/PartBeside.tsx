@@ -19,7 +19,11 @@ export type Beside = {
   }[];
   readonly alike: readonly Alike[];
   readonly prices: readonly PriceLine[];
-  readonly serials: readonly { readonly number: string; readonly serial: string; readonly lot: string; readonly at: string }[];
+  readonly serials: readonly {
+    readonly serial: string;
+    readonly came: { readonly with: string; readonly lot: string; readonly at: string } | null;
+    readonly bike: { readonly jobId: string; readonly number: number; readonly customer: string } | null;
+  }[];
 };
 
 export function PartBeside({
@@ -49,17 +53,26 @@ export function PartBeside({
       )}
       {page.serials.length > 0 && (
         <section className="card">
-          <h2>Serial numbers that came</h2>
-          {page.serials.map(({ number, serial, lot, at }) => (
-            <p key={`${number} ${serial}`}>
+          <h2>Its pieces, by serial number</h2>
+          {page.serials.map(({ serial, came, bike }) => (
+            <p key={serial}>
               <b className="num">{serial}</b>
-              {lot && `, lot ${lot}`}{" "}
-              <span className="soft small">
-                {formatDay(at)} with{" "}
-                <Link prefetch={false} className="num" href={`/buying/${number}`}>
-                  {number}
+              {came?.lot && `, lot ${came.lot}`}{" "}
+              {came && (
+                <span className="soft small">
+                  came {formatDay(came.at)} with{" "}
+                  <Link prefetch={false} className="num" href={`/buying/${came.with}`}>
+                    {came.with}
+                  </Link>
+                </span>
+              )}{" "}
+              {bike ? (
+                <Link prefetch={false} href={`/jobs/${bike.jobId}/build`}>
+                  in the bike of {String(bike.number).padStart(4, "0")} {bike.customer}
                 </Link>
-              </span>
+              ) : (
+                <span className="soft small">in no bike yet</span>
+              )}
             </p>
           ))}
         </section>

@@ -4,6 +4,7 @@ import type { Result } from "@/core/result";
 import { refused, type Bench, type UseCase } from "../useCase";
 import { ASIDE, putAside, takeUp } from "./aside";
 import { noteMinutes, sign, tick, untick } from "./build";
+import { dropSerial, noteSerial } from "./serials";
 import { brought, choose, putIn, putInInstead, takeOut } from "./choose";
 import { editWish } from "./editWish";
 import { noteCall } from "./noteCall";
@@ -44,6 +45,8 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   tick,
   untick,
   "note minutes": noteMinutes,
+  "note serial": noteSerial,
+  "drop serial": dropSerial,
   "note bill": noteBill,
   sign,
   brought,

@@ -14,6 +14,7 @@ import { useSettings } from "../../settings";
 import { Only } from "../../Only";
 import { useJob } from "../JobContext";
 import { Photos } from "../Photos";
+import { NumbersApart, SerialNumbers } from "./SerialNumbers";
 import "./build.css";
 
 /** The work order at arm's length: one step large, the rest as a list; ticked and signed by name. */
@@ -68,6 +69,7 @@ export function BuildStage() {
         <div ref={top} />
         <StepCard key={shown.id} step={shown} number={index + 1} onDone={() => setPicked(null)} />
         <Photos key={`photos ${shown.id}`} step={shown.id} />
+        <NumbersApart />
         <SignOff />
         {!view.work.signHeld.stop && (
           <>
@@ -202,6 +204,7 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
                     It is here
                   </button>
                 )}
+                {part.numbered && <SerialNumbers part={part} />}
               </li>
             ))}
           </ul>
