@@ -130,13 +130,9 @@ function loadedWith(file: string): { readonly modules: readonly string[]; readon
 
 /** Screens that read what is typed by its schema, or load only when they are opened. */
 const READS_SCHEMAS = [
-  "screens/house/HouseScreen.tsx",
-  "screens/job/ask/AskStage.tsx",
   "screens/job/sheet/Accepting.tsx",
-  "screens/parts/PartScreen.tsx",
-  "screens/parts/Offers.tsx",
+  "screens/suppliers/Costs.tsx",
   "screens/suppliers/PriceLists.tsx",
-  "screens/suppliers/SupplierScreen.tsx",
   "screens/tools/ToolChart.tsx",
 ];
 

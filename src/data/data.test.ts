@@ -2,7 +2,7 @@ import type { Knex } from "knex";
 import { existsSync, mkdtempSync, readdirSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import { newJob } from "@/core/job/job";
 import { readPart } from "@/core/parts/part";
 import { findRawPart, loadCatalogue, saveParts, saveSuppliers } from "./catalogue";

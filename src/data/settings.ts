@@ -1,6 +1,7 @@
 import { randomInt } from "node:crypto";
 import type { Knex } from "knex";
-import { DEFAULT_HOUSE_RULES, houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
+import { houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
 
 export async function readSetting(db: Knex, key: string): Promise<unknown> {
   const row = await db<{ key: string; value: string }>("setting").where({ key }).first();

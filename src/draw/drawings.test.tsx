@@ -4,7 +4,7 @@ import { isDrawn, PartView } from "./PartView";
 import { renderToStaticMarkup } from "react-dom/server";
 import { donorOf, hub, mid, battery } from "../../tests/bench.fixture";
 import { Catalogue } from "@/core/parts/catalogue";
-import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import { assess } from "@/core/job/assess";
 import { newJob, type Job } from "@/core/job/job";
 import { layoutOf, type Layout } from "@/core/job/layout";

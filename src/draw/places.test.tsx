@@ -1,7 +1,7 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { readPart, type Part } from "@/core/parts/part";
 import { Catalogue } from "@/core/parts/catalogue";
-import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import { fitOf } from "@/core/job/assess";
 import { newJob, type Job } from "@/core/job/job";
 import { placesOf, type Places } from "@/core/job/places";

@@ -1,5 +1,5 @@
 import { minutesOf } from "@/core/work/steps";
-import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import type { Command } from "@/core/job/command";
 import { findJob, listJobs } from "@/data/jobs";
 import { findPurchase, listPurchases } from "@/data/purchases";

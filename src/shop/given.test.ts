@@ -1,4 +1,4 @@
-import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import { piecesFromShelf } from "@/core/cost/shelf";
 import { readJobFile, writeJobFile } from "@/core/job/jobFile";
 import { toTell } from "@/core/job/given";

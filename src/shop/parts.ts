@@ -1,8 +1,11 @@
+import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import { bad, good, type Result } from "@/core/result";
 import { alike, type Alike } from "@/core/parts/alike";
 import type { Catalogue } from "@/core/parts/catalogue";
-import type { PartKind } from "@/core/parts/kinds";
+import { kindNamed, type PartKind } from "@/core/parts/kinds";
+import { figuresOf, tellIssue } from "@/core/parts/tellIssue";
+import type { FieldSchema } from "@/core/figures/schema";
 import type { PartList, PartRow } from "@/core/parts/partList";
 import { isPriced, readPart, type Currency, type Offer, type Part, type SpecIssue, type Supplier } from "@/core/parts/part";
 import { findJob, wantedBy } from "@/data/jobs";
@@ -69,6 +72,10 @@ function rowOf(part: Part, catalogue: Catalogue): PartRow {
 export type PartPage = {
   raw: Record<string, unknown>;
   issues: SpecIssue[];
+  /** The same in a sentence, told by the labels of the fields. */
+  says: string;
+  /** The figures of its kind. */
+  figures: FieldSchema;
   suppliers: Supplier[];
   /** What a kit holds, by number. */
   contents: Readonly<Record<string, { readonly kind: PartKind; readonly name: string; readonly spec: Part["spec"] }>>;
@@ -91,6 +98,43 @@ export type PartPage = {
   /** What a piece cost of whom, over time, in the shop's currency. */
   readonly prices: readonly PriceLine[];
 };
+
+/**
+ * The page of a part that is not there yet.
+ * @param onlyFor the job whose customer brings it: for that job alone, numbered so that it is nobody else's; null for one of the shop's
+ */
+export async function newPart(
+  db: Knex,
+  ofKind: string,
+  onlyFor: string | null,
+): Promise<Omit<PartPage, "version"> & { version: null }> {
+  const kind = kindNamed(ofKind);
+  return {
+    raw: {
+      id: onlyFor === null ? "" : `own-${kind}-${randomUUID().slice(0, 8)}`,
+      kind,
+      name: onlyFor === null ? "" : `Customer's own ${kind.replace("-", " ")}`,
+      maker: "",
+      massKg: null,
+      inStock: 0,
+      ...(onlyFor !== null && { onlyFor }),
+      offers: [],
+      spec: {},
+    },
+    issues: [],
+    says: "",
+    figures: figuresOf(kind),
+    version: null,
+    history: [],
+    shelf: null,
+    wantedBy: [],
+    alike: [],
+    prices: [],
+    serials: [],
+    suppliers: await suppliersOf(db),
+    contents: {},
+  };
+}
 
 /** A part as it stands, broken or not, with what is wrong; undefined for an unknown number. */
 export async function openPart(db: Knex, id: string): Promise<PartPage | undefined> {
@@ -117,6 +161,8 @@ export async function openPart(db: Knex, id: string): Promise<PartPage | undefin
     serials: (await numberedPieces(db, id)).slice(0, SHOWN_MOVES),
     prices: priceLines(await pricesSeen(db, id), house),
     issues: read.ok ? [] : read.error,
+    says: read.ok ? "" : read.error.map((issue) => tellIssue(issue, String(raw.kind))).join("; "),
+    figures: figuresOf(kindNamed(raw.kind)),
     suppliers: [...catalogue.suppliers.values()],
     contents: Object.fromEntries(
       contents.flatMap(({ partId }) => {

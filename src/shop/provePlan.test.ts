@@ -1,5 +1,5 @@
 import { Catalogue } from "@/core/parts/catalogue";
-import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import type { Part, Supplier } from "@/core/parts/part";
 import { supplyPlan } from "@/core/supply/supplyPlan";
 import { offer, partOf } from "../../tests/bench.fixture";

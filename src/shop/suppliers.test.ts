@@ -1,6 +1,7 @@
 import type { Knex } from "knex";
-import { supplierMerged, tellSupplierIssue } from "@/core/supply/supplierChanges";
-import { NO_TERMS } from "@/core/parts/terms";
+import { recordMerged } from "@/core/figures/merged";
+import { tellSupplierIssue } from "@/core/supply/supplierChanges";
+import { NO_TERMS } from "@/core/parts/noTerms";
 import { loadCatalogue } from "@/data/catalogue";
 import { openDatabase } from "@/data/connection";
 import { listSuppliers, newSupplier, openSupplier, storeSupplier } from "./suppliers";
@@ -44,7 +45,7 @@ test("the same thing twice is stored once; a taken short name, and what somebody
   const late = await store(mine, 1);
   if (late.ok || !late.error.stale) throw new Error("a stale supplier was stored");
   expect(late.error.issues[0]!.message).toContain("Changed: name, Tam");
-  const merged = supplierMerged(GANNET, mine, late.error.stale.now);
+  const merged = recordMerged(GANNET, mine, late.error.stale.now, "terms");
   expect(merged).toMatchObject({ name: "Gannet and Sons", terms: { payment: "30 days net", cutOff: "12:00" } });
   expect(await store(merged, 2)).toMatchObject({ ok: true });
   const { history } = (await openSupplier(db, "gannet"))!;

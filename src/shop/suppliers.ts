@@ -2,8 +2,8 @@ import type { Knex } from "knex";
 import { bad, good, type Result } from "@/core/result";
 import { supplierSchema, type SpecIssue, type Supplier } from "@/core/parts/part";
 import { seenLead, type SeenLead } from "@/core/supply/seenLead";
-import { supplierChanges } from "@/core/supply/supplierChanges";
-import { NO_TERMS } from "@/core/parts/terms";
+import { supplierChanges, tellSupplierIssue } from "@/core/supply/supplierChanges";
+import { NO_TERMS } from "@/core/parts/noTerms";
 import { findRawSupplier, loadCatalogue, saveSuppliers } from "@/data/catalogue";
 import { houseRules } from "@/data/settings";
 import { receipts } from "@/data/purchases";
@@ -44,9 +44,12 @@ export async function listSuppliers(db: Knex): Promise<SupplierList> {
 
 const isRated = ({ currency }: Supplier, house: HouseRules) => currency === house.currency || house.rates[currency] !== undefined;
 
+/** What is wrong with a field, by its path, and the sentence that tells it by its label. */
+export type SupplierIssue = SpecIssue & { readonly says: string };
+
 export type SupplierPage = {
   readonly raw: Record<string, unknown>;
-  readonly issues: readonly SpecIssue[];
+  readonly issues: readonly SupplierIssue[];
   readonly version: number;
   readonly history: readonly RecordLine[];
   readonly seen: SeenLead | null;
@@ -69,7 +72,7 @@ export async function openSupplier(db: Knex, id: string): Promise<SupplierPage |
   const { n } = (await db("offer").where({ supplier_id: id }).count({ n: "*" }).first()) as { n: number };
   return {
     raw,
-    issues: issuesOf(raw),
+    issues: issuesOf(raw).map(told),
     version,
     history,
     seen: seenLead(came.get(id) ?? []),
@@ -99,6 +102,8 @@ export async function newSupplier(db: Knex): Promise<SupplierPage> {
     money: moneyOf(house),
   };
 }
+
+const told = (issue: SpecIssue): SupplierIssue => ({ ...issue, says: tellSupplierIssue(issue) });
 
 function issuesOf(raw: unknown): SpecIssue[] {
   const read = supplierSchema.safeParse(raw);

@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import { Catalogue } from "@/core/parts/catalogue";
 import type { Part, Supplier } from "@/core/parts/part";
 import { totalOf } from "@/core/supply/frontier";

@@ -197,6 +197,19 @@ test("a finished job says how its money came out; a bill and a time are noted, a
   await page.type('[aria-label="Minutes that the step took"]', "65");
   await click(page, "Note the time", ".step-foot");
   await shows(page, ".step-foot", "took 65 min");
+  // The number on the piece's label, and not that on our own: signed or not, it is noted and taken out.
+  const box = '[aria-label="Front hub 250, laced in 622: serial number"]';
+  await click(page, "take it out", ".serials");
+  await page.waitForSelector(box);
+  await page.type(box, "hf250-622");
+  await page.keyboard.press("Enter");
+  await shows(page, ".serials", "names the part, not the piece");
+  await holds(page, box, "hf250-622");
+  await page.click(box, { clickCount: 3 });
+  await page.type(box, "PW26-118999");
+  await page.keyboard.press("Enter");
+  await shows(page, ".serials", "PW26-118999");
+  expect(await page.$(box)).toBeNull();
   await goTo(page, `${stand.base}/house`);
   await shows(page, ".house-lessons", "it lost money");
   expect(complaints).toEqual([]);

@@ -1,4 +1,5 @@
 import { request } from "node:http";
+import { gzipSync } from "node:zlib";
 import { COMMUTE } from "../ride.fixture";
 import { click, jobId, openPage, openStand, reload, shows, type Stand } from "./stand";
 
@@ -150,4 +151,38 @@ test("a tool's link is reckoned in the browser that opens it, not where the page
   await shows(page, ".tool-result", "2187 mm");
   await click(page, "all tools");
   expect(complaints).toEqual([]);
+});
+
+/** Law: however a page grows, what comes with it stays what a tablet in the workshop loads at once. */
+test("no page comes with more than 330 kB of code; charts, dialogs and schemas come when they are opened", async () => {
+  const id = await jobId(stand, "Maud");
+  const stages = ["ask", "survey", "drive", "fit", "sheet", "order", "build"].map((stage) => `/jobs/${id}/${stage}`);
+  const pages = [
+    "/",
+    "/parts",
+    "/parts/bat-36-13-rack",
+    "/parts/new",
+    "/parts/count",
+    "/buying",
+    "/suppliers",
+    "/suppliers/lowtide",
+  ];
+  const sizes = new Map<string, number>();
+  const over: string[] = [];
+  for (const path of [...pages, ...stages, "/house", "/people", "/tools", "/tools/chainline"]) {
+    const answer = await fetch(stand.base + path);
+    expect([path, answer.status]).toEqual([path, 200]);
+    // What is for browsers without modules is loaded by none of today's.
+    const scripts = (await answer.text()).match(/(?:src|href)="\/_next\/static\/[^"]+?\.js"[^>]*/g)!;
+    const files = new Set(scripts.filter((one) => !one.includes("noModule")).map((one) => /"([^"]+)"/.exec(one)![1]!));
+    expect(files.size).toBeGreaterThan(5);
+    let sum = 0;
+    for (const file of files) {
+      if (!sizes.has(file))
+        sizes.set(file, gzipSync(Buffer.from(await (await fetch(stand.base + file)).arrayBuffer()), { level: 9 }).length);
+      sum += sizes.get(file)!;
+    }
+    if (sum > 330 * 1024) over.push(`${path}: ${Math.round(sum / 1024)} kB`);
+  }
+  expect(over).toEqual([]);
 });

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { offer, partOf, placedOrder, QUAY } from "../../../tests/bench.fixture";
-import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "../house/defaults";
 import { Catalogue } from "../parts/catalogue";
 import type { PlacedOrder } from "../supply/placedOrder";
 import { pieceCost, supplyPlan } from "../supply/supplyPlan";

@@ -1,7 +1,8 @@
 import { fit } from "../fit/engine";
 import { chosenParts } from "../job/supplied";
 import { newJob, type Job } from "../job/job";
-import { DEFAULT_HOUSE_RULES, type HouseRules } from "../house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "../house/defaults";
+import type { HouseRules } from "../house/houseRules";
 import { Catalogue } from "../parts/catalogue";
 import type { Supplier } from "../parts/part";
 import type { Step } from "../work/steps";

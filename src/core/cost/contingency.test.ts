@@ -1,5 +1,5 @@
 import { donorOf } from "../../../tests/bench.fixture";
-import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "../house/defaults";
 import type { Finding } from "../fit/finding";
 import { contingencyOf, contingencyTitle } from "./contingency";
 

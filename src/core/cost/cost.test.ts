@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { Catalogue } from "../parts/catalogue";
 import { battery, offer, partOf, placedOrder, QUAY } from "../../../tests/bench.fixture";
-import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "../house/defaults";
 import { assess } from "../job/assess";
 import { newJob, type Job } from "../job/job";
 import type { Offer, Part, Supplier } from "../parts/part";

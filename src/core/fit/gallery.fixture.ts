@@ -11,7 +11,8 @@ import {
   ASKED,
   NOTHING_ASKED,
 } from "../../../tests/bench.fixture";
-import { DEFAULT_HOUSE_RULES, type HouseRules } from "../house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "../house/defaults";
+import type { HouseRules } from "../house/houseRules";
 import { Catalogue } from "../parts/catalogue";
 import type { Part } from "../parts/part";
 import type { PartKind } from "../parts/kinds";

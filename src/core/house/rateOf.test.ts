@@ -1,4 +1,5 @@
-import { DEFAULT_HOUSE_RULES, houseRulesSchema } from "./houseRules";
+import { DEFAULT_HOUSE_RULES } from "./defaults";
+import { houseRulesSchema } from "./houseRules";
 import { rateOf } from "./rateOf";
 
 const house = { rates: { GBP: 1.15, CHF: 1.06 }, ratesOf: { GBP: { day: "2026-11-02", source: "our bank" } } };

@@ -1,4 +1,5 @@
-import { DEFAULT_HOUSE_RULES, houseRulesSchema } from "./houseRules";
+import { DEFAULT_HOUSE_RULES } from "./defaults";
+import { houseRulesSchema } from "./houseRules";
 import { SCHOOLS } from "./schools";
 
 describe("the schools", () => {

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { Catalogue } from "../parts/catalogue";
 import { battery, controller, donorOf, hub, QUAY, SOUND } from "../../../tests/bench.fixture";
-import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "../house/defaults";
 import { fitOf } from "./assess";
 import { newJob } from "./job";
 import { jobFileJsonSchema, readJobFile, writeJobFile } from "./jobFile";

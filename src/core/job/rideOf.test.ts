@@ -1,5 +1,5 @@
 import { battery, controller, donorOf, hub, mid, partOf, SOUND } from "../../../tests/bench.fixture";
-import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "../house/defaults";
 import { Catalogue } from "../parts/catalogue";
 import type { Part } from "../parts/part";
 import { routeByHand } from "../route/byHand";

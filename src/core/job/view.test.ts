@@ -1,7 +1,7 @@
 import { readPart, type Part } from "../parts/part";
 import { Catalogue } from "../parts/catalogue";
 import { battery, controller, donorOf, hub, mid, partOf, placedOrder, QUAY, shellRings } from "../../../tests/bench.fixture";
-import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "../house/defaults";
 import { assess } from "./assess";
 import { newJob, jobSchema, type Job } from "./job";
 import { layoutOf } from "./layout";

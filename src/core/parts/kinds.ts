@@ -47,3 +47,5 @@ export const KIND_NAMES = {
 
 export type PartKind = keyof typeof KIND_NAMES;
 export const PART_KINDS = Object.keys(KIND_NAMES) as [PartKind, ...PartKind[]];
+/** A kind by its name; what has none that is known is shown as the plainest. */
+export const kindNamed = (name: unknown): PartKind => PART_KINDS.find((one) => one === name) ?? "tyre";

@@ -1,12 +1,12 @@
 import { z } from "zod";
+import { CURRENCIES } from "../money/currencies";
 import { bad, good, type Result } from "../result";
 import { SPECS, type Spec } from "./specs";
 import { PART_KINDS, type PartKind } from "./kinds";
 import { termsSchema } from "./terms";
 
-export const CURRENCIES = ["EUR", "GBP", "USD", "CHF"] as const;
 export const currencySchema = z.enum(CURRENCIES, "must be one of EUR, GBP, USD, CHF");
-export type Currency = z.output<typeof currencySchema>;
+export type { Currency } from "../money/currencies";
 
 const id = z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, "must be small letters, figures and hyphens, at most 60");
 

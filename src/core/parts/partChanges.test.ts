@@ -1,5 +1,6 @@
 import fc from "fast-check";
-import { partChanges, partMerged } from "./partChanges";
+import { recordMerged } from "../figures/merged";
+import { partChanges } from "./partChanges";
 
 const PART = {
   id: "a",
@@ -22,7 +23,7 @@ test("what changed is told by its labels, and nothing is nothing", () => {
 test("over what stands now only what was changed of what was seen is one's own", () => {
   const mine = { ...PART, name: "Mine", spec: { ...PART.spec, widthMm: 50 } };
   const now = { ...PART, inStock: 1, maker: "Quay", spec: { ...PART.spec, beadSeatMm: 584, tread: "slick" } };
-  expect(partMerged(PART, mine, now)).toEqual({
+  expect(recordMerged(PART, mine, now, "spec")).toEqual({
     ...PART,
     name: "Mine",
     inStock: 1,
@@ -41,8 +42,8 @@ test("who changed nothing gets what stands; where nobody else was, one's own", (
   });
   fc.assert(
     fc.property(raw, raw, (one, two) => {
-      expect(partMerged(one, one, two)).toEqual(two);
-      expect(partMerged(one, two, one)).toEqual(two);
+      expect(recordMerged(one, one, two, "spec")).toEqual(two);
+      expect(recordMerged(one, two, one, "spec")).toEqual(two);
     }),
   );
 });

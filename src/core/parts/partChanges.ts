@@ -17,15 +17,3 @@ export function partChanges(before: Raw, after: Raw): string[] {
     ...(same(before.offers, after.offers) ? [] : ["who sells it, and for how much"]),
   ];
 }
-
-/** What somebody typed, over what stands now: only what they changed of what they had seen is theirs. */
-export function partMerged(seen: Raw, mine: Raw, now: Raw): Raw {
-  const merged = (was: Raw, typed: Raw, stands: Raw): Raw =>
-    Object.fromEntries(
-      [...new Set([...Object.keys(stands), ...Object.keys(typed)])].flatMap((key) => {
-        const from = same(was[key], typed[key]) ? stands : typed;
-        return key in from ? [[key, from[key]]] : [];
-      }),
-    );
-  return { ...merged(seen, mine, now), spec: merged(record(seen.spec), record(mine.spec), record(now.spec)) };
-}

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { text } from "../record";
+import { WEEKDAYS } from "./weekdays";
 
 const MONEY = "must be 0.00 to 100,000.00";
 const money = z.int(MONEY).min(0, MONEY).max(100_000_00, MONEY);
@@ -12,8 +13,6 @@ const share = (most: number) => {
 /** Headings under which a customs office sorts what a shop buys: each has its own rate, and the rate hangs on the origin. */
 export const DUTY_HEADINGS = ["motors and kits", "batteries", "bicycle parts"] as const;
 export type DutyHeading = (typeof DUTY_HEADINGS)[number];
-
-export const WEEKDAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"] as const;
 
 /** What a supplier asks beside prices and plain carriage, and how the shop orders there. Amounts in cents of the supplier's currency, the broker's in the shop's. */
 export const termsSchema = z.strictObject({
@@ -71,18 +70,3 @@ export const termsSchema = z.strictObject({
     .describe("Customs"),
 });
 export type Terms = z.output<typeof termsSchema>;
-
-export const NO_TERMS: Terms = {
-  sendTo: "",
-  desk: "",
-  customerNumber: "",
-  payment: "",
-  orderDays: [],
-  cutOff: "",
-  carriageSteps: [],
-  massSteps: [],
-  smallOrderUnderMinor: null,
-  smallOrderFeeMinor: 0,
-  paymentPercent: 0,
-  customs: null,
-};

@@ -1,7 +1,9 @@
 import fc from "fast-check";
 import { Catalogue } from "../parts/catalogue";
 import type { Supplier } from "../parts/part";
-import { NO_TERMS, WEEKDAYS, type Terms } from "../parts/terms";
+import { NO_TERMS } from "../parts/noTerms";
+import type { Terms } from "../parts/terms";
+import { WEEKDAYS } from "../parts/weekdays";
 import { expectedDay } from "./expected";
 import { daysBetween, isWorkingDay } from "./orderDay";
 

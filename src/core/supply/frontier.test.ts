@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { DEFAULT_HOUSE_RULES } from "../house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "../house/defaults";
 import { Catalogue } from "../parts/catalogue";
 import type { Part, Supplier } from "../parts/part";
 import { offer, partOf } from "../../../tests/bench.fixture";

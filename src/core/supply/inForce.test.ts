@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { offer, partOf, QUAY } from "../../../tests/bench.fixture";
-import { DEFAULT_HOUSE_RULES as house } from "../house/houseRules";
+import { DEFAULT_HOUSE_RULES as house } from "../house/defaults";
 import { Catalogue } from "../parts/catalogue";
 import { isInForce, offerSchema, readPart } from "../parts/part";
 import { priceLines } from "./seenPrices";

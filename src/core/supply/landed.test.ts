@@ -1,12 +1,14 @@
 import fc from "fast-check";
-import { DEFAULT_HOUSE_RULES, type HouseRules } from "../house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "../house/defaults";
+import type { HouseRules } from "../house/houseRules";
 import { Catalogue } from "../parts/catalogue";
 import { supplierSchema, type Offer, type Part, type Supplier } from "../parts/part";
 import { offer, partOf } from "../../../tests/bench.fixture";
 import { headingOf, landedCarriage, landedGoods, stepsAsked } from "./landed";
 import { arrivalDay, waitDays } from "./orderDay";
 import { supplyPlan } from "./supplyPlan";
-import { NO_TERMS, type Terms } from "../parts/terms";
+import { NO_TERMS } from "../parts/noTerms";
+import type { Terms } from "../parts/terms";
 
 const QUAY: Supplier = {
   id: "quay",

@@ -3,7 +3,8 @@ import type { HouseRules } from "../house/houseRules";
 import type { PartKind } from "../parts/kinds";
 import type { Supplier } from "../parts/part";
 import { carriageSteps, type CarriageStep, type MassStep, type SupplierIn } from "./cheapest";
-import { NO_TERMS, type DutyHeading } from "../parts/terms";
+import { NO_TERMS } from "../parts/noTerms";
+import type { DutyHeading } from "../parts/terms";
 
 /**
  * What an order costs until it lies in the shop, in whole cents of the shop's currency; the parts add up to it to the cent.

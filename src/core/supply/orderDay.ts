@@ -1,4 +1,6 @@
-import { NO_TERMS, WEEKDAYS, type Terms } from "../parts/terms";
+import { NO_TERMS } from "../parts/noTerms";
+import type { Terms } from "../parts/terms";
+import { WEEKDAYS } from "../parts/weekdays";
 
 const DAY_MS = 86_400_000;
 const WORKING: readonly string[] = ["Mon", "Tue", "Wed", "Thu", "Fri"];

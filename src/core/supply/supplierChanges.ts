@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { labelAt, type FieldSchema } from "../figures/schema";
 import { supplierSchema, type SpecIssue } from "../parts/part";
-import { NO_TERMS, termsSchema } from "../parts/terms";
+import { NO_TERMS } from "../parts/noTerms";
+import { termsSchema } from "../parts/terms";
 
 const shapeOf = (schema: z.ZodType) => z.toJSONSchema(schema, { io: "input" }) as FieldSchema;
 const SHAPE = shapeOf(supplierSchema);
@@ -30,16 +31,4 @@ export function supplierChanges(before: Raw, after: Raw): string[] {
     ...differing(before, after),
     ...differing({ ...NO_TERMS, ...record(before.terms) }, { ...NO_TERMS, ...record(after.terms) }).map((key) => `terms.${key}`),
   ].map((path) => tellSupplierPath(path).toLowerCase());
-}
-
-/** What somebody typed, over what stands now: only what they changed of what they had seen is theirs. */
-export function supplierMerged(seen: Raw, mine: Raw, now: Raw): Raw {
-  const merged = (was: Raw, typed: Raw, stands: Raw): Raw =>
-    Object.fromEntries(
-      [...new Set([...Object.keys(stands), ...Object.keys(typed)])].map((key) => [
-        key,
-        same(was[key], typed[key]) ? stands[key] : typed[key],
-      ]),
-    );
-  return { ...merged(seen, mine, now), terms: merged(record(seen.terms), record(mine.terms), record(now.terms)) };
 }

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { Catalogue } from "../parts/catalogue";
 import { battery, offer, partOf } from "../../../tests/bench.fixture";
-import { DEFAULT_HOUSE_RULES, type HouseRules } from "../house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "../house/defaults";
+import type { HouseRules } from "../house/houseRules";
 import type { Offer, Part, Supplier } from "../parts/part";
 import { learnPlan, supplyPlan } from "./supplyPlan";
 

@@ -3,7 +3,8 @@ import { formatDay } from "../units/date";
 import { shownUnit, type Dimension, type UnitSystem } from "../units/dimension";
 import { formatNumber, formatQuantity } from "../units/formatQuantity";
 import { parseQuantity } from "../units/parseQuantity";
-import { wishSchema, type Wish } from "./wish";
+import { WISH_LIMITS } from "./limits";
+import type { Wish } from "./wish";
 
 /** What a customer's figure is called, and what is ordinary for it; what cannot be is the wish's own schema. */
 type FigureOf = {
@@ -56,7 +57,7 @@ export function doubtOfFigure(field: WishFigure, value: number, system: UnitSyst
   const show = (one: number) => showFigure(field, one, system);
   const within = (one: number) => one >= likely[0] && one <= likely[1];
   if (within(value)) return null;
-  const possible = wishSchema.shape[field].safeParse(value).success;
+  const possible = value >= WISH_LIMITS[field][0] && value <= WISH_LIMITS[field][1];
   const slips = unit === "km" ? METRES_FIRST : SLIPS;
   const slip = slips.map((by) => Math.round((value / by) * 1000) / 1000).find((one) => one !== 0 && within(one)) ?? null;
   const guess = slip === null ? "" : ` ${show(slip)}?`;
@@ -70,6 +71,12 @@ export function doubtOfFigure(field: WishFigure, value: number, system: UnitSyst
   };
 }
 
+/** A leap day is none in another year. */
+const isDay = (day: string): boolean => {
+  const at = new Date(`${day}T00:00:00Z`);
+  return !Number.isNaN(at.getTime()) && at.toISOString().startsWith(day);
+};
+
 const YEAR_MS = 366 * 86_400_000;
 
 /** What is doubtful about the day by which it is to be ready: one that is past, or more than two years off. */
@@ -78,7 +85,7 @@ export function doubtOfDay(day: string, today: string): { says: string; perhaps:
   if (day >= now && Date.parse(day) - Date.parse(now) <= 2 * YEAR_MS) return null;
   const thisYear = `${now.slice(0, 4)}${day.slice(4)}`;
   const next = `${Number(now.slice(0, 4)) + 1}${day.slice(4)}`;
-  const perhaps = [thisYear, next].find((one) => one >= now && wishSchema.shape.readyBy.safeParse(one).success) ?? null;
+  const perhaps = [thisYear, next].find((one) => one >= now && isDay(one)) ?? null;
   const guess = perhaps === null ? "" : ` ${formatDay(perhaps)}?`;
   return day < now
     ? { says: `Ready by: ${formatDay(day)} is past.${guess}`, perhaps, possible: false }

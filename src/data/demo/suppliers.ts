@@ -1,5 +1,6 @@
 import type { Supplier } from "@/core/parts/part";
-import { NO_TERMS, type Terms } from "@/core/parts/terms";
+import { NO_TERMS } from "@/core/parts/noTerms";
+import type { Terms } from "@/core/parts/terms";
 
 const terms = (over: Partial<Terms>): Terms => ({ ...NO_TERMS, ...over });
 const WORKING: Terms["orderDays"] = ["Mon", "Tue", "Wed", "Thu", "Fri"];

@@ -4,9 +4,10 @@ import { Input, Select } from "antd";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
-import { DEFAULT_HOUSE_RULES, houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
+import type { HouseRules, houseRulesSchema } from "@/core/house/houseRules";
 import { houseSentence, SCHOOLS, type School } from "@/core/house/schools";
-import { CURRENCIES, type Currency } from "@/core/parts/part";
+import { CURRENCIES, type Currency } from "@/core/money/currencies";
 import { rateOf } from "@/core/house/rateOf";
 import { DayBox } from "@/ui/boxes";
 import { signedMoney } from "@/ui/format";
@@ -75,13 +76,13 @@ export function HouseScreen({
   const changed = (Object.keys(kept) as (keyof HouseRules)[]).filter(
     (key) => JSON.stringify(draft[key]) !== JSON.stringify(kept[key]),
   );
-  const wrong = houseRulesSchema.safeParse(draft);
+  const issues = useIssues(draft);
   const change = (key: keyof HouseRules, value: unknown) => {
     setDraft({ ...draft, [key]: value } as HouseRules);
     setSays("");
   };
   useEffect(() => {
-    if (changed.length === 0 || !wrong.success) return;
+    if (changed.length === 0 || issues.length > 0) return;
     const stop = new AbortController();
     const timer = setTimeout(
       () =>
@@ -164,12 +165,12 @@ export function HouseScreen({
                 <p>
                   {changed.length} {changed.length === 1 ? "rule" : "rules"} changed, not kept yet.
                 </p>
-                {!wrong.success && <p className="bad">{houseSentence(wrong.error.issues)}.</p>}
-                {wrong.success && preview && <Effects preview={preview} />}
+                {issues.length > 0 && <p className="bad">{houseSentence(issues)}.</p>}
+                {issues.length === 0 && preview && <Effects preview={preview} />}
                 {says && <p className="bad">{says}</p>}
                 <div className="house-buttons">
                   <Only may="save house rules">
-                    <button className="button main-action" disabled={busy || !wrong.success} onClick={() => void keep()}>
+                    <button className="button main-action" disabled={busy || issues.length > 0} onClick={() => void keep()}>
                       Keep them
                     </button>
                   </Only>
@@ -230,6 +231,13 @@ export function HouseScreen({
       </div>
     </div>
   );
+}
+
+/** What is wrong with the rules as typed; nothing while their schema is on its way: what is kept is looked at by the same one. */
+function useIssues(draft: HouseRules) {
+  const [schema, setSchema] = useState<{ readonly is: typeof houseRulesSchema } | null>(null);
+  useEffect(() => void import("@/core/house/houseRules").then((m) => setSchema({ is: m.houseRulesSchema })), []);
+  return useMemo(() => schema?.is.safeParse(draft).error?.issues ?? [], [schema, draft]);
 }
 
 function Rule({

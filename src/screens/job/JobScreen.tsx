@@ -1,6 +1,5 @@
 "use client";
 
-import { Modal } from "antd";
 import dynamic from "next/dynamic";
 import { usePathname, useSearchParams } from "next/navigation";
 import { useCallback, useEffect, useRef, useState } from "react";
@@ -28,6 +27,7 @@ const STAGES: Partial<Record<StageName, React.ComponentType>> = {
   Build: dynamic(() => import("./build/BuildStage").then((m) => m.BuildStage)),
 };
 const KeyList = dynamic(() => import("./KeyList").then((m) => m.KeyList), { ssr: false });
+const AskStepBack = dynamic(() => import("./AskStepBack").then((m) => m.AskStepBack), { ssr: false });
 const HistoryPanel = dynamic(() => import("./HistoryPanel").then((m) => m.HistoryPanel), { ssr: false });
 
 const slug = (stage: string) => stage.toLowerCase().replace(" ", "-");
@@ -171,18 +171,7 @@ function Stand() {
           <Key>y</Key> redo
         </button>
       </footer>
-      {asks && (
-        <Modal
-          open
-          title={asks.way === "undo" ? "Take it back?" : "Do it again?"}
-          okText={asks.way === "undo" ? "Take it back" : "Do it again"}
-          cancelText="Leave it"
-          onOk={() => void stepBack(asks.way, true)}
-          onCancel={() => setAsks(null)}
-        >
-          <p>{asks.says}</p>
-        </Modal>
-      )}
+      {asks && <AskStepBack {...asks} onYes={() => void stepBack(asks.way, true)} onClose={() => setAsks(null)} />}
       {keys && <KeyList onClose={() => setKeys(false)} />}
       {history && <HistoryPanel onClose={() => setHistory(false)} />}
     </div>

@@ -1,7 +1,8 @@
 "use client";
 
 import { Input, Select } from "antd";
-import { CURRENCIES, type Supplier } from "@/core/parts/part";
+import { CURRENCIES } from "@/core/money/currencies";
+import type { Supplier } from "@/core/parts/part";
 import { amountWrong, DayBox, Field, MoneyBox, NumberBox } from "@/ui/boxes";
 
 type Raw = Record<string, unknown>;

@@ -3,18 +3,17 @@
 import { Input, Select } from "antd";
 import Link from "next/link";
 import { useRouter, useSearchParams } from "next/navigation";
-import { useMemo, useState } from "react";
-import { partMerged } from "@/core/parts/partChanges";
+import { useEffect, useMemo, useState } from "react";
+import { recordMerged } from "@/core/figures/merged";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
 import { Field, NumberBox } from "@/ui/boxes";
 import { useDraft, useInBrowser } from "@/ui/useDraft";
 import type { Supplier } from "@/core/parts/part";
 import { CELL_VOLTS, packVolts } from "@/core/power/batteryPack";
 import { exampleAt } from "@/core/parts/examples";
-import { figuresOf, tellIssue } from "@/core/parts/tellIssue";
 import { Figures } from "@/ui/figures/Figures";
-import { nothingIn, partedByNeed } from "@/core/figures/schema";
-import { KIND_NAMES, PART_KINDS, type PartKind } from "@/core/parts/kinds";
+import { nothingIn, partedByNeed, type FieldSchema } from "@/core/figures/schema";
+import { KIND_NAMES, kindNamed, PART_KINDS, type PartKind } from "@/core/parts/kinds";
 import { isDrawn, PartView } from "@/draw/PartView";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { Changes, type RecordLine } from "../Changes";
@@ -37,6 +36,10 @@ export type KeepPart = (
 type Page = {
   raw: Raw;
   issues: Issue[];
+  /** The same in a sentence, told by the labels of the fields. */
+  says: string;
+  /** The figures of its kind. */
+  figures: FieldSchema;
   suppliers: Supplier[];
   /** Parts of a kit, by number. */
   contents: InKit;
@@ -59,7 +62,7 @@ export function PartScreen({
   keepPart: KeepPart;
   countOnShelf: CountOnShelf;
 }) {
-  const fresh = useMemo(() => (isNew ? { ...page.raw, spec: emptyOf(kindOf(page.raw)) } : page.raw), [page.raw, isNew]);
+  const fresh = useMemo(() => (isNew ? { ...page.raw, spec: nothingIn(page.figures) } : page.raw), [page, isNew]);
   // What somebody else stored meanwhile, until the page is read anew.
   const [theirs, setTheirs] = useState<{ raw: Raw; version: number } | null>(null);
   const stands = theirs && theirs.version > (page.version ?? 0) ? theirs : { raw: fresh, version: page.version };
@@ -83,8 +86,8 @@ export function PartScreen({
   // Come from a job's finding: the way back is kept.
   const from = useSearchParams().get("back") ?? "";
   const back = from.startsWith("/jobs/") ? from : null;
-  const kind = kindOf(part);
-  const figures = figuresOf(kind);
+  const kind = kindNamed(part.kind);
+  const figures = useFigures(kind, kindNamed(page.raw.kind), page.figures);
   const fields = figures.properties ?? {};
   const spec = (typeof part.spec === "object" && part.spec !== null ? part.spec : {}) as Raw;
   const set = (key: string, value: unknown) => setPart({ ...part, [key]: value });
@@ -108,7 +111,7 @@ export function PartScreen({
     }));
     setBusy(false);
     if (!answer.ok && "stale" in answer && answer.stale) {
-      setPart(partMerged(stands.raw, what, answer.stale.now));
+      setPart(recordMerged(stands.raw, what, answer.stale.now, "spec"));
       setTheirs({ raw: answer.stale.now, version: answer.stale.version });
       setTurn(turn + 1);
     }
@@ -202,11 +205,7 @@ export function PartScreen({
           Store
         </button>
       </div>
-      {page.issues.length > 0 && (
-        <p className="note stop">
-          This part does not read, so it cannot be chosen: {page.issues.map((issue) => tellIssue(issue, kind)).join("; ")}.
-        </p>
-      )}
+      {page.issues.length > 0 && <p className="note stop">This part does not read, so it cannot be chosen: {page.says}.</p>}
       <Fields may="save part">
         <div className="part-columns" key={`${turn} ${page.version} ${inBrowser}`}>
           <div className="part-beside">
@@ -238,7 +237,9 @@ export function PartScreen({
                 <Field label="Kind" wrong={wrong("kind")}>
                   <Select
                     value={kind}
-                    onChange={(value) => setPart({ ...part, kind: value, spec: emptyOf(value) })}
+                    onChange={(value) =>
+                      void figuresOf(value).then((of) => setPart({ ...part, kind: value, spec: nothingIn(of) }))
+                    }
                     options={PART_KINDS.map((value) => ({ value, label: KIND_NAMES[value] }))}
                     aria-label="Kind"
                   />
@@ -367,8 +368,23 @@ export function PartScreen({
   );
 }
 
-const kindOf = (part: Raw): PartKind => PART_KINDS.find((one) => one === part.kind) ?? "tyre";
-const emptyOf = (kind: PartKind): Raw => nothingIn(figuresOf(kind));
+/** The figures of another kind than the page's: seldom wanted, so their schemas come then. */
+const figuresOf = (kind: PartKind) => import("@/core/parts/tellIssue").then((m) => m.figuresOf(kind));
+const NO_FIGURES: FieldSchema = {};
+
+/** The figures of a kind of part: those of the page's own came with it. */
+function useFigures(kind: PartKind, own: PartKind, ofOwn: FieldSchema): FieldSchema {
+  const [other, setOther] = useState<{ kind: PartKind; is: FieldSchema } | null>(null);
+  useEffect(() => {
+    if (kind === own) return;
+    let old = false;
+    void figuresOf(kind).then((is) => !old && setOther({ kind, is }));
+    return () => {
+      old = true;
+    };
+  }, [kind, own]);
+  return kind === own ? ofOwn : other?.kind === kind ? other.is : NO_FIGURES;
+}
 
 /** What a figure means, beside it: the volts of so many cells, the name of a kit's part with the way to it. */
 function besideOf(path: string, value: unknown, contents: InKit, spec: Raw) {

@@ -25,7 +25,7 @@ export type ListDoors = {
   readonly take: (wish: { supplierId: string; text: string; mapping: Mapping; seen: string }, by: string) => Told<string>;
   readonly back: (supplierId: string, by: string) => Told<string>;
 };
-type Line = { version: number; at: string; by: string; says: string; back: boolean };
+export type ListLine = { version: number; at: string; by: string; says: string; back: boolean };
 
 const WHAT: Readonly<Record<ListRow["what"], string>> = {
   wrong: "does not read",
@@ -36,7 +36,7 @@ const WHAT: Readonly<Record<ListRow["what"], string>> = {
 };
 
 /** A supplier's price list: chosen, its columns named, every change looked at, taken in as a whole or not at all, and taken back. */
-export function PriceLists({ supplierId, lists, doors }: { supplierId: string; lists: readonly Line[]; doors: ListDoors }) {
+export function PriceLists({ supplierId, lists, doors }: { supplierId: string; lists: readonly ListLine[]; doors: ListDoors }) {
   const [text, setText] = useState<string | null>(null);
   const [preview, setPreview] = useState<Preview | null>(null);
   const [says, setSays] = useState<{ ok: boolean; text: string } | null>(null);

@@ -1,29 +1,32 @@
 "use client";
 
 import { Input, Select } from "antd";
+import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { DEFAULT_HOUSE_RULES, type HouseRules } from "@/core/house/houseRules";
-import { CURRENCIES, supplierSchema } from "@/core/parts/part";
-import { landedCarriage, landedGoods, landedOf, stepsAsked } from "@/core/supply/landed";
+import type { HouseRules } from "@/core/house/houseRules";
+import { CURRENCIES } from "@/core/money/currencies";
 import type { SeenLead } from "@/core/supply/seenLead";
-import { supplierMerged, tellSupplierIssue } from "@/core/supply/supplierChanges";
-import { NO_TERMS, WEEKDAYS } from "@/core/parts/terms";
-import { CarriageSteps } from "@/draw/CarriageSteps";
+import { recordMerged } from "@/core/figures/merged";
+import { NO_TERMS } from "@/core/parts/noTerms";
+import { WEEKDAYS } from "@/core/parts/weekdays";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
 import { amountWrong, Field, MoneyBox, NumberBox } from "@/ui/boxes";
-import { money } from "@/ui/format";
 import { useDraft, useInBrowser } from "@/ui/useDraft";
 import { Changes, type RecordLine } from "../Changes";
 import { ForUsAlone } from "../ForUsAlone";
 import { Fields } from "../Only";
 import { useSettings } from "../settings";
-import { PriceLists, type ListDoors } from "./PriceLists";
+import type { ListDoors, ListLine } from "./PriceLists";
 import "../parts/parts.css";
 import "./suppliers.css";
 
 type Raw = Record<string, unknown>;
+// What reads by the schemas of parts comes when the page stands.
+const Costs = dynamic(() => import("./Costs").then((m) => m.Costs), { ssr: false });
+const PriceLists = dynamic(() => import("./PriceLists").then((m) => m.PriceLists), { ssr: false });
+
 type Issue = { path: string; message: string };
 type Money = Pick<HouseRules, "currency" | "rates" | "rateBufferPercent">;
 export type KeepSupplier = (
@@ -33,7 +36,7 @@ export type KeepSupplier = (
 ) => Promise<{ ok: true; id: string } | { ok: false; issues: Issue[]; stale?: { version: number; now: Raw } }>;
 type Page = {
   raw: Raw;
-  issues: readonly Issue[];
+  issues: readonly (Issue & { says: string })[];
   version: number;
   history: readonly RecordLine[];
   seen: SeenLead | null;
@@ -54,7 +57,7 @@ export function SupplierScreen({
   page: Page;
   isNew: boolean;
   keepSupplier: KeepSupplier;
-  lists: React.ComponentProps<typeof PriceLists>["lists"];
+  lists: readonly ListLine[];
   doors: ListDoors;
 }) {
   const first = useMemo(() => ({ ...page.raw, terms: { ...NO_TERMS, ...record(page.raw.terms) } }), [page.raw]);
@@ -67,7 +70,7 @@ export function SupplierScreen({
   const customs = terms.customs === null || terms.customs === undefined ? null : record(terms.customs);
   const steps = Array.isArray(terms.carriageSteps) ? (terms.carriageSteps as Raw[]) : [];
   const masses = Array.isArray(terms.massSteps) ? (terms.massSteps as Raw[]) : [];
-  const [issues, setIssues] = useState(page.issues);
+  const [issues, setIssues] = useState<readonly Issue[]>(page.issues);
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
   const [turn, setTurn] = useState(0);
@@ -103,11 +106,13 @@ export function SupplierScreen({
     );
     setBusy(false);
     if (!answer.ok && "stale" in answer && answer.stale) {
-      put(supplierMerged(stands.raw, what, { ...answer.stale.now, terms: { ...NO_TERMS, ...record(answer.stale.now.terms) } }));
+      const now = { ...answer.stale.now, terms: { ...NO_TERMS, ...record(answer.stale.now.terms) } };
+      put(recordMerged(stands.raw, what, now, "terms"));
       setTheirs({ raw: answer.stale.now, version: answer.stale.version });
       setTurn(turn + 1);
     }
     if (!answer.ok) {
+      const { tellSupplierIssue } = await import("@/core/supply/supplierChanges");
       setIssues(answer.issues);
       return setSays(`Not stored. ${answer.issues.map(tellSupplierIssue).join("; ")}`);
     }
@@ -162,7 +167,7 @@ export function SupplierScreen({
       </div>
       {page.issues.length > 0 && (
         <p className="note stop">
-          This supplier does not read, so nothing of it is bought: {page.issues.map(tellSupplierIssue).join("; ")}.
+          This supplier does not read, so nothing of it is bought: {page.issues.map((issue) => issue.says).join("; ")}.
         </p>
       )}
       <Fields may="save supplier">
@@ -470,83 +475,6 @@ export function SupplierScreen({
       {!isNew && <PriceLists supplierId={String(page.raw.id)} lists={lists} doors={doors} />}
       {page.history.length > 0 && (
         <Changes history={page.history} put={may("save supplier") ? (before) => void save(before) : null} busy={busy} />
-      )}
-    </div>
-  );
-}
-
-const EXAMPLES = [50_00, 250_00, 1_000_00];
-
-/** What orders cost there as it is typed now: carriage over goods, and three orders taken apart. */
-function Costs({ supplier, money: of }: { supplier: Raw; money: Money }) {
-  const read = supplierSchema.safeParse(supplier);
-  if (!read.success) return <p className="small soft">Here stands what an order costs, once what is typed reads.</p>;
-  const house: HouseRules = { ...DEFAULT_HOUSE_RULES, ...of };
-  const asks = landedCarriage(read.data, house);
-  const own = (minor: number) => money(minor, read.data.currency);
-  const orders = EXAMPLES.map((priceMinor) => {
-    const goods = landedGoods({ priceMinor, currency: read.data.currency }, "tyre", read.data, house);
-    if (!goods || !asks) return null;
-    const step = Math.max(
-      0,
-      asks.steps.findLastIndex(({ from }) => goods.worthOf(1) >= from),
-    );
-    const total = goods.costOf(1) + asks.steps[step]!.asks;
-    const line = { priceMinor, currency: read.data.currency, packs: 1, kind: "tyre" as const };
-    return { priceMinor, total, landed: landedOf([line], stepsAsked(read.data)[step]!.asks, total, read.data, house) };
-  });
-  const rows = [
-    ["goods", "goodsMinor"],
-    ["carriage and fees", "carriageMinor"],
-    ["buffer on the rate", "bufferMinor"],
-    ["fee for paying", "feeMinor"],
-    ["duty", "dutyMinor"],
-    ["import tax", "importTaxMinor"],
-    ["broker", "brokerMinor"],
-  ] as const;
-  return (
-    <div>
-      <h2>What an order costs</h2>
-      <CarriageSteps steps={stepsAsked(read.data)} show={own} />
-      {!asks ? (
-        <p className="bad small">No rate for {read.data.currency} in the house rules: nothing of theirs has a price.</p>
-      ) : (
-        <table className="lines small">
-          <thead>
-            <tr>
-              <th>Bicycle parts for</th>
-              {EXAMPLES.map((minor) => (
-                <th key={minor} className="right num">
-                  {own(minor)}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rows
-              .filter(([, key]) => orders.some((order) => order && order.landed[key] !== 0))
-              .map(([label, key]) => (
-                <tr key={key}>
-                  <td>{label}</td>
-                  {orders.map((order, i) => (
-                    <td key={i} className="right num">
-                      {order && money(order.landed[key], of.currency)}
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            <tr>
-              <td>
-                <b>in the shop</b>
-              </td>
-              {orders.map((order, i) => (
-                <td key={i} className="right num">
-                  <b>{order && money(order.total, of.currency)}</b>
-                </td>
-              ))}
-            </tr>
-          </tbody>
-        </table>
       )}
     </div>
   );

@@ -1,7 +1,7 @@
 import { Catalogue } from "@/core/parts/catalogue";
 import type { Command } from "@/core/job/command";
 import { battery, controller, donorOf, hub, partOf, QUAY } from "../../../tests/bench.fixture";
-import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import { givenLines } from "@/core/job/letters";
 import { newJob, type Job } from "@/core/job/job";
 import { carryOut } from ".";

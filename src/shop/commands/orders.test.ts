@@ -1,6 +1,6 @@
 import type { Command } from "@/core/job/command";
 import { newJob, type Job } from "@/core/job/job";
-import { DEFAULT_HOUSE_RULES } from "@/core/house/houseRules";
+import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import { Catalogue } from "@/core/parts/catalogue";
 import type { Part, Supplier } from "@/core/parts/part";
 import { battery, hub, offer, partOf, QUAY } from "../../../tests/bench.fixture";

@@ -1,6 +1,5 @@
-import { randomUUID } from "node:crypto";
 import { notFound } from "next/navigation";
-import { suppliersOf, openPart } from "@/shop/parts";
+import { newPart, openPart } from "@/shop/parts";
 import { PartScreen } from "@/screens/parts/PartScreen";
 import { countOnShelf, keepPart } from "../../actions";
 import { database } from "@/shop/openShop";
@@ -20,37 +19,8 @@ export default async function PartPage({
     const { kind, only } = await searchParams;
     // What a customer brings: for that job alone, numbered so that it is nobody else's.
     const own = typeof only === "string" && /^[a-z0-9-]{1,40}$/.test(only) ? only : null;
-    const ofKind = typeof kind === "string" ? kind : "tyre";
-    return (
-      <PartScreen
-        page={{
-          raw: {
-            id: own === null ? "" : `own-${ofKind}-${randomUUID().slice(0, 8)}`,
-            kind: ofKind,
-            name: own === null ? "" : `Customer's own ${ofKind.replace("-", " ")}`,
-            maker: "",
-            massKg: null,
-            inStock: 0,
-            ...(own !== null && { onlyFor: own }),
-            offers: [],
-            spec: {},
-          },
-          issues: [],
-          version: null,
-          history: [],
-          shelf: null,
-          wantedBy: [],
-          alike: [],
-          prices: [],
-          serials: [],
-          suppliers: await suppliersOf(db),
-          contents: {},
-        }}
-        isNew
-        keepPart={keepPart}
-        countOnShelf={countOnShelf}
-      />
-    );
+    const page = await newPart(db, typeof kind === "string" ? kind : "tyre", own);
+    return <PartScreen page={page} isNew keepPart={keepPart} countOnShelf={countOnShelf} />;
   }
   const page = await openPart(db, id.slice(0, 60));
   if (!page) notFound();

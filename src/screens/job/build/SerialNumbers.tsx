@@ -59,7 +59,7 @@ export function SerialNumbers({ part }: { part: { id: string; name: string; quan
               value={typed}
               onChange={(event) => setTyped(event.target.value)}
               onPressEnter={() => void note(typed)}
-              placeholder="its serial number"
+              placeholder="its number"
               aria-label={`${part.name}: serial number`}
               maxLength={60}
             />

@@ -1,12 +1,13 @@
 "use client";
 
-import { Input, Select } from "antd";
+import { Input } from "antd";
 import { useState } from "react";
 import { accountOf, PAID_BY } from "@/core/cost/account";
 import type { Payment } from "@/core/cost/payments";
 import { parseMoney } from "@/core/money/money";
 import { formatMoment } from "@/core/units/date";
 import { AskBefore } from "@/ui/AskBefore";
+import { Choice } from "@/ui/Choice";
 import { money } from "@/ui/format";
 import { useKeptText } from "@/ui/useDraft";
 import { Only } from "../../Only";
@@ -91,11 +92,11 @@ export function Payments() {
             maxLength={20}
             aria-label="Amount that is paid"
           />
-          <Select
+          <Choice
             value={how}
             onChange={setHow}
             options={PAID_BY.map((value) => ({ value, label: value }))}
-            aria-label="How it is paid"
+            label="How it is paid"
           />
           <Input
             value={says}

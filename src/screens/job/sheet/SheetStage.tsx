@@ -1,11 +1,12 @@
 "use client";
 
 import { standing } from "@/core/supply/standing";
-import { Input, Select } from "antd";
+import { Input } from "antd";
 import { parseMoney } from "@/core/money/money";
 import { useState } from "react";
 import { overBudget } from "@/core/cost/overBudget";
 import { AskBefore } from "@/ui/AskBefore";
+import { Choice } from "@/ui/Choice";
 import { contingencyTitle } from "@/core/cost/contingency";
 import type { SheetLine } from "@/core/cost/sheet";
 import { taxLines } from "@/core/cost/tax";
@@ -133,18 +134,17 @@ function LineRow({ line }: { line: SheetLine }) {
         {fixed ? (
           <span className="soft">{hand ? "by hand" : line.partId === null ? "missing" : "kit"}</span>
         ) : (
-          <Select
-            size="small"
+          <Choice
+            small
             disabled={!may("source")}
-            value={line.source}
-            onChange={(source) => void act({ do: "source", line: line.key, source: source as "buy" })}
+            value={line.source as "buy"}
+            onChange={(source) => void act({ do: "source", line: line.key, source })}
             options={[
               { value: "buy", label: "bought" },
               { value: "stock", label: "our shelf" },
               { value: "customer", label: "customer's" },
             ]}
-            aria-label={`Where ${line.says} comes from`}
-            className="line-source"
+            label={`Where ${line.says} comes from`}
           />
         )}
       </td>
@@ -339,14 +339,14 @@ function AddLine() {
         inputMode="numeric"
         maxLength={2}
       />
-      <Select
+      <Choice
         value={group}
         onChange={setGroup}
         options={[
           { value: "running", label: "running bike" },
           { value: "dressing", label: "dressing" },
         ]}
-        aria-label="Group"
+        label="Group"
       />
       <button className="button">Add line</button>
       {wrong && <span className="bad small">{wrong}</span>}

@@ -1,0 +1,17 @@
+import type { Terms } from "./terms";
+
+/** What a supplier asks of whom nothing is known. */
+export const NO_TERMS: Terms = {
+  sendTo: "",
+  desk: "",
+  customerNumber: "",
+  payment: "",
+  orderDays: [],
+  cutOff: "",
+  carriageSteps: [],
+  massSteps: [],
+  smallOrderUnderMinor: null,
+  smallOrderFeeMinor: 0,
+  paymentPercent: 0,
+  customs: null,
+};
