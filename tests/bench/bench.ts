@@ -195,7 +195,7 @@ async function rides(): Promise<void> {
     if (!profile.ok) throw new Error(profile.error);
     lap({ ...on(120), segments: segmentsOf(profile.value) });
   };
-  report(`a GPX file of 500,000 points read, smoothed and ridden`, await timed(3, whole), 4000, sort);
+  report(`a GPX file of 500,000 points read, smoothed and ridden`, await timed(3, whole), 2000, sort);
 
   const input = on(10);
   const exact = solvedRide(input, 1e-10, 25);

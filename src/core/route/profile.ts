@@ -70,7 +70,7 @@ function wayAlong(track: Track): Result<Way> {
   const { points } = track;
   const repairs = [...track.repairs];
   const legs = points.slice(1).map((point, i) => wayM(points[i]!, point));
-  const usual = Float64Array.from(legs).sort()[Math.floor(legs.length / 2)]!;
+  const usual = new Float64Array(legs).sort()[Math.floor(legs.length / 2)]!;
   const jumpM = Math.max(JUMP.leastM, JUMP.times * usual);
   const way = [0];
   const kept = [0];

@@ -20,54 +20,78 @@ export function readGpx(text: string): Result<Track> {
   if (/^PK\u0003\u0004|^\u001f\u008b/.test(text)) return bad("This is a packed file: unpack it first and give the GPX inside.");
   if (text.includes("\u0000")) return bad("This is not a GPX file: it holds bytes that no text has.");
   try {
-    return parse(text);
+    return parse(text, false);
   } catch (error) {
     if (error instanceof Refusal) return bad(error.message);
+    return whereItBreaks(text);
+  }
+}
+
+/** Reads a file again that is not whole, now counting its lines. */
+function whereItBreaks(text: string): Result<Track> {
+  try {
+    return parse(text, true);
+  } catch (error) {
     return bad(
       `The file is not whole GPX: ${error instanceof Error ? error.message.replace(/^undefined:/, "line ") : "it cannot be read"}.`,
     );
   }
 }
 
-function parse(text: string): Result<Track> {
+/** Elements whose words are read; what is said in all others is passed over. */
+const READ = new Set(["ele", "name"]);
+const localOf = (tag: string): string => {
+  const colon = tag.indexOf(":");
+  return colon < 0 ? tag : tag.slice(colon + 1);
+};
+
+/** @param position lines are counted, so that an error names its own: a fifth slower */
+function parse(text: string, position: boolean): Result<Track> {
   const tracks: TrackPoint[] = [];
   const routes: TrackPoint[] = [];
   let [name, words, unplaced] = ["", "", 0];
   let point: TrackPoint | null = null;
   const path: string[] = [];
-  const parser = new SaxesParser();
+  // The element whose words are wanted now.
+  let reads = false;
+  const parser = new SaxesParser({ position });
   parser.on("error", (error) => {
     throw error;
   });
   parser.on("doctype", () => refuse("The file declares a document type, which no GPX needs: it is not read."));
   parser.on("opentag", ({ name: tag, attributes }) => {
-    const local = tag.slice(tag.indexOf(":") + 1);
+    const local = localOf(tag);
     if (path.length === 0 && local !== "gpx") refuse(`This is not a GPX file: it begins with <${tag.slice(0, 30)}>.`);
     path.push(local);
     words = "";
+    reads = READ.has(local);
     if (local !== "trkpt" && local !== "rtept") return;
-    const [latDeg, lonDeg] = [Number(attributes.lat ?? NaN), Number(attributes.lon ?? NaN)];
-    const placed =
-      Math.abs(latDeg) <= 90 && Math.abs(lonDeg) <= 180 && attributes.lat?.trim() !== "" && attributes.lon?.trim() !== "";
+    const { lat = "", lon = "" } = attributes as { lat?: string; lon?: string };
+    const [latDeg, lonDeg] = [Number(lat), Number(lon)];
+    const placed = Math.abs(latDeg) <= 90 && Math.abs(lonDeg) <= 180 && lat.trim() !== "" && lon.trim() !== "";
     point = placed ? { latDeg, lonDeg, elevationM: null } : null;
     if (!placed) unplaced += 1;
   });
   parser.on("text", (piece) => {
-    if (words.length < 200) words += piece;
+    if (reads && words.length < 200) words += piece;
   });
   parser.on("closetag", () => {
     const local = path.pop();
-    const said = words.trim();
-    words = "";
-    if (local === "ele" && point && said !== "" && Number.isFinite(Number(said)) && isHeight(Number(said)))
-      point.elevationM = Number(said);
-    else if (local === "name" && name === "" && ["trk", "rte", "metadata"].includes(path.at(-1) ?? "")) name = said.slice(0, 80);
-    else if ((local === "trkpt" || local === "rtept") && point) {
+    reads = false;
+    if (local === "trkpt" || local === "rtept") {
+      if (!point) return;
       const points = local === "trkpt" ? tracks : routes;
       if (points.length >= ROUTE_LIMITS.points) refuse("The file holds more than 500,000 points: export it with fewer.");
       points.push(point);
       point = null;
+      return;
     }
+    if (local !== "ele" && local !== "name") return;
+    const said = words.trim();
+    words = "";
+    if (local === "name") {
+      if (name === "" && ["trk", "rte", "metadata"].includes(path.at(-1) ?? "")) name = said.slice(0, 80);
+    } else if (point && said !== "" && Number.isFinite(Number(said)) && isHeight(Number(said))) point.elevationM = Number(said);
   });
   parser.write(text).close();
   if (path.length > 0 || (tracks.length === 0 && routes.length === 0 && unplaced === 0))
