@@ -203,7 +203,10 @@ describe("the work order", () => {
       expect(mine[1]).toBe(`${Math.round(step.minutes)} min`);
       for (const because of step.because) expect(mine).toContain(`${because.title}: ${because.says}`);
       const parts = step.parts.map(
-        (p) => `${p.quantity > 1 ? `${p.quantity} × ` : ""}${p.name}${p.waits ? ` (${p.waits})` : ""}`,
+        (p) =>
+          `${p.quantity > 1 ? `${p.quantity} × ` : ""}${p.name}${p.waits ? ` (${p.waits})` : ""}${
+            p.numbered ? `, number ${view.job.serials.find((one) => one.partId === p.id)?.serial ?? "______________"}` : ""
+          }`,
       );
       if (parts.length > 0) expect(mine).toContain(`Parts: ${parts.join("; ")}`);
       if (step.tools.length > 0) expect(mine).toContain(`Tools: ${step.tools.join(", ")}`);

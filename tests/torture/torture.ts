@@ -16,6 +16,9 @@ const COPIES = Number(process.env.COPIES ?? 150);
 const KILLS = Number(process.env.KILLS ?? 40);
 const HOSTILE = Number(process.env.HOSTILE ?? 4_000);
 const LOAD_S = Number(process.env.LOAD_S ?? 60);
+const SERVER_KILLS = Number(process.env.SERVER_KILLS ?? 5);
+/** A shop of many years: twelve jobs so many times over, and so many parts. */
+const MANY = { copies: Number(process.env.MANY_COPIES ?? 834), parts: 5_000 };
 const HANG_MS = 10_000;
 /** So long somebody looks at a page before the next, on average. */
 const THINK_MS = Number(process.env.THINK_MS ?? 5_000);
@@ -30,12 +33,19 @@ const part = (times: readonly number[], at: number) =>
 const spread = (times: readonly number[]) =>
   `p50 ${part(times, 0.5).toFixed(0)} ms, p95 ${part(times, 0.95).toFixed(0)} ms, p99 ${part(times, 0.99).toFixed(0)} ms, most ${part(times, 1).toFixed(0)} ms`;
 
-async function fillShop(): Promise<string[]> {
+async function fillShop(file: string, copies: number, parts = 0): Promise<string[]> {
   const db = await openDatabase(file);
   await loadDemo(db, new Date().toISOString());
   const rows = (await db("job").select()) as { id: string; number: number }[];
-  for (let i = 1; i < COPIES; i += 1)
+  for (let i = 1; i < copies; i += 1)
     await db("job").insert(rows.map((row) => ({ ...row, id: `${row.id}-c${i}`, number: 1_000 + i * rows.length + row.number })));
+  const books = (await db("part").select()) as { id: string; name: string }[];
+  for (let i = 1; books.length * i < parts; i += 1)
+    await db.batchInsert(
+      "part",
+      books.map((row) => ({ ...row, id: `${row.id}-c${i}`.slice(0, 60), name: `${row.name} ${i}`, in_stock: 0 })),
+      50,
+    );
   const ids = (await listJobs(db, "", 600)).rows.map((row) => row.id);
   say("the shop: jobs", String(((await db("job").count({ n: "*" })) as { n: number }[])[0]!.n));
   await db.destroy();
@@ -52,8 +62,8 @@ function freePort(): Promise<number> {
   });
 }
 
-async function serve(): Promise<{ base: string; server: ChildProcess }> {
-  const port = await freePort();
+async function serve(file: string, port?: number): Promise<{ base: string; server: ChildProcess }> {
+  port ??= await freePort();
   const server = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)], {
     env: { ...process.env, GULL_DB: file, NEXT_TELEMETRY_DISABLED: "1" },
     stdio: ["ignore", "ignore", "pipe"],
@@ -181,11 +191,33 @@ const memoryMb = (server: ChildProcess): number => {
   return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024;
 };
 
+/** What the sheets of jobs say that nobody edits: the same whoever else asks meanwhile. */
+const sheetsOf = async (base: string, ids: readonly string[]): Promise<Map<string, string>> =>
+  new Map(
+    await Promise.all(
+      ids.map(async (id): Promise<[string, string]> => [id, await (await fetch(`${base}/api/jobs/${id}/sheet.csv`)).text()]),
+    ),
+  );
+
 /** Fifty read and ten write, for so many seconds: writers in processes of their own on the same file. */
 async function load(base: string, server: ChildProcess, ids: readonly string[]): Promise<void> {
   const until = Date.now() + LOAD_S * 1_000;
   const [times, errors] = [[] as number[], [] as string[]];
   const stages = ["ask", "survey", "drive", "fit", "sheet", "order", "build"];
+  const quiet = ids.slice(20, 44);
+  const sheets = await sheetsOf(base, quiet);
+  let [looked, wrong] = [0, 0];
+  const accountant = async () => {
+    while (Date.now() < until) {
+      const id = pick(quiet);
+      looked += 1;
+      if ((await sheetsOf(base, [id])).get(id) !== sheets.get(id)) wrong += 1;
+      await new Promise((resolve) => setTimeout(resolve, THINK_MS * (0.4 + random() * 1.2)));
+    }
+  };
+  // In an hour's soak: after each tenth of it what the server holds.
+  const held: number[] = [];
+  const watch = setInterval(() => held.push(memoryMb(server)), (LOAD_S * 1_000) / 10);
   const reader = async () => {
     while (Date.now() < until) {
       const from = performance.now();
@@ -209,7 +241,8 @@ async function load(base: string, server: ChildProcess, ids: readonly string[]):
     child.stderr.setEncoding("utf8").on("data", (piece: string) => (error += piece));
     return { child, told: () => ({ edits, error }) };
   });
-  await Promise.all(Array.from({ length: 50 }, reader));
+  await Promise.all([...Array.from({ length: 50 }, reader), accountant()]);
+  clearInterval(watch);
   for (const { child } of writers) child.kill("SIGKILL");
   say(`load: 50 read and 10 write for ${LOAD_S} s`, `${times.length} pages, ${spread(times)}, errors ${errors.length}`);
   for (const error of new Set(errors)) console.log(`  ${error}`);
@@ -217,7 +250,10 @@ async function load(base: string, server: ChildProcess, ids: readonly string[]):
     "load: edits meanwhile",
     writers.map(({ told }) => `${told().edits}${told().error && ` (${told().error.slice(0, 200)})`}`).join(" and "),
   );
+  say("load: sheets looked at meanwhile", `${looked}, with other figures than alone ${wrong}`);
+  wrongFigures += wrong;
   say("load: memory of the server", `${before.toFixed(0)} MB before, ${memoryMb(server).toFixed(0)} MB after`);
+  say("load: the same after each tenth of it", `${held.map((mb) => mb.toFixed(0)).join(" ")} MB`);
 }
 
 /** One page after the other, alone: what the server itself takes. */
@@ -231,8 +267,66 @@ async function pages(base: string, ids: readonly string[]): Promise<void> {
   say("300 job pages, one after the other", spread(times));
 }
 
-const ids = await fillShop();
-const { base, server } = await serve();
+/** The server is killed with requests under way, and started again at the same address: what it says is as before. */
+async function killServer(file: string, ids: readonly string[]): Promise<void> {
+  let { base, server } = await serve(file);
+  const port = Number(new URL(base).port);
+  const quiet = ids.slice(20, 26);
+  const sheets = await sheetsOf(base, quiet);
+  let [came, same] = [0, 0];
+  for (let i = 0; i < SERVER_KILLS; i += 1) {
+    const asked = Array.from({ length: 12 }, () =>
+      fetch(`${base}/jobs/${pick(ids)}/fit`).then(
+        (answer) => answer.text(),
+        () => null,
+      ),
+    );
+    await new Promise((resolve) => setTimeout(resolve, 20 + random() * 200));
+    server.kill("SIGKILL");
+    await Promise.all(asked);
+    ({ base, server } = await serve(file, port));
+    came += 1;
+    const now = await sheetsOf(base, quiet);
+    if (quiet.every((id) => now.get(id) === sheets.get(id))) same += 1;
+  }
+  server.kill("SIGKILL");
+  wrongFigures += came - same;
+  say("kills of the server in the middle of answering", `${SERVER_KILLS}; up again ${came}, with the same figures ${same}`);
+}
+
+/** Lists and search of a shop of many years, beside those of a shop of some. */
+async function many(some: string): Promise<void> {
+  const file = join(folder, "many.sqlite");
+  await fillShop(file, MANY.copies, MANY.parts);
+  const asks = ["/", "/api/jobs?find=Perran", "/api/jobs?find=nobody", "/api/jobs?sort=price", "/parts", "/api/parts?find=spoke"];
+  const timesOf = async (file: string) => {
+    const { base, server } = await serve(file);
+    const all = new Map<string, number>();
+    for (const ask of asks) {
+      const times: number[] = [];
+      for (let i = 0; i < 25; i += 1) {
+        const from = performance.now();
+        const answer = await fetch(base + ask);
+        await answer.arrayBuffer();
+        if (!answer.ok) throw new Error(`${answer.status} ${ask}`);
+        times.push(performance.now() - from);
+      }
+      all.set(ask, part(times.slice(5), 0.5));
+    }
+    server.kill("SIGKILL");
+    return all;
+  };
+  const [few, lots] = [await timesOf(some), await timesOf(file)];
+  for (const ask of asks)
+    say(
+      `${ask} with ${COPIES * 12} and with ${MANY.copies * 12} jobs`,
+      `${few.get(ask)!.toFixed(1)} and ${lots.get(ask)!.toFixed(1)} ms: ${(lots.get(ask)! / few.get(ask)!).toFixed(2)} ×`,
+    );
+}
+
+let wrongFigures = 0;
+const ids = await fillShop(file, COPIES);
+const { base, server } = await serve(file);
 let crashed = false;
 server.once("exit", () => (crashed = true));
 try {
@@ -244,6 +338,8 @@ try {
   say("crashes of the server", crashed ? "1" : "0");
   server.kill("SIGKILL");
 }
+await killServer(file, ids);
+if (MANY.copies > 0) await many(file);
 const killed = await killAgainAndAgain({ file, id: ids[0]!, kills: KILLS, seed: SEED });
 say(
   "kills in the middle of writing",
@@ -255,4 +351,4 @@ for (const id of ids) await findJob(db, id).catch(() => (unread += 1));
 await db.destroy();
 say("jobs that do not read afterwards", String(unread));
 rmSync(folder, { recursive: true, force: true });
-process.exitCode = crashed || killed.lost > 0 || killed.unreadable > 0 || unread > 0 ? 1 : 0;
+process.exitCode = crashed || wrongFigures > 0 || killed.lost > 0 || killed.unreadable > 0 || unread > 0 ? 1 : 0;

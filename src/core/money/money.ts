@@ -1,6 +1,6 @@
 import Big from "big.js";
 import { bad, good, type Result } from "../result";
-import type { Currency } from "../parts/part";
+import type { Currency } from "./currencies";
 
 /** Money is whole minor units (cents) of a currency; nothing here ever holds a fraction of one. */
 export const SYMBOLS: Record<Currency, string> = { EUR: "€", GBP: "£", USD: "$", CHF: "CHF" };

@@ -43,8 +43,15 @@ export const brakeEnergy = defineRule<End>({
       rotorShare: 0.9,
     });
     const plusMinusJ = 0.5 * laden.plusMinus * (speedKmh / 3.6) ** 2;
+    const weighedJ = 0.5 * survey.number("bikeMassKg").plusMinus * (speedKmh / 3.6) ** 2;
     const band = brakeBand(stop.energyJ, hilly(build));
-    const wantMm = end === "front" ? band.frontMm : band.rearMm;
+    const wantsAt = (energyJ: number): number => {
+      const { frontMm, rearMm } = brakeBand(energyJ, hilly(build));
+      return end === "front" ? frontMm : rearMm;
+    };
+    const wantMm = wantsAt(stop.energyJ);
+    // Beside the border of a band the bike on the scale leaves open which rotor is wanted; rider and load are taken as they were said.
+    const openMm = Math.max(...[-1, 1].map((sign) => Math.abs(wantsAt(stop.energyJ + sign * weighedJ) - wantMm)));
     const figures = [
       { label: "laden", value: laden.kg, unit: "kg" },
       { label: "assist ends at", value: speedKmh, unit: "km/h" },
@@ -52,16 +59,18 @@ export const brakeEnergy = defineRule<End>({
       { label: "way to standstill, 4 m/s² after 1 s", value: stop.distanceM, unit: "m" },
       ...(hilly(build) ? [{ label: "hill", value: "one step up" }] : []),
     ];
-    if (stop.energyJ > BRAKES_END_J)
+    if (stop.energyJ + weighedJ > BRAKES_END_J)
       return {
         verdict: "stop",
         safety: true,
-        says: `${formatNumber(stop.energyJ / 1000, 1)} kJ is more than bicycle brakes are taken for.`,
+        says: `${formatNumber(stop.energyJ / 1000, 1)} kJ; bicycle brakes are taken for ${BRAKES_END_J / 1000} at most.`,
         figures,
+        margin: { value: BRAKES_END_J - stop.energyJ, unit: "J", plusMinus: weighedJ },
+        settle: ["bikeMassKg"],
         lifts: "a lower speed or less mass",
         caution: "brakes",
       };
-    if (brake === "disc") return discBrake(end, wantMm, figures, survey, build);
+    if (brake === "disc") return discBrake(end, { wantMm, openMm }, figures, survey, build);
     if (isRim(brake)) {
       const other = brakeAt(end === "front" ? "rear" : "front", survey, build);
       return rimBrake(end, { band: band.rim, speedKmh, energyJ: stop.energyJ, plusMinusJ, beside: other }, figures, build);
@@ -94,7 +103,14 @@ export const brakeEnergy = defineRule<End>({
   },
 });
 
-function discBrake(end: End, wantMm: number, figures: Outcome["figures"], survey: Survey, build: Build): Outcome {
+/** @param want the rotor that is wanted, and by how much that is open, mm */
+function discBrake(
+  end: End,
+  { wantMm, openMm }: { wantMm: number; openMm: number },
+  figures: Outcome["figures"],
+  survey: Survey,
+  build: Build,
+): Outcome {
   const keys = keysOfEnd(end);
   const now = survey.number(keys.rotor).value;
   const haveMm = rotorAt(end, survey, build);
@@ -123,13 +139,15 @@ function discBrake(end: End, wantMm: number, figures: Outcome["figures"], survey
       lifts: `a rotor of ${formatNumber(mayMm, 0)} or less${known ? "" : `, or the ${holder} maker's word for a larger one`}`,
       caution: "brakes",
     };
-  const margin = { value: haveMm - wantMm + ROTOR_SAME_MM, unit: "mm", plusMinus: 0 };
+  const margin = { value: haveMm - wantMm + ROTOR_SAME_MM, unit: "mm", plusMinus: openMm };
+  const settle = openMm > 0 ? (["bikeMassKg"] as const) : undefined;
   if (margin.value >= 0)
     return {
       verdict: "clear",
       says: `A ${formatNumber(haveMm, 0)} rotor, ${wantMm} wanted.`,
       figures: all,
       margin,
+      ...(settle && { settle }),
       caution: "brakes",
     };
   const says = `A ${formatNumber(haveMm, 0)} rotor, ${wantMm} wanted.`;
@@ -148,6 +166,7 @@ function discBrake(end: End, wantMm: number, figures: Outcome["figures"], survey
           says: `${says} The ${holder} allows ${formatNumber(mayMm, 0)}.`,
           figures: all,
           margin,
+          ...(settle && { settle }),
           lifts: "a lower assist speed, less mass, or a fork that takes the rotor",
           caution: "brakes",
         };
@@ -188,7 +207,16 @@ function discBrake(end: End, wantMm: number, figures: Outcome["figures"], survey
     effect: { numbers: { [keys.rotorEffect]: newMm }, flags: [`has ${end} rotor`] },
     caution: "brakes",
   };
-  return { verdict: "adapt", safety: true, says, figures: all, margin, remedies: [remedy], caution: "brakes" };
+  return {
+    verdict: "adapt",
+    safety: true,
+    says,
+    figures: all,
+    margin,
+    remedies: [remedy],
+    caution: "brakes",
+    ...(settle && { settle }),
+  };
 }
 
 /** A limit of 200 takes a rotor of 203, mm. */
