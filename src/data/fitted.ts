@@ -4,13 +4,17 @@ import { plainSerial } from "@/core/supply/serials";
 
 type Row = { part_id: string; plain: string; job_id: string };
 
-/** Keeps which pieces are in a job's bike, so that others can ask. */
+/**
+ * Keeps which pieces are in a job's bike, so that others can ask. Whoever notes a number sees to it before that no other bike has it; where
+ * two have it all the same, as after a mend by hand, the first keeps it and the other can still be worked on.
+ */
 export async function saveFitted(db: Knex, { id, serials }: Pick<Job, "id" | "serials">): Promise<void> {
   await db<Row>("fitted_piece").where({ job_id: id }).delete();
   if (serials.length > 0)
-    await db<Row>("fitted_piece").insert(
-      serials.map(({ partId, serial }) => ({ part_id: partId, plain: plainSerial(serial), job_id: id })),
-    );
+    await db<Row>("fitted_piece")
+      .insert(serials.map(({ partId, serial }) => ({ part_id: partId, plain: plainSerial(serial), job_id: id })))
+      .onConflict(["part_id", "plain"])
+      .ignore();
 }
 
 export type Fitted = {
