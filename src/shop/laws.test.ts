@@ -6,11 +6,13 @@ import { isOpen, type Finding } from "@/core/fit/finding";
 import { surveyOf, type Rule } from "@/core/fit/rule";
 import { RULES } from "@/core/fit/rules";
 import type { HouseRules } from "@/core/house/houseRules";
-import { fitOf } from "@/core/job/assess";
+import { changedBetween, stillKnown } from "@/core/fit/known";
+import { fitOf, knownOf } from "@/core/job/assess";
 import type { Job } from "@/core/job/job";
 import type { Catalogue } from "@/core/parts/catalogue";
 import { loadCatalogue } from "@/data/catalogue";
 import { openDemoShop, NOW } from "../../tests/demoShop";
+import { dice } from "../../tests/dice";
 import { findJob, listJobs } from "@/data/jobs";
 import { houseRules } from "@/data/settings";
 
@@ -201,6 +203,57 @@ test("a remedy settles its own finding, alone, but for those that need a second"
       }
   expect(wrong).toEqual([]);
   expect(rules.size).toBeGreaterThan(30);
+});
+
+test("a fit that asks again only what looked at something else answers as one that asks everything", () => {
+  const roll = dice(11);
+  let [tried, other] = [0, 0];
+  for (const job of jobs.flatMap((one) => [one, { ...one, accepted: [], overrides: [] }])) {
+    const known = knownOf(job, catalogue, house);
+    const whole = fitOf(job, catalogue, house);
+    const offered = whole.findings.flatMap(({ key, remedies }) =>
+      remedies.map((remedy) => ({ finding: key, remedy: remedy.id, by: "Ida", at: NOW })),
+    );
+    const ways = [
+      ...offered.map((one) => [one]),
+      // Several together, and one of those in force taken back.
+      ...(offered.length === 0
+        ? []
+        : Array.from({ length: 12 }, () => [1, 2, 3].map(() => offered[roll(0, offered.length - 1)]!))),
+    ].map((more) => [...job.accepted, ...more]);
+    for (const accepted of [...ways, job.accepted, ...job.accepted.map((gone) => job.accepted.filter((one) => one !== gone))]) {
+      const then = { ...job, accepted };
+      const again = fitOf(then, catalogue, house, known);
+      const all = fitOf(then, catalogue, house);
+      // As text first: a comparison field by field takes as long as ten fits.
+      if (JSON.stringify(again.findings) !== JSON.stringify(all.findings))
+        expect([job.wish.customer, again.findings]).toEqual([job.wish.customer, all.findings]);
+      expect(again.applied.map(({ finding, remedy }) => `${finding} ${remedy.id}`)).toEqual(
+        all.applied.map(({ finding, remedy }) => `${finding} ${remedy.id}`),
+      );
+      const changed = changedBetween(known.build, all.build);
+      for (const rule of RULES) {
+        tried += 1;
+        if (!stillKnown(known, rule, changed)) other += 1;
+      }
+    }
+  }
+  // It is worth it: of all the rules a third at most is asked again.
+  expect(other / tried).toBeLessThan(0.33);
+  expect(tried).toBeGreaterThan(30_000);
+}, 60_000);
+
+/** What another wish, house or survey asks is not answered from before. */
+test("answers for one bike are not taken for another", () => {
+  const [job] = jobs;
+  const known = knownOf(job!, catalogue, house);
+  const others: [typeof job, HouseRules][] = [
+    [{ ...job!, wish: { ...job!.wish, riderKg: 143 } }, house],
+    [{ ...job!, donor: { ...job!.donor, frameMaterial: { ...job!.donor.frameMaterial!, value: "carbon" } } }, house],
+    [job!, { ...house, rearArms: "always one" }],
+  ];
+  for (const [other, rules] of others)
+    expect(fitOf(other!, catalogue, rules, known).findings).toEqual(fitOf(other!, catalogue, rules).findings);
 });
 
 test("asking whether one finding is clear answers as the whole run does", () => {

@@ -55,7 +55,18 @@ export type Build = {
 type Memo = {
   of?: { supplied: readonly Supplied[]; kinds: Map<PartKind, { all: Supplied[]; parts: Part[] }>; motors: readonly Motor[] };
   controllers?: { supplied: readonly Supplied[]; geometry: Geometry; all: readonly Controller[] };
+  watch?: Watch;
 };
+
+/** Who is told what is read of a build that remedies may change: a kind of parts by its name. @see watched in known.ts */
+export type Watch = { readonly of: () => Build; readonly supplied: readonly Supplied[]; readonly saw: (what: string) => void };
+
+/** The parts of a build, for those who look at some kinds of them alone and say which. */
+export function piecesOf(build: Build): readonly Supplied[] {
+  const watch = build.memo?.watch;
+  // A copy of a watched build may have other parts: they are its own.
+  return watch?.of() === build ? watch.supplied : build.supplied;
+}
 
 export type HubMotor = PartOf<"hub-motor">;
 export type MidMotor = PartOf<"mid-motor">;
@@ -66,16 +77,17 @@ export type Motor = HubMotor | CrankMotor;
 
 function sorted(build: Build) {
   const known = build.memo?.of;
-  if (known?.supplied === build.supplied) return known;
+  const pieces = piecesOf(build);
+  if (known?.supplied === pieces) return known;
   const kinds = new Map<PartKind, { all: Supplied[]; parts: Part[] }>();
-  for (const supplied of build.supplied) {
+  for (const supplied of pieces) {
     let entry = kinds.get(supplied.part.kind);
     if (!entry) kinds.set(supplied.part.kind, (entry = { all: [], parts: [] }));
     entry.all.push(supplied);
     entry.parts.push(supplied.part);
   }
-  const motors = (["hub-motor", "mid-motor", "frame-motor"] as const).flatMap((kind) => kinds.get(kind)?.parts ?? []) as Motor[];
-  const fresh = { supplied: build.supplied, kinds, motors };
+  const motors = MOTOR_KINDS.flatMap((kind) => kinds.get(kind)?.parts ?? []) as Motor[];
+  const fresh = { supplied: pieces, kinds, motors };
   if (build.memo) build.memo.of = fresh;
   return fresh;
 }
@@ -84,11 +96,14 @@ const NO_PARTS: readonly never[] = [];
 
 /** Parts of one kind in the build, one entry each (not multiplied by quantity). */
 export function suppliedOf<K extends PartKind>(build: Build, kind: K): readonly Supplied<PartOf<K>>[] {
+  build.memo?.watch?.saw(kind);
   return (sorted(build).kinds.get(kind)?.all ?? NO_PARTS) as unknown as Supplied<PartOf<K>>[];
 }
 
-export const partsOf = <K extends PartKind>(build: Build, kind: K): readonly PartOf<K>[] =>
-  (sorted(build).kinds.get(kind)?.parts ?? NO_PARTS) as unknown as PartOf<K>[];
+export function partsOf<K extends PartKind>(build: Build, kind: K): readonly PartOf<K>[] {
+  build.memo?.watch?.saw(kind);
+  return (sorted(build).kinds.get(kind)?.parts ?? NO_PARTS) as unknown as PartOf<K>[];
+}
 
 /** How many pieces of a kind whose spec will do are in the build. */
 export const countOf = <K extends PartKind>(build: Build, kind: K, will: (spec: Spec<K>) => boolean = () => true): number =>
@@ -100,7 +115,16 @@ export function lastOf<K extends PartKind>(build: Build, kind: K): PartOf<K> | u
   return (all.findLast((s) => s.origin.type === "remedy") ?? all[0])?.part;
 }
 
-export const motorsOf = (build: Build): readonly Motor[] => sorted(build).motors;
+export function motorsOf(build: Build): readonly Motor[] {
+  sawAll(build, MOTOR_KINDS);
+  return sorted(build).motors;
+}
+
+const MOTOR_KINDS = ["hub-motor", "mid-motor", "frame-motor"] as const;
+const sawAll = (build: Build, what: readonly string[]): void => {
+  const watch = build.memo?.watch;
+  if (watch) for (const one of what) watch.saw(one);
+};
 
 export const effectOf = (build: Build, name: EffectNumber, otherwise: number) => build.geometry.numbers[name] ?? otherwise;
 
@@ -135,12 +159,17 @@ export type Controller = {
 
 /** Every controller of the build, each as often as it is there. */
 export function controllersOf(build: Build): readonly Controller[] {
+  // Said each time: what is answered from before was read by whoever asked first.
+  sawAll(build, CONTROLLERS_READ);
   const known = build.memo?.controllers;
-  if (known?.supplied === build.supplied && known.geometry === build.geometry) return known.all;
+  const pieces = piecesOf(build);
+  if (known?.supplied === pieces && known.geometry === build.geometry) return known.all;
   const all = readControllers(build);
-  if (build.memo) build.memo.controllers = { supplied: build.supplied, geometry: build.geometry, all };
+  if (build.memo) build.memo.controllers = { supplied: pieces, geometry: build.geometry, all };
   return all;
 }
+
+const CONTROLLERS_READ = ["controller", "mid-motor", "frame-motor", "regenMaxV", "controllerBatteryA", "controllerCutV"];
 
 function readControllers(build: Build): Controller[] {
   const all: Controller[] = [];

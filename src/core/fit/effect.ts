@@ -27,6 +27,7 @@ const JOINS = {
 } as const satisfies Record<string, (a: number, b: number) => number>;
 
 export type EffectNumber = keyof typeof JOINS;
+export const EFFECT_NUMBERS = Object.keys(JOINS) as EffectNumber[];
 
 /** What a remedy changes: figures of the geometry or settings, and facts that are now so. */
 export type Effect = { readonly numbers?: Partial<Record<EffectNumber, number>>; readonly flags?: readonly string[] };

@@ -3,6 +3,7 @@ import { donorItem, type DonorKey } from "../donor/items";
 import { formatNumber } from "../units/formatQuantity";
 import type { Build, Supplied } from "./build";
 import { joinEffects } from "./effect";
+import { changedBetween, knowsOf, learn, stillKnown, type Known } from "./known";
 import { besides, outdone } from "./rivals";
 import { isOpen, VERDICTS, type Finding, type Outcome, type Override, type Remedy } from "./finding";
 import { OVERRIDABLE_STOPS } from "./overridable";
@@ -33,6 +34,7 @@ export function fit(
   accepted: readonly Accepted[],
   overrides: readonly Override[] = [],
   rules: readonly Rule[] = RULES,
+  known?: Known,
 ): Fit {
   // Field by field: what begins with a spread and then gains a field has a shape of its own at every run, which slows what reads it.
   const base: Omit<Build, "geometry"> = {
@@ -49,9 +51,55 @@ export function fit(
     const { build, applied } = settle(base, survey, inForce, rules);
     // One place, one part: of two decisions for it the later stands, and the other is as if it were never taken.
     const earlier = outdone(applied, inForce, build);
-    if (earlier === undefined) return close(runRules(rules, survey, build), build, accepted, overrides, applied);
+    if (earlier === undefined) {
+      const findings = known && knowsOf(known, base) ? runAgain(known, rules, survey, build) : runRules(rules, survey, build);
+      return close(findings, build, accepted, overrides, applied);
+    }
     inForce = inForce.filter((one) => one !== earlier);
   }
+}
+
+/**
+ * What the rules answer on a build with what it accepted, and what each looked at: a fit of the same bike with other remedies asks only
+ * those rules again that looked at what is another then.
+ */
+export function knownFit(given: Omit<Build, "geometry" | "doubts">, accepted: readonly Accepted[]): Known {
+  const { build } = fit(given, accepted);
+  const survey = surveyOf(build.donor);
+  return learn(given, build, (watchedBuild, rule) => runRules([rule], survey, watchedBuild), RULES);
+}
+
+/** The rules on a build that differs from the known one by some remedies: asked again only where it matters. */
+function runAgain(known: Known, rules: readonly Rule[], survey: Survey, build: Build): Writable<Finding>[] {
+  const changed = changedBetween(known.build, build);
+  return rules.flatMap((rule) => stillKnown(known, rule, changed)?.map(copyOf) ?? runRules([rule], survey, build));
+}
+
+/** A finding of its own, with the fields in the engine's order: what is accepted of it is written into it. */
+function copyOf(one: Finding): Writable<Finding> {
+  const finding: Writable<Finding> = {
+    key: one.key,
+    rule: one.rule,
+    title: one.title,
+    why: one.why,
+    place: one.place,
+    verdict: one.verdict,
+    says: one.says,
+    figures: one.figures,
+    remedies: one.remedies,
+    settle: one.settle,
+    safety: one.safety,
+    basis: one.basis,
+    applied: NONE,
+    settled: one.settled,
+  };
+  if (one.margin) finding.margin = one.margin;
+  if (one.lifts !== undefined) finding.lifts = one.lifts;
+  if (one.choose !== undefined) finding.choose = one.choose;
+  if (one.sheetOf !== undefined) finding.sheetOf = one.sheetOf;
+  if (one.asks) finding.asks = true;
+  if (one.caution) finding.caution = one.caution;
+  return finding;
 }
 
 /** Applies what is accepted and offered until nothing new applies. */
@@ -159,8 +207,7 @@ export function readsOf(build: Build, rules: readonly Rule[] = RULES): Set<Donor
 
 function findingOf(rule: Rule, subject: unknown, key: string, survey: Survey, build: Build): Writable<Finding> {
   const outcome = settleUncertainty(outcomeOf(rule, subject, survey, build));
-  const acknowledged =
-    outcome.verdict === "adapt" && build.geometry.flags.size > 0 && build.geometry.flags.has(`acknowledged ${key}`);
+  const acknowledged = outcome.verdict === "adapt" && build.geometry.flags.has(`acknowledged ${key}`);
   // Plain assignments: this runs for every rule of every preview, and spreading would cost more than most rules.
   const finding: Writable<Finding> = {
     key,

@@ -1,6 +1,8 @@
 import { buildSheet, type Sheet } from "../cost/sheet";
 import { NO_PIECES, type Pieces } from "../cost/shelf";
-import { fit, type Fit } from "../fit/engine";
+import { fit, knownFit, type Fit } from "../fit/engine";
+import type { Known } from "../fit/known";
+import { RULES } from "../fit/rules";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { promises, type Bench, type Lead, type Promise } from "../promise/promises";
@@ -30,15 +32,19 @@ export type Assessment = {
   readonly agreed: Agreed | null;
 };
 
-/** @param heldElsewhere pieces of the shop's shelf that other jobs hold */
+/**
+ * @param heldElsewhere pieces of the shop's shelf that other jobs hold
+ * @param known what the rules answered on the same bike before, where much of it will be answered alike
+ */
 export function assess(
   job: Job,
   catalogue: Catalogue,
   house: HouseRules,
   today: string,
   heldElsewhere: Pieces = NO_PIECES,
+  known?: Known,
 ): Assessment {
-  const fitted = fitOf(job, catalogue, house);
+  const fitted = fitOf(job, catalogue, house, known);
   const steps = workSteps(fitted.build, fitted.applied);
   const fresh = buildSheet(job, fitted, steps, catalogue, house, { heldElsewhere, taken: job.taken });
   // What was agreed, and after it what was signed for, is not priced anew while it stands; what it still has to buy is.
@@ -94,13 +100,23 @@ export function fitOf(
   job: Pick<Job, "donor" | "choices" | "also" | "accepted" | "overrides" | "wish">,
   catalogue: Catalogue,
   house: HouseRules,
+  known?: Known,
 ): Fit {
-  return fit(
-    { donor: job.donor, supplied: chosenParts(job, catalogue), house, catalogue, asked: askedOf(job.wish) },
-    job.accepted,
-    job.overrides,
-  );
+  return fit(givenOf(job, catalogue, house), job.accepted, job.overrides, RULES, known);
 }
+
+type Bike = Pick<Job, "donor" | "choices" | "also" | "wish">;
+const givenOf = (job: Bike, catalogue: Catalogue, house: HouseRules) => ({
+  donor: job.donor,
+  supplied: chosenParts(job, catalogue),
+  house,
+  catalogue,
+  asked: askedOf(job.wish),
+});
+
+/** What the rules answer on a job as it stands, for fits of it with other remedies. */
+export const knownOf = (job: Bike & Pick<Job, "accepted">, catalogue: Catalogue, house: HouseRules): Known =>
+  knownFit(givenOf(job, catalogue, house), job.accepted);
 
 /** What is still to be done before the hand-over: a step that is ticked takes no more time, what comes after it is another visit. */
 function benchOf(job: Job, steps: readonly Step[], house: HouseRules): Bench {

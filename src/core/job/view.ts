@@ -5,6 +5,7 @@ import { NO_PIECES, type Pieces } from "../cost/shelf";
 import { donorItem, type DonorKey } from "../donor/items";
 import type { AppliedRemedy, Accepted } from "../fit/engine";
 import { isOpen, type Finding, type Override, type Remedy } from "../fit/finding";
+import type { Known } from "../fit/known";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { calledPart } from "../parts/calledPart";
@@ -14,7 +15,7 @@ import { lacks, type Promise } from "../promise/promises";
 import { hasOwnNumber } from "../supply/serials";
 import type { Held } from "../work/held";
 import type { Step } from "../work/steps";
-import { assess, type Assessment } from "./assess";
+import { assess, knownOf, type Assessment } from "./assess";
 import type { Job } from "./job";
 import { cameOutOf } from "./cameOut";
 import { layoutOf, type Layout } from "./layout";
@@ -110,9 +111,13 @@ export function viewOf(
   heldElsewhere: Pieces = NO_PIECES,
   known?: Assessment,
 ): JobView {
-  const assessed = (more: Job["accepted"]) =>
-    assess({ ...job, accepted: [...job.accepted, ...more] }, catalogue, house, today, heldElsewhere);
-  const now = known ?? assessed([]);
+  const now = known ?? assess(job, catalogue, house, today, heldElsewhere);
+  // Each remedy is tried by accepting it: most of the rules answer as they do without it.
+  let answered: Known | undefined;
+  const assessed = (more: Job["accepted"]) => {
+    answered ??= knownOf(job, catalogue, house);
+    return assess({ ...job, accepted: [...job.accepted, ...more] }, catalogue, house, today, heldElsewhere, answered);
+  };
   const work = workOrderOf(job, now);
   const parts = now.fit.build.supplied.map(({ part, quantity, origin }) => ({
     id: part.id,

@@ -251,7 +251,6 @@ export const DEMO_JOBS: DemoJob[] = [
       ["kit/lacks main fuse", "fuse-"],
       ["shell/torque-reaction", "buy-"],
     ],
-    renew: { "joining-link": 1 },
     through: "fit",
   },
   {

@@ -1,7 +1,7 @@
 import type { Part, PartOf } from "../../parts/part";
 import type { PartKind } from "../../parts/kinds";
 import type { Spec } from "../../parts/specs";
-import { type Build, type Supplied, suppliedOf } from "../build";
+import { type Build, piecesOf, type Supplied, suppliedOf } from "../build";
 import { type End, ENDS, hubMotors } from "./subjects";
 
 /**
@@ -21,13 +21,14 @@ export function endServed({ origin }: Supplied<Part>, build: Build): End | null 
 const kitEnds = new WeakMap<readonly Supplied<Part>[], Map<string, End | null>>();
 
 function endOfKit(kitId: string, build: Build): End | null {
-  const known = kitEnds.get(build.supplied) ?? new Map<string, End | null>();
-  kitEnds.set(build.supplied, known);
+  // Asked for each time, also where the answer is known: whoever watches hears what it rests on.
+  const hubs = suppliedOf(build, "hub-motor");
+  const pieces = piecesOf(build);
+  const known = kitEnds.get(pieces) ?? new Map<string, End | null>();
+  kitEnds.set(pieces, known);
   const before = known.get(kitId);
   if (before !== undefined) return before;
-  const ends = new Set(
-    suppliedOf(build, "hub-motor").flatMap((s) => (s.origin.type === "kit" && s.origin.kitId === kitId ? [s.part.spec.end] : [])),
-  );
+  const ends = new Set(hubs.flatMap((s) => (s.origin.type === "kit" && s.origin.kitId === kitId ? [s.part.spec.end] : [])));
   const end = ends.size === 1 ? [...ends][0]! : null;
   known.set(kitId, end);
   return end;
