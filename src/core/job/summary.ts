@@ -28,7 +28,6 @@ export const summarySchema = z.object({
   asks: z.array(z.string()).default([]),
   /** Of which parts, rules, day and pieces held elsewhere it was worked out; empty where that is not known. */
   stamp: z.string().default(""),
-  /** Signed, and whether the signature stands for what the job is now. */
   /** Real minutes of steps, by task, as far as they were noted. */
   took: z.record(z.string(), z.number()).default({}),
   /** Of a signed job that is timed and billed throughout: what it left, what it cost more than was quoted, and the reserve that was kept for it. */
@@ -36,6 +35,7 @@ export const summarySchema = z.object({
     .object({ leftMinor: z.number(), overrunPercent: z.number(), reservePercent: z.number(), reserveWhy: z.string() })
     .nullable()
     .default(null),
+  /** Signed, and whether the signature stands for what the job is now. */
   signature: z.enum(["none", "stands", "changed"]).default("none"),
 });
 export type Summary = z.output<typeof summarySchema>;
