@@ -67,6 +67,9 @@ test.each(["2026-12-05T09:00:00.000Z", "2026-12-06T09:00:00.000Z", "2026-12-07T0
     const lines = rows.flatMap((one) => one.lines);
     expect(lines.some((line) => line.broken > 0)).toBe(true);
     expect(lines.some((line) => line.came > 0 && missingPieces(line) > 0)).toBe(true);
+    // And one that came broken went back, and came again.
+    const done = (await listPurchases(db, { closed: true, limit: 20 })).rows.flatMap((one) => one.lines);
+    expect(done.filter((line) => line.sentBack > 0 && missingPieces(line) === 0)).toHaveLength(1);
     await db.destroy();
   },
 );

@@ -23,6 +23,7 @@ import { benchOf } from "./jobView";
 import { AFTER_SIGNING } from "@/core/work/signature";
 import { bringLine, execute } from "./perform";
 import { buyingPage, callOffJoint, placeJoint, takeDelivery } from "./buying";
+import { sendBackBroken } from "./damage";
 import { SHELF } from "@/core/supply/needs";
 import { missingPieces } from "@/core/supply/pieces";
 import { DEMO_DELIVERIES, type DemoDelivery } from "@/data/demo/deliveries";
@@ -95,6 +96,16 @@ async function playDelivery(db: Knex, { keep, daysAgo, came, calledOff }: DemoDe
       const wish = { purchaseId: now.id, version: now.version, delivery };
       const taken = await takeDelivery(db, wish, at(parcel.daysAgo), by);
       if (!taken.ok) throw new Error(`demo delivery: ${taken.error}`);
+      now = (await findPurchase(db, now.id))!;
+      if (parcel.sentBack === undefined) continue;
+      const back = {
+        purchaseId: now.id,
+        version: now.version,
+        how: parcel.sentBack,
+        request: `demo-back-${now.number.toLowerCase()}`,
+      };
+      const sent = await sendBackBroken(db, back, at(parcel.daysAgo - 1), by);
+      if (!sent.ok) throw new Error(`demo return: ${sent.error}`);
       now = (await findPurchase(db, now.id))!;
     }
     if (calledOff) await callOffJoint(db, { purchaseId: now.id, version: now.version, why: calledOff }, at(daysAgo), by);
