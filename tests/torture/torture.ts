@@ -346,6 +346,8 @@ try {
   await pages(base, ids);
 } finally {
   say("crashes of the server", crashed ? "1" : "0");
+  // From here on it ends because it is told to.
+  server.removeAllListeners("exit");
   server.kill("SIGKILL");
 }
 await killServer(file, ids);
