@@ -96,6 +96,19 @@ test("more numbers than pieces are refused, and what is not noted is not taken o
   expect(await drop("P-2")).toMatchObject({ ok: true });
 });
 
+test("a number that is noted for another part of the bike is asked about: some makers number both alike", async () => {
+  const motor = (await openJob(shop.db, one, NOW))!.parts.find((part) => part.kind.endsWith("motor"))!.id;
+  expect(await note("K-77")).toMatchObject({ ok: true });
+  expect(await note("k-77", one, motor)).toMatchObject({
+    ok: false,
+    error: { kind: "ask", says: expect.stringContaining("too?") },
+  });
+  expect(await act({ do: "note serial", partId: motor, serial: "k-77", confirmed: true })).toMatchObject({ ok: true });
+  expect(await drop("K-77", one, motor)).toMatchObject({ ok: true });
+  expect(await noted(one)).toEqual(["K-77"]);
+  await drop("K-77");
+});
+
 test("a number that came on another part's label is asked about, and one that came is offered until it is in a bike", async () => {
   // The demo's delivery: two packs of one kind came with their numbers.
   const short = "bat-36-7-short";

@@ -50,7 +50,7 @@ async function kitsWith(db: Knex, partId: string): Promise<string[]> {
     .map(({ id }) => id);
 }
 
-/** Numbers of a part, or of a kit with it, that came and are in no bike yet, the last that came first. */
+/** Numbers of a part that came and are in no bike yet, the last that came first. */
 export async function numbersToFit(db: Knex, partId: string): Promise<{ serial: string; lot: string; with: string }[]> {
   const came = await serialsOf(db, [partId]);
   const fitted = await fittedOf(db, [partId]);

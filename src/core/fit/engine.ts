@@ -52,7 +52,7 @@ export function fit(
     // One place, one part: of two decisions for it the later stands, and the other is as if it were never taken.
     const earlier = outdone(applied, inForce, build);
     if (earlier === undefined) {
-      const findings = known && knowsOf(known, base) ? runAgain(known, rules, survey, build) : runRules(rules, survey, build);
+      const findings = known && knowsOf(known, given) ? runAgain(known, rules, survey, build) : runRules(rules, survey, build);
       return close(findings, build, accepted, overrides, applied);
     }
     inForce = inForce.filter((one) => one !== earlier);
@@ -93,12 +93,20 @@ function copyOf(one: Finding): Writable<Finding> {
     applied: NONE,
     settled: one.settled,
   };
-  if (one.margin) finding.margin = one.margin;
-  if (one.lifts !== undefined) finding.lifts = one.lifts;
-  if (one.choose !== undefined) finding.choose = one.choose;
-  if (one.sheetOf !== undefined) finding.sheetOf = one.sheetOf;
-  if (one.asks) finding.asks = true;
-  if (one.caution) finding.caution = one.caution;
+  return withRest(finding, one);
+}
+
+/** Gives a finding what only some have. */
+function withRest(
+  finding: Writable<Finding>,
+  { margin, lifts, choose, sheetOf, asks, caution }: Outcome | Finding,
+): Writable<Finding> {
+  if (margin) finding.margin = margin;
+  if (lifts !== undefined) finding.lifts = lifts;
+  if (choose !== undefined) finding.choose = choose;
+  if (sheetOf !== undefined) finding.sheetOf = sheetOf;
+  if (asks) finding.asks = true;
+  if (caution) finding.caution = caution;
   return finding;
 }
 
@@ -225,13 +233,7 @@ function findingOf(rule: Rule, subject: unknown, key: string, survey: Survey, bu
     applied: NONE,
     settled: acknowledged,
   };
-  if (outcome.margin) finding.margin = outcome.margin;
-  if (outcome.lifts !== undefined) finding.lifts = outcome.lifts;
-  if (outcome.choose !== undefined) finding.choose = outcome.choose;
-  if (outcome.sheetOf !== undefined) finding.sheetOf = outcome.sheetOf;
-  if (outcome.asks) finding.asks = true;
-  if (outcome.caution) finding.caution = outcome.caution;
-  return finding;
+  return withRest(finding, outcome);
 }
 
 type Writable<T> = { -readonly [K in keyof T]: T[K] };

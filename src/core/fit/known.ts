@@ -3,7 +3,7 @@ import { EFFECT_NUMBERS, type Geometry } from "./effect";
 import type { Finding } from "./finding";
 import type { Rule } from "./rule";
 
-/** The bike, the wish and the books that answers were given for. */
+/** The bike as it was surveyed, the wish and the books that answers were given for. */
 type For = Pick<Build, "donor" | "house" | "catalogue" | "asked">;
 
 /** What each rule answered on one build, and what it read of all that a remedy may change there. */
@@ -20,16 +20,10 @@ const FLAGS = "the flags";
 
 /** Whether answers for one bike hold for another: the very same survey, rules and books, and nothing else asked. */
 export const knowsOf = (known: Known, given: For): boolean =>
-  sameSurvey(known.build, given) &&
+  known.for.donor === given.donor &&
   known.for.house === given.house &&
   known.for.catalogue === given.catalogue &&
   (Object.keys(known.for.asked) as (keyof Asked)[]).every((key) => known.for.asked[key] === given.asked[key]);
-
-/** Trusted readings are gathered anew at each fit; each of them is the same one as before. */
-const sameSurvey = ({ donor: a }: Pick<Build, "donor">, { donor: b }: Pick<Build, "donor">): boolean => {
-  const keys = Object.keys(a) as (keyof typeof a)[];
-  return keys.length === Object.keys(b).length && keys.every((key) => a[key] === b[key]);
-};
 
 /** Asks each rule once on a build, and notes what it looks at. */
 export function learn(
@@ -48,8 +42,7 @@ export function learn(
     );
     byRule.set(rule, { findings, saw });
   }
-  const { donor } = build;
-  return { for: { ...given, donor }, build, byRule };
+  return { for: given, build, byRule };
 }
 
 /** A rule's answer of before, where nothing that it looked at is another. */

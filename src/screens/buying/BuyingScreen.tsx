@@ -10,6 +10,7 @@ import { useEffect, useRef, useState } from "react";
 import { missingPieces, orderedPieces } from "@/core/supply/pieces";
 import type { Purchase } from "@/core/supply/purchaseSchema";
 import type { Landed } from "@/core/supply/landed";
+import { LANDED_ROWS } from "@/core/supply/landedRows";
 import { formatDay } from "@/core/units/date";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
 import { money, signedMoney } from "@/ui/format";
@@ -328,21 +329,11 @@ function Hurry({ page, onDays }: { page: Buying; onDays: (days: number) => void 
 /** A day of the coming weeks: its year is plain. */
 const shortDay = (iso: string) => formatDay(iso).slice(0, -5);
 
-const LANDED: readonly (readonly [string, keyof Landed])[] = [
-  ["goods", "goodsMinor"],
-  ["carriage and fees", "carriageMinor"],
-  ["buffer on the rate", "bufferMinor"],
-  ["fee for paying", "feeMinor"],
-  ["duty", "dutyMinor"],
-  ["import tax", "importTaxMinor"],
-  ["broker", "brokerMinor"],
-];
-
 /** Why an order costs so much: each of its parts that is not nothing. */
 export function WhySoMuch({ landed, currency }: { landed: Landed; currency: string }) {
   return (
     <span className="small soft">
-      {LANDED.filter(([, key]) => landed[key] !== 0)
+      {LANDED_ROWS.filter(([, key]) => landed[key] !== 0)
         .map(([label, key]) => `${label} ${money(landed[key], currency)}`)
         .join(" + ")}
     </span>

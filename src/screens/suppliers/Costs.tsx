@@ -4,6 +4,7 @@ import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import type { HouseRules } from "@/core/house/houseRules";
 import { supplierSchema } from "@/core/parts/part";
 import { landedCarriage, landedGoods, landedOf, stepsAsked } from "@/core/supply/landed";
+import { LANDED_ROWS } from "@/core/supply/landedRows";
 import { CarriageSteps } from "@/draw/CarriageSteps";
 import { money } from "@/ui/format";
 
@@ -29,15 +30,6 @@ export function Costs({ supplier, money: of }: { supplier: Readonly<Record<strin
     const line = { priceMinor, currency: read.data.currency, packs: 1, kind: "tyre" as const };
     return { priceMinor, total, landed: landedOf([line], stepsAsked(read.data)[step]!.asks, total, read.data, house) };
   });
-  const rows = [
-    ["goods", "goodsMinor"],
-    ["carriage and fees", "carriageMinor"],
-    ["buffer on the rate", "bufferMinor"],
-    ["fee for paying", "feeMinor"],
-    ["duty", "dutyMinor"],
-    ["import tax", "importTaxMinor"],
-    ["broker", "brokerMinor"],
-  ] as const;
   return (
     <div>
       <h2>What an order costs</h2>
@@ -57,18 +49,16 @@ export function Costs({ supplier, money: of }: { supplier: Readonly<Record<strin
             </tr>
           </thead>
           <tbody>
-            {rows
-              .filter(([, key]) => orders.some((order) => order && order.landed[key] !== 0))
-              .map(([label, key]) => (
-                <tr key={key}>
-                  <td>{label}</td>
-                  {orders.map((order, i) => (
-                    <td key={i} className="right num">
-                      {order && money(order.landed[key], of.currency)}
-                    </td>
-                  ))}
-                </tr>
-              ))}
+            {LANDED_ROWS.filter(([, key]) => orders.some((order) => order && order.landed[key] !== 0)).map(([label, key]) => (
+              <tr key={key}>
+                <td>{label}</td>
+                {orders.map((order, i) => (
+                  <td key={i} className="right num">
+                    {order && money(order.landed[key], of.currency)}
+                  </td>
+                ))}
+              </tr>
+            ))}
             <tr>
               <td>
                 <b>in the shop</b>

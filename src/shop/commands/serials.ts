@@ -1,12 +1,10 @@
-import type { Supplied } from "@/core/fit/build";
+import { bad } from "@/core/result";
 import { hasOwnNumber, plainSerial, sameSerial } from "@/core/supply/serials";
 import { assessOn, done, refused, type UseCase } from "../useCase";
 
-const piecesOf = (supplied: readonly Supplied[], partId: string) => supplied.filter(({ part }) => part.id === partId);
-
 /** Notes which piece of a part went into the bike, by the number on its label. No signature stands for it: it may be noted at any time. */
-export const noteSerial: UseCase<"note serial"> = (job, { partId, serial }, bench) => {
-  const here = piecesOf(assessOn(job, bench).fit.build.supplied, partId);
+export const noteSerial: UseCase<"note serial"> = (job, { partId, serial, confirmed }, bench) => {
+  const here = assessOn(job, bench).fit.build.supplied.filter(({ part }) => part.id === partId);
   const [first] = here;
   if (!first) return refused("That part is not in this build: its number belongs to another bike.");
   const { part } = first;
@@ -15,8 +13,15 @@ export const noteSerial: UseCase<"note serial"> = (job, { partId, serial }, benc
     return refused(
       `${serial} is on our own label and names the part, not the piece: read the maker's label on the piece itself.`,
     );
-  const known = job.serials.find((one) => sameSerial(one.serial, serial));
-  if (known) return refused(`The number ${serial} is noted in this job already: look at the label again.`);
+  const same = job.serials.filter((one) => sameSerial(one.serial, serial));
+  if (same.some((one) => one.partId === partId))
+    return refused(`The number ${serial} is noted already: look at the label again.`);
+  // Some makers number a motor and its controller alike; as a rule the wrong label was read.
+  if (same[0] && !confirmed) {
+    const other = bench.catalogue.parts.get(same[0].partId)?.name ?? same[0].partId;
+    const says = `The number ${serial} is noted for ${other}. Is it on the label of ${part.name} too?`;
+    return bad({ kind: "ask", says, perhaps: null, value: 0 });
+  }
   const pieces = here.reduce((sum, { quantity }) => sum + quantity, 0);
   const noted = job.serials.filter((one) => one.partId === partId).length;
   if (noted >= pieces)

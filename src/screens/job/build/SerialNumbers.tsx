@@ -8,10 +8,11 @@ import { useJob } from "../JobContext";
 
 type ToFit = { readonly serial: string; readonly lot: string; readonly with: string };
 
-/** Numbers of a part that came and are in no bike yet; none while the shop does not answer. */
-function useToFit(partId: string, version: number): readonly ToFit[] {
+/** Numbers of a part that came and are in no bike yet; none while the shop does not answer. @param partId null: not asked for */
+function useToFit(partId: string | null, version: number): readonly ToFit[] {
   const [found, setFound] = useState<readonly ToFit[]>([]);
   useEffect(() => {
+    if (partId === null) return;
     let old = false;
     void fetch(`/api/parts/numbers?part=${encodeURIComponent(partId)}`)
       .then((answer) => (answer.ok ? (answer.json() as Promise<ToFit[]>) : []))
@@ -32,8 +33,8 @@ export function SerialNumbers({ part }: { part: { id: string; name: string; quan
   const [typed, setTyped, stored] = useKeptText(`${job.id} ${part.id} serial`);
   const [says, setSays] = useState<{ text: string; ask: string | null }>({ text: "", ask: null });
   const noted = job.serials.filter(({ partId }) => partId === part.id);
-  const left = part.quantity - noted.length;
-  const toFit = useToFit(part.id, job.version);
+  const wanted = part.quantity > noted.length && may("note serial");
+  const toFit = useToFit(wanted ? part.id : null, job.version);
   const note = async (serial: string, confirmed = false) => {
     if (serial.trim() === "") return setSays({ text: "Read the number from the label on the piece.", ask: null });
     const outcome = await act(
@@ -52,7 +53,7 @@ export function SerialNumbers({ part }: { part: { id: string; name: string; quan
       {noted.map(({ serial, by }) => (
         <Noted key={serial} partId={part.id} serial={serial} by={by} />
       ))}
-      {left > 0 && may("note serial") && (
+      {wanted && (
         <>
           <span className="serial-box">
             <Input

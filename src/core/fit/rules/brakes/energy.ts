@@ -1,3 +1,4 @@
+import type { DonorKey } from "../../../donor/items";
 import { stopping } from "../../../brake/stopping";
 import { BRAKE_BANDS, BRAKE_BASIS, BRAKES_END_J, HILLY, RIM_BRAKE_KMH, ROTOR_STEP_MM } from "../../../standards/brakes";
 import { formatNumber } from "../../../units/formatQuantity";
@@ -140,14 +141,14 @@ function discBrake(
       caution: "brakes",
     };
   const margin = { value: haveMm - wantMm + ROTOR_SAME_MM, unit: "mm", plusMinus: openMm };
-  const settle = openMm > 0 ? (["bikeMassKg"] as const) : undefined;
+  const settle: readonly DonorKey[] = openMm > 0 ? ["bikeMassKg"] : [];
   if (margin.value >= 0)
     return {
       verdict: "clear",
       says: `A ${formatNumber(haveMm, 0)} rotor, ${wantMm} wanted.`,
       figures: all,
       margin,
-      ...(settle && { settle }),
+      settle,
       caution: "brakes",
     };
   const says = `A ${formatNumber(haveMm, 0)} rotor, ${wantMm} wanted.`;
@@ -166,7 +167,7 @@ function discBrake(
           says: `${says} The ${holder} allows ${formatNumber(mayMm, 0)}.`,
           figures: all,
           margin,
-          ...(settle && { settle }),
+          settle,
           lifts: "a lower assist speed, less mass, or a fork that takes the rotor",
           caution: "brakes",
         };
@@ -215,7 +216,7 @@ function discBrake(
     margin,
     remedies: [remedy],
     caution: "brakes",
-    ...(settle && { settle }),
+    settle,
   };
 }
 
