@@ -41,17 +41,35 @@ function write(key: string, kept: Kept | null): void {
   for (const listener of listeners) listener();
 }
 
+let going = false;
+
 /** Asks before the window is closed while something typed is in it. */
 function warn(event: BeforeUnloadEvent): void {
-  if ([...memory.values()].some((kept) => kept !== null && kept.text !== kept.from)) event.preventDefault();
+  if (![...memory.values()].some((kept) => kept !== null && kept.text !== kept.from)) return;
+  going = true;
+  event.preventDefault();
 }
 
+/** Whoever types or points again has stayed. */
+const stays = () => void (going = false);
+
+/**
+ * The window was asked to close or to load anew, and nobody has touched it since. The question takes the focus out of the box, which is
+ * not somebody leaving it: what would be stored then is stored while the next page is already drawn from what stood before.
+ */
+export const isGoing = (): boolean => going;
+
 const subscribe = (listener: () => void): (() => void) => {
-  if (listeners.size === 0) window.addEventListener("beforeunload", warn);
+  if (listeners.size === 0) {
+    window.addEventListener("beforeunload", warn);
+    for (const act of ["keydown", "pointerdown"]) window.addEventListener(act, stays, true);
+  }
   listeners.add(listener);
   return () => {
     listeners.delete(listener);
-    if (listeners.size === 0) window.removeEventListener("beforeunload", warn);
+    if (listeners.size > 0) return;
+    window.removeEventListener("beforeunload", warn);
+    for (const act of ["keydown", "pointerdown"]) window.removeEventListener(act, stays, true);
   };
 };
 

@@ -2,7 +2,7 @@
 
 import { AutoComplete, Input, Select, Switch } from "antd";
 import { telephonesIn } from "@/core/wish/telephone";
-import { useDraft, useKeptText, type Draft } from "@/ui/useDraft";
+import { isGoing, useDraft, useKeptText, type Draft } from "@/ui/useDraft";
 import { formatDay, formatMoment, parseDay } from "@/core/units/date";
 import { parseMoney } from "@/core/money/money";
 import type { Result } from "@/core/result";
@@ -269,10 +269,14 @@ function Unkept({ of, stands, keep }: { of: Draft; stands: string; keep: () => v
   );
 }
 
-/** Whether somebody is typing in a box: what is not kept is told once it is left. */
-function useFocus(): [focused: boolean, on: { onFocus: () => void; onBlur: () => void }] {
+/** Whether somebody is typing in a box: what is typed is kept once it is left, and what is not kept is told then. */
+function useFocus(keep: () => Promise<void>): [focused: boolean, on: { onFocus: () => void; onBlur: () => void }] {
   const [focused, setFocused] = useState(false);
-  return [focused, { onFocus: () => setFocused(true), onBlur: () => setFocused(false) }];
+  const onBlur = () => {
+    setFocused(false);
+    if (!isGoing()) void keep();
+  };
+  return [focused, { onFocus: () => setFocused(true), onBlur }];
 }
 
 function TextField({
@@ -287,7 +291,6 @@ function TextField({
   onKeep: (value: string) => Promise<boolean>;
 }) {
   const of = useWishDraft(label, value);
-  const [focused, on] = useFocus();
   const [storing, setStoring] = useState(false);
   const keep = async () => {
     const typed = of.draft;
@@ -296,15 +299,8 @@ function TextField({
     if (await onKeep(typed.trim())) of.stored(typed);
     setStoring(false);
   };
-  const shared = {
-    value: of.text,
-    onFocus: on.onFocus,
-    onBlur: () => {
-      on.onBlur();
-      void keep();
-    },
-    "aria-label": label,
-  };
+  const [focused, on] = useFocus(keep);
+  const shared = { value: of.text, ...on, "aria-label": label };
   return (
     <div className="field">
       <label>
@@ -354,7 +350,6 @@ function TypedField<T>({
   letters?: boolean;
 }) {
   const of = useWishDraft(label, shown);
-  const [focused, on] = useFocus();
   const [wrong, setWrong] = useState("");
   const [storing, setStoring] = useState(false);
   const [asks, setAsks] = useState<(Doubt<T> & { typed: string; value: T }) | null>(null);
@@ -376,6 +371,7 @@ function TypedField<T>({
     if (typed && doubted) return setAsks({ ...doubted, typed: draft.trim(), value: typed.value });
     await put(typed ? typed.value : null);
   };
+  const [focused, on] = useFocus(keep);
   return (
     <div className="field">
       <label>
@@ -390,11 +386,7 @@ function TypedField<T>({
             setAsks(null);
             setWrong("");
           }}
-          onFocus={on.onFocus}
-          onBlur={() => {
-            on.onBlur();
-            void keep();
-          }}
+          {...on}
           onPressEnter={() => void keep()}
           status={wrong || asks ? "error" : ""}
           aria-label={label}
