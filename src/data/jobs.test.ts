@@ -18,6 +18,7 @@ import {
 } from "./jobs";
 
 let db: Knex;
+const bring = (id: string, summary: Summary) => storeSummary(db, id, summary, { says: "brought up to date", at: "", by: "" });
 beforeEach(async () => {
   db = await openDatabase(":memory:");
 });
@@ -158,14 +159,9 @@ describe("the list", () => {
   });
   test("is narrowed and sorted by what is asked, and finds a telephone number", async () => {
     const of = (over: Partial<Summary>) => ({ ...SUMMARY, ...over });
-    await storeSummary(db, "j101", of({ allInMinor: 10, budgetMinor: 9, readyBy: null, contact: "01632 960 001" }));
-    await storeSummary(
-      db,
-      "j102",
-      of({ allInMinor: 30, budgetMinor: 30, readyBy: "2026-01-31", late: true, signature: "stands" }),
-    );
-    await storeSummary(
-      db,
+    await bring("j101", of({ allInMinor: 10, budgetMinor: 9, readyBy: null, contact: "01632 960 001" }));
+    await bring("j102", of({ allInMinor: 30, budgetMinor: 30, readyBy: "2026-01-31", late: true, signature: "stands" }));
+    await bring(
       "j103",
       of({
         allInMinor: 20,
@@ -190,14 +186,14 @@ describe("the list", () => {
     expect(await numbers({ sort: "price" })).toEqual([102, 103, 101]);
     expect(await numbers({}, "960 001")).toEqual([101]);
     expect(await numbers({ only: "late" }, "Wilma")).toEqual([]);
-    await storeSummary(db, "j102", of({ aside: true }));
+    await bring("j102", of({ aside: true }));
     expect(await numbers({})).toEqual([103, 101]);
     expect(await numbers({ aside: true })).toEqual([102]);
     expect((await listJobs(db, "", 1, { only: "measure" })).total).toBe(1);
   });
   test("numbers go on from the highest, and a summary alone is brought up to date", async () => {
     expect(await takeNumber(db)).toBe(104);
-    await storeSummary(db, "j101", { ...SUMMARY, build: "Another kit" });
+    await bring("j101", { ...SUMMARY, build: "Another kit" });
     expect((await listJobs(db, "Ida", 1)).rows[0]!.summary.build).toBe("Another kit");
     expect((await listJobs(db, "Rusk", 1)).rows[0]!.summary.build).toBe("A kit");
     expect((await findJob(db, "j101"))!.version).toBe(1);

@@ -4,6 +4,7 @@ import { NO_SUMMARY, summarySchema, type JobList, type Listing, type Summary } f
 import { jobSchema, type Job } from "@/core/job/job";
 import { placedOrderSchema, type PlacedOrder } from "@/core/supply/placedOrder";
 import { saveFitted } from "./fitted";
+import { because, type Because } from "./shelfMoves";
 import { readSetting, writeSetting } from "./settings";
 import type { HistoryLine } from "@/core/job/view";
 
@@ -228,11 +229,15 @@ export async function wantedBy(
   }[];
 }
 
-/** Brings the list's line of a job up to date; the job itself is as it was. */
-export const storeSummary = (db: Knex, id: string, summary: Summary) =>
-  db("job")
-    .where({ id })
-    .update({ summary: JSON.stringify(summary) });
+/** Brings the list's line of a job up to date; the job itself is as it was. @param why it puts by other pieces of the shelf than before */
+export const storeSummary = (db: Knex, id: string, summary: Summary, why: Because) =>
+  db.transaction((trx) =>
+    because(trx, why, () =>
+      trx("job")
+        .where({ id })
+        .update({ summary: JSON.stringify(summary) }),
+    ),
+  );
 
 async function saveOrders(db: Knex, job: Job): Promise<void> {
   await db("purchase_order")

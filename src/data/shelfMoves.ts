@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import type { ShelfMove } from "@/core/supply/shelfMoves";
+import type { HeldMove, ShelfMove } from "@/core/supply/shelfMoves";
 
 /** Why pieces move, when and by whom. */
 export type Because = { readonly says: string; readonly at: string; readonly by: string };
@@ -16,8 +16,8 @@ type Row = {
 };
 
 /**
- * Does something that changes what is on the shelf, and notes why with every line that it makes. In the transaction of whoever calls:
- * nobody else writes meanwhile.
+ * Does something that changes what is on the shelf, or what is held of it, and notes why with every line that it makes. In the
+ * transaction of whoever calls: nobody else writes meanwhile.
  * @param costMinor of all pieces of each part that moves, in cents of the shop's currency; null where it is not known
  */
 export async function because<T>(
@@ -36,6 +36,16 @@ export async function because<T>(
 export async function movesOf(db: Knex, partId: string): Promise<ShelfMove[]> {
   const rows = await db<Row>("shelf_move").where({ part_id: partId }).orderBy("id");
   return rows.map(({ pieces, there, says, at, by, cost_minor }) => ({ pieces, there, says, at, by, costMinor: cost_minor }));
+}
+
+/** What jobs put by of a part, and let go, the first first. */
+export async function heldMovesOf(db: Knex, partId: string): Promise<HeldMove[]> {
+  const rows = (await db("held_move as m")
+    .leftJoin("job as j", "j.id", "m.job_id")
+    .where("m.part_id", partId)
+    .orderBy("m.id")
+    .select("m.pieces", "m.says", "m.at", "m.by", "m.job_id as jobId", "j.number", "j.customer")) as HeldMove[];
+  return rows.map((row) => ({ ...row, customer: row.customer ?? "" }));
 }
 
 /** Jobs that hold pieces of a part on the shelf, and how many. */

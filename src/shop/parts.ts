@@ -14,10 +14,10 @@ import { pricesSeen } from "@/data/pricesSeen";
 import { priceLines, type PriceLine } from "@/core/supply/seenPrices";
 import { bumpPart, findRawPart, loadCatalogue, saveParts, setCount } from "@/data/catalogue";
 import { partChanges } from "@/core/parts/partChanges";
-import { holdersOf, because, movesOf } from "@/data/shelfMoves";
+import { because, heldMovesOf, holdersOf, movesOf } from "@/data/shelfMoves";
 import { houseRules } from "@/data/settings";
 import { text } from "@/core/record";
-import { worthOf, type ShelfMove, type Worth } from "@/core/supply/shelfMoves";
+import { ledgerOf, worthOf, type LedgerLine, type Worth } from "@/core/supply/shelfMoves";
 import { z } from "zod";
 import { appendRecord, recordHistory, type RecordLine } from "@/data/records";
 import { brokenWords, partSummary } from "./choices";
@@ -82,9 +82,9 @@ export type PartPage = {
   /** How often it was changed: storing names it, so that nobody overwrites what they have not seen. */
   version: number;
   history: RecordLine[];
-  /** What moved on the shelf, the last first, what it is worth, and who holds pieces of it. */
+  /** What moved on the shelf and was put by of it, the last first, what it is worth, and who holds pieces of it. */
   shelf: {
-    readonly moves: readonly ShelfMove[];
+    readonly ledger: readonly LedgerLine[];
     readonly worth: Worth;
     readonly holders: Awaited<ReturnType<typeof holdersOf>>;
     readonly currency: Currency;
@@ -151,7 +151,9 @@ export async function openPart(db: Knex, id: string): Promise<PartPage | undefin
     version,
     history: await recordHistory(db, "part", id),
     shelf: {
-      moves: moves.slice(-SHOWN_MOVES).reverse(),
+      ledger: ledgerOf(moves, await heldMovesOf(db, id))
+        .slice(-SHOWN_MOVES)
+        .reverse(),
       worth: worthOf(moves),
       holders: await holdersOf(db, id),
       currency: house.currency,

@@ -24,6 +24,7 @@ import type { Wish } from "@/core/wish/wish";
 import { carryOut } from "./commands";
 import { WISH_NAMES } from "@/core/wish/names";
 import { takeFromShelf } from "@/data/catalogue";
+import { because } from "@/data/shelfMoves";
 import { NO_SUMMARY } from "@/core/job/summary";
 import { takenBy } from "@/core/job/taken";
 import { requestSchema } from "./request";
@@ -92,7 +93,9 @@ type Carried = { job: Job } & ({ bench: Bench; assessed: Assessment } | { bench?
 /** Brings the list's line of a job up to date after edits that left it for later. */
 export async function bringLine(db: Knex, jobId: string, now: string): Promise<void> {
   const job = await findJob(db, jobId);
-  if (job) await storeSummary(db, jobId, summaryOf(job, await benchOf(db, now, "", jobId)));
+  if (!job) return;
+  const why = { says: "chosen for its build", at: now, by: "" };
+  await storeSummary(db, jobId, summaryOf(job, await benchOf(db, now, "", jobId)), why);
 }
 
 async function carriedOut(
@@ -175,10 +178,13 @@ export async function storeEdit(
   const moved = Object.fromEntries([...ids].map((id) => [id, (next.taken[id] ?? 0) - (job.taken[id] ?? 0)]));
   // What is on the shelf counts in the sums: without a move they are those of before.
   const moves = Object.values(moved).some((pieces) => pieces !== 0);
-  const stored = await updateJob(trx, next, job.version, moves ? summaryOf(next, bench) : summaryOf(next, bench, assessed), at);
+  const summary = moves ? summaryOf(next, bench) : summaryOf(next, bench, assessed);
+  // What it puts by of the shelf, or lets go, is noted with what was done.
+  const why = { says: edit.says, at, by };
+  const stored = await because(trx, why, () => updateJob(trx, next, job.version, summary, at));
   if (!stored) throw new Error("the job changed inside its own transaction");
   const number = String(job.number).padStart(4, "0");
-  await takeFromShelf(trx, moved, { says: `Job ${number}, ${made.wish.customer}: ${edit.says}`, at, by });
+  await takeFromShelf(trx, moved, { ...why, says: `Job ${number}, ${made.wish.customer}: ${edit.says}` });
   await appendEvent(trx, { ...event, ...difference(job, next, edit.job) });
   return good(moves ? { job: next } : { job: next, bench, assessed });
 }

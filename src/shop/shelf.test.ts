@@ -4,10 +4,13 @@ import type { Command } from "@/core/job/command";
 import type { JobView } from "@/core/job/view";
 import { loadCatalogue, saveParts, saveSuppliers } from "@/data/catalogue";
 import { openDatabase } from "@/data/connection";
+import { because } from "@/data/shelfMoves";
 import { battery, mid, offer, partOf, QUAY } from "../../tests/bench.fixture";
+import { refusal } from "../../tests/refusal";
 import { createJob } from "./createJob";
 import { jobList } from "./jobList";
 import { openJob } from "./jobView";
+import { openPart } from "./parts";
 import { perform, type StepBack } from "./perform";
 
 /** One shelf under several jobs: every piece is on it, held by one job, or in a bike. */
@@ -21,10 +24,9 @@ let db: Knex;
 beforeEach(async () => {
   db = await openDatabase(":memory:");
   await saveSuppliers(db, [QUAY]);
-  await saveParts(
-    db,
-    [MOTOR, PACK, BELL].map((part) => ({ ...part, spec: { ...part.spec } as Record<string, unknown> })),
-  );
+  const parts = [MOTOR, PACK, BELL].map((part) => ({ ...part, spec: { ...part.spec } as Record<string, unknown> }));
+  const why = { says: "unpacked", at: "2026-01-02T09:00:00.000Z", by: "Ida" };
+  await db.transaction((trx) => because(trx, why, () => saveParts(trx, parts)));
 });
 afterEach(() => db.destroy());
 
@@ -45,6 +47,26 @@ const sourceOf = async (id: string, partId: string) =>
   (await open(id)).sheet.lines.find((line) => line.partId === partId)?.source ?? "none";
 const onShelf = async (partId: string) => (await loadCatalogue(db)).parts.get(partId)!.inStock;
 const tick = (step: string): Command => ({ do: "tick", step, note: "", despite: DESPITE });
+
+test("what is put by and let go stands in the part's ledger with who did it, and undo notes its opposite", async () => {
+  const [first, second] = [await make("First"), await make("Second")];
+  const ledger = async () =>
+    (await openPart(db, "mid-a"))!.shelf!.ledger.map(
+      (line) => `${line.job?.customer ?? "shelf"} ${line.held} ${line.there}/${line.heldThen} ${line.by}: ${line.says}`,
+    );
+  const [begun] = await ledger();
+  await must(first, { do: "choose", slot: "motor", partId: "mid-a" });
+  await must(second, { do: "choose", slot: "motor", partId: "mid-a" });
+  const put = "First 1 1/1 Ida: motor: The motor";
+  expect(await ledger()).toEqual([put, begun]);
+  await must(first, { do: "undo" });
+  const back = "First -1 1/0 Ida: Undone: motor: The motor";
+  expect(await ledger()).toEqual([back, put, begun]);
+  await jobList(db, "", 9, NOW);
+  expect(await ledger()).toEqual(["Second 1 1/1 : what there is for it changed", back, put, begun]);
+  for (const wrong of [db("held_move").update({ pieces: 9 }), db("held_move").delete()])
+    expect(await refusal(wrong)).toContain("stands");
+});
 
 test("the first job that takes a piece holds it, the second buys, and gets it when the first lets go", async () => {
   const [first, second] = [await make("First"), await make("Second")];

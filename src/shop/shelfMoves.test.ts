@@ -1,10 +1,11 @@
 import { randomUUID } from "node:crypto";
 import { missingPieces } from "@/core/supply/pieces";
 import { SHELF } from "@/core/supply/needs";
+import { ledgerOf } from "@/core/supply/shelfMoves";
 import { loadCatalogue, saveParts } from "@/data/catalogue";
 import { findJob } from "@/data/jobs";
 import { listPurchases } from "@/data/purchases";
-import { movesOf } from "@/data/shelfMoves";
+import { heldMovesOf, movesOf } from "@/data/shelfMoves";
 import { NOW, openDemoShop } from "../../tests/demoShop";
 import { refusal } from "../../tests/refusal";
 import { dice } from "../../tests/dice";
@@ -20,8 +21,16 @@ beforeEach(async () => {
 }, 120_000);
 afterEach(() => shop.close());
 
-/** Of every part the lines add up to what is there, each line says what was there then, and nothing is ever under nothing. */
+/**
+ * Of every part the lines add up to what is there and to what each job holds, each line says what was there then, and nothing is ever
+ * under nothing.
+ */
 async function addsUp(): Promise<void> {
+  const held: Record<string, number> = {};
+  for (const { part_id, job_id, pieces } of (await shop.db("held")) as { part_id: string; job_id: string; pieces: number }[])
+    held[`${part_id} ${job_id}`] = pieces;
+  const noted: Record<string, number> = {};
+
   for (const { id, inStock } of (await loadCatalogue(shop.db)).parts.values()) {
     const moves = await movesOf(shop.db, id);
     let there = 0;
@@ -30,7 +39,16 @@ async function addsUp(): Promise<void> {
       expect([id, move.there]).toEqual([id, there]);
     }
     expect([id, there]).toEqual([id, inStock]);
+    const holds = await heldMovesOf(shop.db, id);
+    for (const { jobId, pieces } of holds) {
+      const key = `${id} ${jobId}`;
+      noted[key] = (noted[key] ?? 0) + pieces;
+      expect([key, noted[key]! >= 0]).toEqual([key, true]);
+    }
+    const [last] = ledgerOf(moves, holds).slice(-1);
+    if (last) expect([id, last.there, last.heldThen]).toEqual([id, inStock, holds.reduce((sum, one) => sum + one.pieces, 0)]);
   }
+  expect(Object.fromEntries(Object.entries(noted).filter(([, pieces]) => pieces !== 0))).toEqual(held);
 }
 const idOf = async (customer: string) =>
   (await jobList(shop.db, "", 40, NOW)).rows.find((row) => row.customer.startsWith(customer))!.id;
@@ -50,7 +68,7 @@ test("whatever is done in the shop, each part's lines add up to what lies there"
   const parts = [...(await loadCatalogue(db)).parts.values()].filter((part) => part.inStock > 0).map((part) => part.id);
   for (let turn = 0; turn < 40; turn += 1) {
     const id = ids[roll(0, ids.length - 1)]!;
-    const what = roll(0, 4);
+    const what = roll(0, 5);
     if (what === 0) {
       const steps = (await openJob(db, id, NOW))!.steps;
       const step = steps[roll(0, Math.max(0, steps.length - 1))];
@@ -59,6 +77,10 @@ test("whatever is done in the shop, each part's lines add up to what lies there"
     else if (what === 2) {
       const ticked = Object.keys((await findJob(db, id))!.ticks);
       if (ticked.length > 0) await act(id, { do: "untick", step: ticked[roll(0, ticked.length - 1)]! });
+    } else if (what === 5) {
+      const lines = (await openJob(db, id, NOW))!.sheet.lines;
+      const line = lines[roll(0, Math.max(0, lines.length - 1))];
+      if (line) await act(id, { do: "source", line: line.key, source: line.source === "stock" ? "buy" : "stock" });
     } else if (what === 3) await count(parts[roll(0, parts.length - 1)]!, roll(0, 9));
     else {
       const [purchase] = (await listPurchases(db, { closed: false, limit: 9 })).rows;

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { worthOf } from "./shelfMoves";
+import { ledgerOf, worthOf } from "./shelfMoves";
 
 /**
  * A perpetual record by the moving average, as textbooks of accounting print it: 200 pieces at 9.00, 300 bought at 10.00 (average 9.60),
@@ -103,3 +103,59 @@ test("it lies between the cheapest and the dearest that ever came, and what goes
       },
     ),
   ));
+
+test("a ledger keeps the order of the times, and each line's sums are those of the lines up to it", () =>
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.record({ pieces: fc.integer({ min: -9, max: 9 }), minute: fc.integer({ min: 10, max: 14 }), held: fc.boolean() }),
+      ),
+      (given) => {
+        const drawn = [...given].sort((a, b) => a.minute - b.minute);
+        const line = ({ pieces, minute }: (typeof drawn)[number]) => ({
+          pieces,
+          at: `2026-01-05T09:${minute}:00.000Z`,
+          says: "",
+          by: "",
+        });
+        const of = (held: boolean) => drawn.filter((one) => one.held === held).map(line);
+        const ledger = ledgerOf(
+          of(false).map((one) => ({ ...one, there: 0, costMinor: null })),
+          of(true).map((one) => ({ ...one, jobId: "j", number: 7, customer: "Merryn" })),
+        );
+        expect(ledger.length).toBe(drawn.length);
+        let [there, held] = [0, 0];
+        for (const [i, one] of ledger.entries()) {
+          there += one.moved;
+          held += one.held;
+          expect([one.there, one.heldThen]).toEqual([there, held]);
+          expect(one.at >= (ledger[i - 1]?.at ?? "")).toBe(true);
+        }
+        const sum = (lines: readonly { pieces: number }[]) => lines.reduce((all, { pieces }) => all + pieces, 0);
+        expect([there, held]).toEqual([sum(of(false)), sum(of(true))]);
+      },
+    ),
+  ));
+
+test("of one moment, a piece is let go before it is taken off the shelf", () => {
+  const at = "2026-01-05T09:00:00.000Z";
+  const of = { says: "", at, by: "" };
+  const job = { jobId: "j", number: 7, customer: "Merryn" };
+  const ledger = ledgerOf(
+    [
+      { ...of, pieces: 2, there: 2, costMinor: null, at: "2026-01-04T09:00:00.000Z" },
+      { ...of, pieces: -2, there: 0, costMinor: null },
+    ],
+    [
+      { ...of, ...job, pieces: 2, at: "2026-01-04T10:00:00.000Z" },
+      { ...of, ...job, pieces: -2 },
+    ],
+  );
+  expect(ledger.map((line) => [line.there, line.heldThen])).toEqual([
+    [2, 0],
+    [2, 2],
+    [2, 0],
+    [0, 0],
+  ]);
+  expect(ledger.every((line) => line.there - line.heldThen >= 0)).toBe(true);
+});

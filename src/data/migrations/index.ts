@@ -20,6 +20,7 @@ import * as shelfMoves from "./018_shelf_moves";
 import * as offers from "./019_offers";
 import * as used from "./020_used";
 import * as fitted from "./021_fitted";
+import * as heldMoves from "./022_held_moves";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -48,6 +49,7 @@ const MIGRATIONS: Migration[] = [
   { name: "019_offers", ...offers, down: forwardsOnly },
   { name: "020_used", ...used, down: forwardsOnly },
   { name: "021_fitted", ...fitted, down: forwardsOnly },
+  { name: "022_held_moves", ...heldMoves, down: forwardsOnly },
 ];
 
 export const migrationSource = {

@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Currency } from "@/core/parts/part";
-import type { ShelfMove, Worth } from "@/core/supply/shelfMoves";
+import type { LedgerLine, Worth } from "@/core/supply/shelfMoves";
 import { formatMoment } from "@/core/units/date";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
 import { money } from "@/ui/format";
@@ -14,7 +14,7 @@ import { Only } from "../Only";
 import { useSettings } from "../settings";
 
 export type ShelfOf = {
-  readonly moves: readonly ShelfMove[];
+  readonly ledger: readonly LedgerLine[];
   readonly worth: Worth;
   readonly holders: readonly {
     readonly jobId: string;
@@ -30,7 +30,7 @@ export type CountOnShelf = (raw: unknown, by: string) => Promise<{ ok: true; val
 export function Shelf({
   partId,
   version,
-  shelf: { moves, worth, holders, currency },
+  shelf: { ledger, worth, holders, currency },
   countOnShelf,
 }: {
   partId: string;
@@ -122,31 +122,36 @@ export function Shelf({
           {says.text}
         </p>
       )}
-      {moves.length === 0 ? (
+      {ledger.length === 0 ? (
         <p className="soft">Nothing was ever there.</p>
       ) : (
         <table className="lines">
           <thead>
             <tr>
               <th>When</th>
-              <th>What moved</th>
-              <th className="right">Pieces</th>
+              <th>What moved, and what was put by</th>
+              <th className="right">Moved</th>
+              <th className="right">Held</th>
               <th className="right">There then</th>
+              <th className="right">Free then</th>
               {!turned && <th className="right shop-only">Cost</th>}
             </tr>
           </thead>
           <tbody>
-            {moves.map((move, i) => (
-              <tr key={`${move.at} ${i}`}>
-                <td className="num small soft">{formatMoment(move.at)}</td>
+            {ledger.map((line, i) => (
+              <tr key={`${line.at} ${i}`}>
+                <td className="num small soft">{formatMoment(line.at)}</td>
                 <td>
-                  {move.says}
-                  {move.by && <span className="soft">, {move.by}</span>}
+                  {line.job && <HeldFor line={line} job={line.job} />}
+                  {line.says}
+                  {line.by && <span className="soft">, {line.by}</span>}
                 </td>
-                <td className="right num">{move.pieces > 0 ? `+${move.pieces}` : `−${-move.pieces}`}</td>
-                <td className="right num">{move.there}</td>
+                <td className="right num">{signed(line.moved)}</td>
+                <td className="right num">{signed(line.held)}</td>
+                <td className="right num">{line.there}</td>
+                <td className="right num">{line.there - line.heldThen}</td>
                 {!turned && (
-                  <td className="right num shop-only">{move.costMinor === null ? "" : money(move.costMinor, currency)}</td>
+                  <td className="right num shop-only">{line.costMinor === null ? "" : money(line.costMinor, currency)}</td>
                 )}
               </tr>
             ))}
@@ -154,5 +159,23 @@ export function Shelf({
         </table>
       )}
     </section>
+  );
+}
+
+const signed = (pieces: number): string => (pieces === 0 ? "" : pieces > 0 ? `+${pieces}` : `−${-pieces}`);
+
+function HeldFor({ line, job }: { line: LedgerLine; job: NonNullable<LedgerLine["job"]> }) {
+  return (
+    <>
+      {line.held > 0 ? "Put by for " : "Let go by "}
+      {job.number === null ? (
+        "a job that is gone"
+      ) : (
+        <Link prefetch={false} href={`/jobs/${job.jobId}/sheet`}>
+          {String(job.number).padStart(4, "0")} {job.customer}
+        </Link>
+      )}
+      :{" "}
+    </>
   );
 }
