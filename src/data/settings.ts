@@ -25,6 +25,8 @@ export async function writeSetting(db: Knex, key: string, value: unknown): Promi
 export async function houseRules(db: Knex): Promise<HouseRules> {
   const stored = await readSetting(db, "house");
   if (typeof stored !== "object" || stored === null) return DEFAULT_HOUSE_RULES;
+  const all = houseRulesSchema.safeParse({ ...DEFAULT_HOUSE_RULES, ...stored });
+  if (all.success) return all.data;
   let rules = DEFAULT_HOUSE_RULES;
   for (const [key, value] of Object.entries(stored)) {
     const taken = houseRulesSchema.safeParse({ ...rules, [key]: value });

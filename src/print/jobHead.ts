@@ -1,18 +1,30 @@
 import type { Content } from "pdfmake/interfaces";
 import { formatDay } from "@/core/units/date";
 import { isOpen } from "@/core/fit/finding";
+import type { ShopHead } from "@/core/house/addresses";
 import type { JobView } from "@/core/job/view";
 
 export const jobNumber = (view: JobView) => String(view.job.number).padStart(4, "0");
 export { hoursOf as hours } from "@/core/units/hours";
 
 /** Whose paper it is; nothing while the house rules have no name and no address. */
-export function shopHead({ shop }: Pick<JobView, "shop">): Content[] {
+export function shopHead({ shop }: { readonly shop: Pick<ShopHead, "name" | "address"> }): Content[] {
   const lines = [
     ...(shop.name ? [{ text: shop.name, bold: true }] : []),
     ...(shop.address ? [{ text: shop.address, style: "soft" }] : []),
   ];
   return lines.length > 0 ? [{ stack: lines, alignment: "right" }] : [];
+}
+
+/** Where a supplier sends the goods, and the bill where that is elsewhere; nothing while the house rules have no address. */
+export function orderAddresses({ shop }: { readonly shop: ShopHead }): Content[] {
+  const lines = [
+    ...(shop.deliverTo ? [`Deliver to: ${[shop.name, shop.deliverTo].filter(Boolean).join(", ")}`] : []),
+    ...(shop.billTo && shop.billTo !== shop.deliverTo
+      ? [`Send the bill to: ${[shop.name, shop.billTo].filter(Boolean).join(", ")}`]
+      : []),
+  ];
+  return lines.length > 0 ? [{ stack: lines, margin: [0, 10, 0, 0] }] : [];
 }
 
 /** The head that every paper of a job carries. */

@@ -3,7 +3,7 @@ import type { JobView } from "@/core/job/view";
 import { formatMoney } from "@/core/money/money";
 import type { PlacedOrder } from "@/core/supply/placedOrder";
 import { formatDay } from "@/core/units/date";
-import { jobNumber, openFindings, shopHead } from "./jobHead";
+import { jobNumber, openFindings, orderAddresses, shopHead } from "./jobHead";
 import { table, type Paper } from "./paper";
 
 /** A purchase order as it was placed, or as it would be. */
@@ -47,6 +47,7 @@ export function orderPaper(view: JobView, order: PlacedOrder): Paper {
         bold: true,
         fontSize: 13,
       },
+      ...orderAddresses(view),
       ...(order.lines.some((line) => line.offerCurrency !== order.currency)
         ? [
             {

@@ -324,8 +324,15 @@ describe("an order", () => {
       "21.98\u00a0€",
     ]);
     expect(lines.slice(20, 22)).toEqual(["Goods 309.48\u00a0€, carriage 12.50\u00a0€", "Total 321.98\u00a0€"]);
-    expect(lines[22]).toBe("Prices in another currency are put into EUR at the shop's rate, in decimal, half up to the cent.");
-    expect(lines[23]).toMatch(/lithium battery: dangerous goods, class 9.*UN 38\.3/);
+    expect(lines[22]).toBe("Deliver to: The Slip Workshop, 3 Ferry Slip, Saltmarsh");
+    expect(lines[23]).toBe("Prices in another currency are put into EUR at the shop's rate, in decimal, half up to the cent.");
+    expect(lines[24]).toMatch(/lithium battery: dangerous goods, class 9.*UN 38\.3/);
+    const elsewhere = { ...view.shop, deliverTo: "The yard, 5 Ferry Slip", billTo: "The bookkeeper, 2 Hill" };
+    const told = texts(orderPaper({ ...view, shop: elsewhere }, order).content);
+    expect(told).toContain("Deliver to: The Slip Workshop, The yard, 5 Ferry Slip");
+    expect(told).toContain("Send the bill to: The Slip Workshop, The bookkeeper, 2 Hill");
+    const nowhere = { name: "", address: "", deliverTo: "", billTo: "" };
+    expect(texts(orderPaper({ ...view, shop: nowhere }, order).content).join(" ")).not.toMatch(/Deliver to|Send the bill/);
     expect(
       texts(orderPaper(view, { ...order, dangerousGoods: false, placed: { ...order.placed, by: "" } }).content).join(" "),
     ).not.toContain("dangerous");

@@ -2,12 +2,13 @@ import Papa from "papaparse";
 import type { Content } from "pdfmake/interfaces";
 import { formatMoney } from "@/core/money/money";
 import { missingPieces, orderedPieces } from "@/core/supply/pieces";
+import type { ShopHead } from "@/core/house/addresses";
 import type { Purchase } from "@/core/supply/purchaseSchema";
 import { formatDay, formatMoment } from "@/core/units/date";
-import { shopHead } from "./jobHead";
+import { orderAddresses, shopHead } from "./jobHead";
 import { table, type Paper } from "./paper";
 
-export type Letterhead = { readonly shop: { readonly name: string; readonly address: string }; readonly customerNumber: string };
+export type Letterhead = { readonly shop: ShopHead; readonly customerNumber: string };
 
 const packs = (line: Purchase["lines"][number], count = line.packs) =>
   line.packSize > 1 ? `${count} ${count === 1 ? "pack" : "packs"} of ${line.packSize}` : String(count);
@@ -51,6 +52,7 @@ export function purchasePaper(purchase: Purchase, head: Letterhead): Paper {
       ),
       { text: `Goods ${sums.join(" and ")}, carriage as agreed`, alignment: "right", bold: true },
       { text: `Wanted here by ${formatDay(purchase.dueDay)}`, alignment: "right" },
+      ...orderAddresses(head),
       ...(purchase.dangerousGoods
         ? [
             {

@@ -1,3 +1,4 @@
+import { labourLines } from "@/core/cost/labourLines";
 import { taxLines } from "@/core/cost/tax";
 import { accountOf } from "@/core/cost/account";
 import type { Content } from "pdfmake/interfaces";
@@ -13,7 +14,7 @@ import { letterOf } from "@/core/job/letters";
 import type { GivenSheet } from "@/core/job/givenSheet";
 import { PAD, strokesPath } from "@/core/job/drawnSignature";
 import { formatDay } from "@/core/units/date";
-import { head, hours, jobNumber, openFindings, overrides } from "./jobHead";
+import { head, jobNumber, openFindings, overrides } from "./jobHead";
 import { table, type Paper } from "./paper";
 
 /** The customer's sheet: what they get, what it costs, what is promised, and what is still open. No cost prices or margins. */
@@ -61,7 +62,7 @@ export function sheetPaper(view: JobView, given: number | null = null): Paper {
         ["", "Amount"],
         [
           ["Parts", m(sheet.runningMinor + sheet.dressingMinor)],
-          [`Labour, ${hours(sheet.labourMinutes)}`, m(sheet.labourMinor)],
+          ...labourLines(sheet).map(([says, minor]): [string, string] => [says, m(minor)]),
           ["Carriage", m(sheet.carriageMinor)],
           ["Consumables", m(sheet.consumablesMinor)],
           [contingencyTitle(sheet), m(sheet.contingencyMinor)],

@@ -99,6 +99,7 @@ const SEQUENCES: Record<string, { order: string[]; must: string[] }> = {
       "cbc:CustomerReference",
       "cac:BuyerCustomerParty",
       "cac:SellerSupplierParty",
+      "cac:AccountingCustomerParty",
       "cac:Delivery",
       "cac:AnticipatedMonetaryTotal",
       "cac:OrderLine",
@@ -138,6 +139,7 @@ const SEQUENCES: Record<string, { order: string[]; must: string[] }> = {
     order: ["cbc:ID", "cbc:CreditedQuantity", "cbc:LineExtensionAmount", "cac:Item", "cac:Price"],
     must: ["cbc:ID"],
   },
+  "cac:Delivery": { order: ["cac:DeliveryAddress", "cac:RequestedDeliveryPeriod"], must: [] },
   "cac:OrderLine": { order: ["cac:LineItem"], must: ["cac:LineItem"] },
   "cac:LineItem": {
     order: ["cbc:ID", "cbc:Quantity", "cbc:LineExtensionAmount", "cac:Price", "cac:Item"],
@@ -323,13 +325,21 @@ const PURCHASE: Purchase = {
   news: [],
   closed: null,
 };
-const HEAD = { shop: { name: "Slip Works", address: "3 Ferry Slip" }, customerNumber: "C-9" };
+const SHOP = { name: "Slip Works", address: "3 Ferry Slip", deliverTo: "The yard, 5 Ferry Slip", billTo: "3 Ferry Slip" };
+const HEAD = { shop: SHOP, customerNumber: "C-9" };
 
 test("an order is in the supplier's prices and packs, says what is dangerous, and holds one currency", () => {
   const document = parsed(orderUbl(PURCHASE, HEAD)!);
   keepsToTheSchema(document);
   expect(one(document, "cac:AnticipatedMonetaryTotal/cbc:PayableAmount")).toBe("481.00");
   expect(one(document, "cac:Delivery/cac:RequestedDeliveryPeriod/cbc:EndDate")).toBe("2026-12-10");
+  expect(one(document, "cac:Delivery/cac:DeliveryAddress/cac:AddressLine/cbc:Line")).toBe("The yard, 5 Ferry Slip");
+  expect(all(document, "cac:AccountingCustomerParty")).toEqual([]);
+  const billed = parsed(orderUbl(PURCHASE, { ...HEAD, shop: { ...SHOP, billTo: "The bookkeeper, 2 Hill" } })!);
+  keepsToTheSchema(billed);
+  expect(one(billed, "cac:AccountingCustomerParty/cac:Party/cac:PostalAddress/cac:AddressLine/cbc:Line")).toBe(
+    "The bookkeeper, 2 Hill",
+  );
   const items = all(document, "cac:OrderLine/cac:LineItem");
   expect(items.map((item) => one(item, "cbc:Quantity"))).toEqual(["2", "1"]);
   expect(items.map((item) => one(item, "cac:Item/cbc:PackSizeNumeric"))).toEqual(["5", "1"]);

@@ -115,7 +115,11 @@ export function orderUbl(purchase: Purchase, { shop, customerNumber }: Letterhea
     ...some(customerNumber !== "", { "cbc:CustomerReference": clean(customerNumber) }),
     "cac:BuyerCustomerParty": party(shop.name, shop.address),
     "cac:SellerSupplierParty": party(purchase.supplierName, ""),
-    "cac:Delivery": { "cac:RequestedDeliveryPeriod": { "cbc:EndDate": purchase.dueDay } },
+    ...some(shop.billTo !== shop.address, { "cac:AccountingCustomerParty": party(shop.name, shop.billTo) }),
+    "cac:Delivery": {
+      ...some(shop.deliverTo !== "", { "cac:DeliveryAddress": { "cac:AddressLine": { "cbc:Line": clean(shop.deliverTo) } } }),
+      "cac:RequestedDeliveryPeriod": { "cbc:EndDate": purchase.dueDay },
+    },
     "cac:AnticipatedMonetaryTotal": { "cbc:LineExtensionAmount": m(sumMinor), "cbc:PayableAmount": m(sumMinor) },
     "cac:OrderLine": purchase.lines.map((line, i) => ({
       "cac:LineItem": {

@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import type { Knex } from "knex";
 import { z } from "zod";
+import { shopHeadOf, type ShopHead } from "@/core/house/addresses";
 import { countVerdicts } from "@/core/fit/finding";
 import type { Summary } from "@/core/job/summary";
 import { formatMoney } from "@/core/money/money";
@@ -316,7 +317,7 @@ export type PurchasePage = {
   readonly desk: boolean;
   readonly customerNumber: string;
   /** Whose papers these are. */
-  readonly shop: { readonly name: string; readonly address: string };
+  readonly shop: ShopHead;
 };
 
 /** A purchase with the jobs that it is for; undefined for an unknown number. */
@@ -333,7 +334,7 @@ export async function openPurchase(db: Knex, number: string, now: string): Promi
     sendTo: terms?.sendTo ?? "",
     desk: (terms?.desk ?? "") !== "",
     customerNumber: terms?.customerNumber ?? "",
-    shop: { name: house.shopName, address: house.shopAddress },
+    shop: shopHeadOf(house),
   };
 }
 

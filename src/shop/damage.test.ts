@@ -18,7 +18,7 @@ beforeAll(async () => {
 }, 120_000);
 afterAll(() => shop.close());
 
-const HEAD = { shop: { name: "The Slip", address: "3 Slip" }, customerNumber: "" };
+const HEAD = { shop: { name: "The Slip", address: "3 Slip", deliverTo: "3 Slip", billTo: "3 Slip" }, customerNumber: "" };
 const open = async () => (await listPurchases(shop.db, { closed: false, limit: 50 })).rows;
 /** The demo's order of packs, of which one came whole and one broken. */
 const packs = async (): Promise<Purchase> => (await open()).find((one) => one.lines.some((line) => line.kind === "battery"))!;

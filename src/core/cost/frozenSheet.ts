@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { currencySchema } from "../parts/part";
 import { text } from "../record";
+import { labourShareSchema } from "./labourShare";
 import { taxGroupSchema } from "./taxGroup";
 
 /** A sheet as it stood when it was given, or when the work order was signed: it is not priced anew after. */
@@ -25,6 +26,7 @@ export const frozenSheetSchema = z.strictObject({
   dressingMinor: z.int(),
   labourMinutes: z.int(),
   labourMinor: z.int(),
+  labour: z.array(labourShareSchema).max(4).default([]),
   carriageMinor: z.int(),
   consumablesMinor: z.int(),
   contingencyMinor: z.int(),

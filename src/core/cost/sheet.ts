@@ -9,10 +9,12 @@ import type { Catalogue } from "../parts/catalogue";
 import { calledPart } from "../parts/calledPart";
 import type { Currency, Part } from "../parts/part";
 import { pieceCost, supplyPlan, type SupplyPlan } from "../supply/supplyPlan";
-import { quoteMinutes, type Step } from "../work/steps";
+import type { Step } from "../work/steps";
 import { converted, percentOf, shared } from "../money/money";
 import { costOfBought, stillToBuy, type Cost } from "./bought";
 import { contingencyOf } from "./contingency";
+import { labourOf } from "./labour";
+import type { LabourShare } from "./labourShare";
 import { taxGroups } from "./tax";
 import type { TaxGroup } from "./taxGroup";
 import { discountMinor, type Discount } from "./discount";
@@ -51,6 +53,8 @@ export type Sheet = {
   readonly dressingMinor: number;
   readonly labourMinutes: number;
   readonly labourMinor: number;
+  /** By rate; empty on sheets kept before that was noted. */
+  readonly labour: readonly LabourShare[];
   readonly carriageMinor: number;
   readonly consumablesMinor: number;
   readonly contingencyMinor: number;
@@ -115,8 +119,7 @@ export function buildSheet(
   const sum = (group: SheetLine["group"]) =>
     lines.reduce((total, line) => total + (line.group === group ? (line.priceMinor ?? 0) : 0), 0);
   const [runningMinor, dressingMinor] = [sum("running"), sum("dressing")];
-  const labourMinutes = Math.round(quoteMinutes(steps));
-  const labourMinor = Math.round((labourMinutes * house.labourMinorPerHour) / 60);
+  const { minutes: labourMinutes, minor: labourMinor, shares: labour } = labourOf(steps, house);
   // What was sent back came with its carriage all the same.
   const carried = job.orders.filter((order) => order.off?.how !== "cancelled");
   const placed = carried.map((order) => converted(order.carriageMinor, order.currency, house.currency, house.rates));
@@ -144,6 +147,7 @@ export function buildSheet(
     dressingMinor,
     labourMinutes,
     labourMinor,
+    labour,
     carriageMinor,
     consumablesMinor,
     contingencyMinor,

@@ -41,6 +41,7 @@ test("whatever a sheet holds, its steps add up to all in to the cent, each from 
             dressingMinor: of("dressing"),
             labourMinutes: 60,
             labourMinor: labour,
+            labour: [],
             carriageMinor: carriage,
             consumablesMinor: used,
             contingencyMinor: kept,

@@ -4,6 +4,8 @@ import type { HouseRules } from "./houseRules";
 export const DEFAULT_HOUSE_RULES: HouseRules = {
   shopName: "",
   shopAddress: "",
+  deliveryAddress: "",
+  billAddress: "",
   taxNumber: "",
   payWithinDays: 14,
   carbonShell: "refuse",
@@ -28,6 +30,9 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   ratesOf: {},
   rateBufferPercent: 0,
   labourMinorPerHour: 4800,
+  wheelMinorPerHour: null,
+  frameMinorPerHour: null,
+  electricsMinorPerHour: null,
   hourCostMinor: 3100,
   minutes: {},
   partsMarkUpPercent: 25,

@@ -9,6 +9,7 @@ const percent = (most: number) => {
 
 const RATE = "must be over 0 and at most 1000";
 const AN_HOUR = "must be 0 to 1000 an hour";
+const perHour = z.int(AN_HOUR).min(0, AN_HOUR).max(1000_00, AN_HOUR);
 const HOURS = "must be 1 to 24 hours";
 const MINUTES = "must be 1 to 2400 minutes";
 const SPREAD = "must be 0 to 1200 minutes of spread";
@@ -18,6 +19,9 @@ export const houseRulesSchema = z.strictObject({
   /** The head of every paper. */
   shopName: z.string().trim().max(80, "must be at most 80 letters"),
   shopAddress: z.string().trim().max(200, "must be at most 200 letters"),
+  /** Where parts are sent, and where suppliers send their bills, where that is elsewhere. */
+  deliveryAddress: z.string().trim().max(200, "must be at most 200 letters"),
+  billAddress: z.string().trim().max(200, "must be at most 200 letters"),
   /** Stands on invoices; empty where the shop has none. */
   taxNumber: z.string().trim().max(40, "must be at most 40 letters"),
   payWithinDays: z.int("must be a whole number, 0 to 120").min(0, "must be 0 to 120").max(120, "must be 0 to 120"),
@@ -51,9 +55,13 @@ export const houseRulesSchema = z.strictObject({
   ),
   /** On top of every foreign price, for movement of the rate until it is paid. */
   rateBufferPercent: percent(10),
-  labourMinorPerHour: z.int(AN_HOUR).min(0, AN_HOUR).max(1000_00, AN_HOUR),
+  labourMinorPerHour: perHour,
+  /** Work with a rate of its own; null where it is sold as all other. */
+  wheelMinorPerHour: perHour.nullable(),
+  frameMinorPerHour: perHour.nullable(),
+  electricsMinorPerHour: perHour.nullable(),
   /** What an hour of work costs the shop itself: wage, charges, rent. The default is of their order (from memory): each shop has its own. */
-  hourCostMinor: z.int(AN_HOUR).min(0, AN_HOUR).max(1000_00, AN_HOUR),
+  hourCostMinor: perHour,
   /** The shop's own minutes of a task, where its records say something else than the table. */
   minutes: z.partialRecord(
     z.enum(TASK_IDS),

@@ -6,6 +6,7 @@ import { donorItem, type DonorKey } from "../donor/items";
 import type { AppliedRemedy, Accepted } from "../fit/engine";
 import { isOpen, type Finding, type Override, type Remedy } from "../fit/finding";
 import type { Known } from "../fit/known";
+import { shopHeadOf, type ShopHead } from "../house/addresses";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { calledPart } from "../parts/calledPart";
@@ -98,7 +99,7 @@ export type JobView = {
   /** Invoices and credit notes as they were issued, the first first. */
   readonly invoices: readonly Invoice[];
   /** Whose papers these are. */
-  readonly shop: { readonly name: string; readonly address: string };
+  readonly shop: ShopHead;
 };
 
 /** @param known the job as it was just assessed with all of these, where it was */
@@ -177,7 +178,7 @@ export function viewOf(
     ride: rideOf(now.fit.build, job.wish, massOf(now.promises)),
     history,
     invoices: [],
-    shop: { name: house.shopName, address: house.shopAddress },
+    shop: shopHeadOf(house),
   };
 }
 

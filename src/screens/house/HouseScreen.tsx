@@ -252,7 +252,7 @@ function Rule({
   onChange: (value: unknown) => void;
 }) {
   const standard = DEFAULT_HOUSE_RULES[school.key];
-  const money = school.key === "labourMinorPerHour" || school.key === "hourCostMinor";
+  const money = school.unit === "cents an hour";
   return (
     <div className={`house-rule${value !== was ? " changed" : ""}`}>
       <label className="field">

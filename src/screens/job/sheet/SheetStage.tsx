@@ -11,6 +11,7 @@ import { contingencyTitle } from "@/core/cost/contingency";
 import type { SheetLine } from "@/core/cost/sheet";
 import { taxLines } from "@/core/cost/tax";
 import { waterfall } from "@/core/cost/waterfall";
+import { labourLines } from "@/core/cost/labourLines";
 import { quoteMinutes } from "@/core/work/steps";
 import { Waterfall } from "@/draw/Waterfall";
 import { hours, money } from "@/ui/format";
@@ -188,7 +189,7 @@ function Totals() {
   const toPlace = sheet.plan.orders.length;
   const orders = standing(job.orders).length + toPlace;
   const rows: [string, string][] = [
-    [`Labour, ${hours(sheet.labourMinutes)}`, m(sheet.labourMinor)],
+    ...labourLines(sheet).map(([says, minor]): [string, string] => [says, m(minor)]),
     [
       `Carriage of ${orders} ${orders === 1 ? "order" : "orders"}${toPlace > 0 ? `, ${toPlace} to place` : ""}`,
       m(sheet.carriageMinor),
