@@ -4,7 +4,7 @@ import { Catalogue, type BrokenPart } from "@/core/parts/catalogue";
 import { readPart, supplierSchema, type Offer, type Part, type PartHead, type Supplier } from "@/core/parts/part";
 import { because, type Because } from "./shelfMoves";
 import { receiptStamp, seenDays } from "./purchases";
-import { bumpCatalogue, catalogueRevision } from "./settings";
+import { bumpCatalogue, bumpShelf, catalogueRevision, offersRevision } from "./settings";
 
 type PartRow = {
   id: string;
@@ -45,29 +45,33 @@ type SupplierRow = {
   terms: string | null;
 };
 
-type Copy = { config: unknown; revision: number; receipts: number; catalogue: Catalogue };
+type Copy = { config: unknown; revision: number; offers: number; receipts: number; catalogue: Catalogue };
 const cache = globalThis as unknown as { gullCatalogue?: Copy };
 
 /**
- * The whole catalogue, read and checked once a revision; a part whose spec does not read is kept apart and named. What came since
- * makes another one only where it changes the days that a supplier's orders take.
+ * The whole catalogue, read and checked once a revision; a part whose spec does not read is kept apart and named. Where nothing but
+ * pieces came and went, only these are read anew; what came since makes another one only where it changes the days that a supplier's
+ * orders take.
  */
 export async function loadCatalogue(db: Knex): Promise<Catalogue> {
-  const [revision, receipts] = await Promise.all([catalogueRevision(db), receiptStamp(db)]);
+  const [revision, sold, receipts] = await Promise.all([catalogueRevision(db), offersRevision(db), receiptStamp(db)]);
   // A transaction is another Knex on the same configuration: the copy serves both.
   const config: unknown = db.client.config;
   const kept = cache.gullCatalogue;
-  const known = kept && kept.config === config && kept.revision === revision ? kept : undefined;
-  if (known && known.receipts === receipts) return known.catalogue;
+  const known = kept && kept.config === config && kept.offers === sold ? kept : undefined;
+  if (known && known.revision === revision && known.receipts === receipts) return known.catalogue;
   const seen = await seenDays(db);
   const keep = (catalogue: Catalogue): Catalogue => {
-    cache.gullCatalogue = { config, revision, receipts, catalogue };
+    cache.gullCatalogue = { config, revision, offers: sold, receipts, catalogue };
     return catalogue;
   };
   if (known) {
     const { parts, suppliers, broken, seenDays: before } = known.catalogue;
-    const same = isDeepStrictEqual(new Map(Object.entries(seen)), before);
-    return keep(same ? known.catalogue : new Catalogue([...parts.values()], [...suppliers.values()], [...broken.values()], seen));
+    const shelved = known.revision === revision ? parts : await onShelfNow(db, parts);
+    const same = shelved === parts && isDeepStrictEqual(new Map(Object.entries(seen)), before);
+    return keep(
+      same ? known.catalogue : new Catalogue([...shelved.values()], [...suppliers.values()], [...broken.values()], seen),
+    );
   }
   const [partRows, offerRows, supplierRows] = await Promise.all([
     db<PartRow>("part").select(),
@@ -84,6 +88,15 @@ export async function loadCatalogue(db: Knex): Promise<Catalogue> {
     else broken.push({ id: row.id, name: row.name, kind: row.kind, issues: read.error });
   }
   return keep(new Catalogue(parts, supplierRows.flatMap(supplierOf), broken, seen));
+}
+
+/** The same parts with the pieces that are there now. */
+async function onShelfNow(db: Knex, parts: ReadonlyMap<string, Part>): Promise<ReadonlyMap<string, Part>> {
+  const now = await db<PartRow>("part").select("id", "in_stock");
+  const there = new Map(now.map((row) => [row.id, row.in_stock]));
+  return new Map(
+    [...parts].map(([id, part]) => [id, there.get(id) === part.inStock ? part : { ...part, inStock: there.get(id) ?? 0 }]),
+  );
 }
 
 /** A part as it stands in the books, broken or not, and how often it was changed; undefined when there is none. */
@@ -208,7 +221,7 @@ export async function takeFromShelf(
           .update({ in_stock: trx.raw("max(0, in_stock - ?)", [quantity]), version: trx.raw("version + 1") }),
       costs[id] ?? null,
     );
-  await bumpCatalogue(trx);
+  await bumpShelf(trx);
 }
 
 /** Sets how many pieces of a part are there, as they were counted. @returns false where there is no such part, or it was changed since */
@@ -218,7 +231,7 @@ export async function setCount(trx: Knex, id: string, counted: number, version: 
       .where({ id, version })
       .update({ in_stock: counted, version: trx.raw("version + 1") }),
   );
-  if (changed > 0) await bumpCatalogue(trx);
+  if (changed > 0) await bumpShelf(trx);
   return changed > 0;
 }
 

@@ -18,7 +18,8 @@ import {
 } from "./jobs";
 
 let db: Knex;
-const bring = (id: string, summary: Summary) => storeSummary(db, id, summary, { says: "brought up to date", at: "", by: "" });
+const bring = (id: string, summary: Summary) =>
+  storeSummary(db, { id, version: 1 }, summary, { says: "brought up to date", at: "", by: "" });
 beforeEach(async () => {
   db = await openDatabase(":memory:");
 });

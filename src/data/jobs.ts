@@ -229,12 +229,16 @@ export async function wantedBy(
   }[];
 }
 
-/** Brings the list's line of a job up to date; the job itself is as it was. @param why it puts by other pieces of the shelf than before */
-export const storeSummary = (db: Knex, id: string, summary: Summary, why: Because) =>
+/**
+ * Brings the list's line of a job up to date; the job itself is as it was, and one that was changed since keeps its newer line.
+ * @param version of the job that the line was worked out of
+ * @param why it puts by other pieces of the shelf than before
+ */
+export const storeSummary = (db: Knex, { id, version }: Pick<Job, "id" | "version">, summary: Summary, why: Because) =>
   db.transaction((trx) =>
     because(trx, why, () =>
       trx("job")
-        .where({ id })
+        .where({ id, version })
         .update({ summary: JSON.stringify(summary) }),
     ),
   );

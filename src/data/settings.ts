@@ -37,8 +37,17 @@ export async function houseRules(db: Knex): Promise<HouseRules> {
 
 export const catalogueRevision = async (db: Knex): Promise<number> => Number((await readSetting(db, "catalogue revision")) ?? 0);
 
+/** As `catalogueRevision`, but what comes to the shelf and goes from it does not change it. */
+export const offersRevision = async (db: Knex): Promise<number> => Number((await readSetting(db, "offers revision")) ?? 0);
+
 /**
  * Said after each change of parts or suppliers, so that every process drops its copy. A number that was never there before: what a
  * transaction saw that was rolled back is not taken for what stands.
  */
-export const bumpCatalogue = async (db: Knex): Promise<void> => writeSetting(db, "catalogue revision", randomInt(2 ** 47));
+export async function bumpCatalogue(db: Knex): Promise<void> {
+  await bumpShelf(db);
+  await writeSetting(db, "offers revision", randomInt(2 ** 47));
+}
+
+/** Said after each change of nothing but how many pieces are there. */
+export const bumpShelf = async (db: Knex): Promise<void> => writeSetting(db, "catalogue revision", randomInt(2 ** 47));

@@ -45,7 +45,7 @@ async function freshSummary(
     const job = await findJob(db, row.id);
     if (!job) return {};
     const summary = summaryOf(job, bench);
-    await storeSummary(db, row.id, summary, { says: "what there is for it changed", at: bench.at, by: "" });
+    await storeSummary(db, job, summary, { says: "what there is for it changed", at: bench.at, by: "" });
     return { summary };
   } catch (error) {
     // A job that was altered from outside is named; its line stays as it was, and so do the others.

@@ -15,7 +15,7 @@ import { surveyOf, withSurvey } from "@/core/job/surveyOf";
 import type { Summary } from "@/core/job/summary";
 import { invoicesOf } from "@/data/invoices";
 import { findJob, heldByOthers, history } from "@/data/jobs";
-import { catalogueRevision, houseRules } from "@/data/settings";
+import { catalogueRevision, houseRules, offersRevision } from "@/data/settings";
 import type { HouseRules } from "@/core/house/houseRules";
 import { minutesOf } from "@/core/work/steps";
 import { AFTER_SIGNING, changedSince } from "@/core/work/signature";
@@ -30,7 +30,9 @@ export async function benchOf(db: Knex, at: string, by: string, jobId: string | 
     jobId === null ? NO_PIECES : heldByOthers(db, jobId),
   ]);
   const catalogue = books.on(at.slice(0, 10));
-  return holding({ catalogue, house, at, by, newId: randomUUID, stamp: await stampOf(db, catalogue, house, at) }, held);
+  const rules = `${hashOf([house, [...catalogue.seenDays].sort()])} ${at.slice(0, 10)}`;
+  const [stamp, stampButShelf] = [`${await catalogueRevision(db)} ${rules}`, `${await offersRevision(db)} ${rules}`];
+  return holding({ catalogue, house, at, by, newId: randomUUID, stamp, stampButShelf }, held);
 }
 
 /** The same bench for a job of which others hold these pieces. */
@@ -92,10 +94,6 @@ export const jobExists = async (db: Knex, id: string): Promise<boolean> =>
 /** Of plain data, short. */
 export const hashOf = (data: unknown): string => createHash("sha256").update(JSON.stringify(data)).digest("hex").slice(0, 24);
 
-/** Changes with every change of parts, suppliers, the days that these take, house rules or day. */
-const stampOf = async (db: Knex, { seenDays }: Catalogue, house: HouseRules, now: string): Promise<string> =>
-  `${await catalogueRevision(db)} ${hashOf([house, [...seenDays].sort()])} ${now.slice(0, 10)}`;
-
 /** Pieces of the shelf that a job holds: what its sheet takes from there and its steps have not taken yet. */
 function holdsOf(job: Job, now: Assessment): Summary["holds"] {
   // What is put aside holds nothing that another job wants.
@@ -113,9 +111,14 @@ function notYet({ fit, sheet }: Assessment): string {
   return lacks(fit) || (overBudget(sheet) ?? "");
 }
 
-/** Changes with everything that a job's line in the list depends on beside the job itself. */
-export const lineStamp = (bench: Pick<Bench, "stamp">, held: Pieces, asks: readonly string[]): string =>
-  `${bench.stamp} ${hashOf(heldOf(held, asks))}`;
+/**
+ * Changes with everything that a job's line in the list depends on beside the job itself: parts, suppliers, the days that these take,
+ * house rules, the day, and what there is and what others hold of the parts that it asked for.
+ */
+export const lineStamp = (bench: Pick<Bench, "stampButShelf" | "catalogue">, held: Pieces, asks: readonly string[]): string => {
+  const there = [...asks].sort().map((id) => bench.catalogue.parts.get(id)?.inStock ?? 0);
+  return `${bench.stampButShelf} ${hashOf([heldOf(held, asks), there])}`;
+};
 
 /** What the list of jobs keeps beside the job, so that a list of hundreds need not assess them all. */
 export function summaryOf(job: Job, bench: Bench, now: Assessment = assessOn(job, bench)): Summary {

@@ -3,15 +3,17 @@ import { heldOf, watched } from "@/core/cost/shelf";
 import { viewOf, type JobView } from "@/core/job/view";
 import { DEMO_PARTS } from "@/data/demo/parts";
 import { saveParts } from "@/data/catalogue";
-import { findJob, history, listJobs } from "@/data/jobs";
+import { findJob, heldByOthers, history, lessOwn, listJobs, storeSummary } from "@/data/jobs";
 import { sheetPaper } from "@/print/sheetPaper";
 import { walkPaper } from "@/print/walkPaper";
 import { workPaper } from "@/print/workPaper";
 import { sheetCsv } from "@/print/csv";
 import { NOW, openDemoShop } from "../../tests/demoShop";
+import { dice } from "../../tests/dice";
 import { saveHouse } from "../../tests/saveHouse";
 import { jobList } from "./jobList";
-import { benchOf, openJob } from "./jobView";
+import { benchOf, lineStamp, openJob, summaryOf } from "./jobView";
+import { countPart, openPart } from "./parts";
 import { perform } from "./perform";
 
 let shop: Awaited<ReturnType<typeof openDemoShop>>;
@@ -123,3 +125,47 @@ test("nobody changes a kept view in place: the papers are made of it, and it is 
     expect(JSON.stringify(await openJob(db, id, NOW))).toBe(JSON.stringify(view));
   }
 }, 60_000);
+
+test("pieces that come and go make only the lines stale that asked for them, and no line is ever another than one worked out anew", async () => {
+  const { db } = shop;
+  const roll = dice(29);
+  const rows = async () => (await jobList(db, "", 20, NOW)).rows;
+  // Nothing is left of lines that were marked before.
+  await db("job").update({ summary: "{}" });
+  const asked = [...new Set((await rows()).flatMap((row) => row.summary.asks))];
+  let [stale, spared] = [0, 0];
+  for (let turn = 0; turn < 14; turn += 1) {
+    const of = turn % 3 === 0 ? DEMO_PARTS.map((part) => part.id) : asked;
+    const partId = of[roll(0, of.length - 1)]!;
+    const before = await rows();
+    const counted = { partId, counted: roll(0, 6), why: "", version: (await openPart(db, partId))!.version };
+    expect(await countPart(db, counted, NOW, "Tam")).toMatchObject({ ok: true });
+    const bench = await benchOf(db, NOW, "", null);
+    const held = await heldByOthers(db, "");
+    for (const { summary } of before) {
+      const goes = lineStamp(bench, lessOwn(held, summary.holds), summary.asks) === summary.stamp;
+      if (goes) spared += 1;
+      else stale += 1;
+      expect([partId, goes || summary.asks.includes(partId)]).toEqual([partId, true]);
+    }
+    // What one lets go another takes: the list settles in a few looks.
+    for (let look = 0; look < 3; look += 1) await rows();
+    for (const row of await rows())
+      expect(row.summary).toEqual(summaryOf((await findJob(db, row.id))!, await benchOf(db, NOW, "", row.id)));
+  }
+  expect([stale > 5, spared > 50]).toEqual([true, true]);
+}, 120_000);
+
+test("a line that was worked out of an older job is not stored over a newer one", async () => {
+  const { db } = shop;
+  const [row] = (await jobList(db, "", 20, NOW)).rows;
+  const job = (await findJob(db, row!.id))!;
+  const old = summaryOf(job, await benchOf(db, NOW, "", job.id));
+  const command = { do: "edit wish", wish: { budgetMinor: (job.wish.budgetMinor ?? 0) + 100 } };
+  expect(await perform(db, { jobId: job.id, version: job.version, by: "Tam", command }, NOW)).toMatchObject({ ok: true });
+  await storeSummary(db, job, { ...old, build: "of before" }, { says: "", at: NOW, by: "" });
+  expect((await listJobs(db, "", 20)).rows.find((one) => one.id === job.id)!.summary).toMatchObject({
+    build: old.build,
+    budgetMinor: (job.wish.budgetMinor ?? 0) + 100,
+  });
+});

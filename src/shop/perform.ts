@@ -95,7 +95,7 @@ export async function bringLine(db: Knex, jobId: string, now: string): Promise<v
   const job = await findJob(db, jobId);
   if (!job) return;
   const why = { says: "chosen for its build", at: now, by: "" };
-  await storeSummary(db, jobId, summaryOf(job, await benchOf(db, now, "", jobId)), why);
+  await storeSummary(db, job, summaryOf(job, await benchOf(db, now, "", jobId)), why);
 }
 
 async function carriedOut(

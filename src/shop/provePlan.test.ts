@@ -34,6 +34,7 @@ const benchOf = (catalogue: Catalogue): Bench => ({
   heldElsewhere: {},
   asked: new Set(),
   stamp: "",
+  stampButShelf: "",
   newId: () => "",
 });
 const totalOf = (plan: ReturnType<typeof supplyPlan>) =>

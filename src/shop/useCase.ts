@@ -19,6 +19,8 @@ export type Bench = {
   readonly asked: ReadonlySet<string>;
   /** Changes with every change of parts, suppliers, house rules or day. */
   readonly stamp: string;
+  /** The same, but for what comes to the shelf and goes from it. */
+  readonly stampButShelf: string;
 };
 
 /** A job as it stands on this bench. */

@@ -55,6 +55,7 @@ export async function buying(db: Knex, report: Report, sort: { name: string; ms:
         heldElsewhere: {},
         asked: new Set(),
         stamp: "",
+        stampButShelf: "",
         newId: () => "",
       };
       await provePlan(plan, bench, 5_000);

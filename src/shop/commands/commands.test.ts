@@ -22,6 +22,7 @@ const bench: Bench = {
   heldElsewhere: {},
   asked: new Set(),
   stamp: "",
+  stampButShelf: "",
   newId: () => `id-${(ids += 1)}`,
 };
 

@@ -37,6 +37,7 @@ const bench: Bench = {
   heldElsewhere: {},
   asked: new Set(),
   stamp: "",
+  stampButShelf: "",
   newId: () => "order-id",
 };
 const job = (over: Partial<Job> = {}): Job => ({
