@@ -7,4 +7,6 @@ export async function register(): Promise<void> {
   const { openOrEnd } = await import("./server/opening");
   await openOrEnd();
   copyEveryDay();
+  const { keepLines } = await import("./server/linesPool");
+  keepLines();
 }

@@ -1,5 +1,6 @@
 import { putSampleIn, takeJobFile, takeSampleOut } from "./actions";
 import { JobsScreen } from "@/screens/jobs/JobsScreen";
+import { bringAside } from "@/server/linesPool";
 import { database, jobList } from "@/shop/openShop";
 import { hasSample } from "@/shop/sample";
 
@@ -16,7 +17,7 @@ export default async function JobsPage({ searchParams }: { searchParams: Promise
       sample={{ isIn, putIn: putSampleIn, takeOut: takeSampleOut }}
       key={`${text} ${isIn}`}
       find={text}
-      first={await jobList(db, text, 24, new Date().toISOString())}
+      first={await jobList(db, text, 24, new Date().toISOString(), {}, bringAside)}
     />
   );
 }

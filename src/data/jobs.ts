@@ -1,6 +1,6 @@
 import type { Operation } from "rfc6902";
 import type { Knex } from "knex";
-import { NO_SUMMARY, summarySchema, type JobList, type Listing, type Summary } from "@/core/job/summary";
+import { NO_SUMMARY, summarySchema, type JobList, type JobTicket, type Listing, type Summary } from "@/core/job/summary";
 import { jobSchema, type Job } from "@/core/job/job";
 import { placedOrderSchema, type PlacedOrder } from "@/core/supply/placedOrder";
 import { saveFitted } from "./fitted";
@@ -114,21 +114,31 @@ export async function listJobs(db: Knex, find: string, limit: number, listing: P
     return jobs;
   };
   const rows = await matching()
-    .select("id", "number", "customer", "bike", "updated_at", "summary")
+    .select(...LINE)
     .orderByRaw(SORT_BY[listing.sort ?? "touched"])
     .limit(limit);
   const counted = await matching().count<{ n: number }[]>({ n: "*" });
-  return {
-    rows: rows.map((row) => ({
-      id: row.id,
-      number: row.number,
-      customer: row.customer,
-      bike: row.bike,
-      summary: summarySchema.safeParse(parsed(row.summary)).data ?? NO_SUMMARY,
-      broken: null,
-    })),
-    total: Number(counted[0]?.n ?? 0),
-  };
+  return { rows: rows.map(ticketOf), total: Number(counted[0]?.n ?? 0), behind: 0 };
+}
+
+const LINE = ["id", "number", "customer", "bike", "summary"] as const;
+const ticketOf = (row: Pick<Row, (typeof LINE)[number]>): JobTicket => ({
+  id: row.id,
+  number: row.number,
+  customer: row.customer,
+  bike: row.bike,
+  summary: summarySchema.safeParse(parsed(row.summary)).data ?? NO_SUMMARY,
+  broken: null,
+});
+
+/** Lines of some jobs, be they open or put aside; of all of them for null. The lowest number first. */
+export async function linesOf(db: Knex, ids: readonly string[] | null): Promise<JobTicket[]> {
+  const rows: Row[] = [];
+  const lines = () => db<Row>("job").select(...LINE);
+  if (ids === null) rows.push(...((await lines()) as Row[]));
+  // A question holds so many values and no more.
+  else for (let i = 0; i < ids.length; i += 500) rows.push(...((await lines().whereIn("id", ids.slice(i, i + 500))) as Row[]));
+  return rows.map(ticketOf).sort((a, b) => a.number - b.number);
 }
 
 const LAST_NUMBER = "last job number";

@@ -35,7 +35,7 @@ import {
   type OpenOrder,
 } from "@/data/purchases";
 import { daysKey, searchBuying, type Search, type Searched, type SearchInput } from "./buyingSearch";
-import { jobList } from "./jobList";
+import { jobList, type BringLines } from "./jobList";
 import { benchOf, hashOf } from "./jobView";
 import { storeEdit } from "./perform";
 import { requestSchema } from "./request";
@@ -92,6 +92,8 @@ export type Buying = {
   readonly jobs: readonly BuyingJob[];
   /** Jobs that are left out and not listed. */
   readonly moreJobs: number;
+  /** Jobs whose needs are those of before the last change of parts, rules or day; they are being worked out anew. */
+  readonly behind: number;
   readonly orders: readonly PlannedBuy[];
   readonly totalMinor: number;
   /** What the same would cost ordered job by job. */
@@ -146,6 +148,10 @@ async function comingToShelf(db: Knex): Promise<Record<string, number>> {
   return coming;
 }
 
+/** So long a proposal waits for needs that are being worked out anew. */
+const PATIENCE_MS = 1_000;
+const FOLLOWS = "The proposal follows as soon as the needs are worked out.";
+
 /** When an offer's pieces are here if they are ordered now, and in how many days that is. */
 function daysFrom(bench: Bench): { daysOf: DaysOf; arrivalOf: (offer: Offer) => string } {
   const known = new Map<string, string>();
@@ -161,6 +167,8 @@ function daysFrom(bench: Bench): { daysOf: DaysOf; arrivalOf: (offer: Offer) => 
 
 type Worked = {
   readonly bench: Bench;
+  /** Jobs whose needs are those of before the last change. */
+  readonly behind: number;
   readonly all: readonly JobNeeds[];
   readonly included: readonly JobNeeds[];
   readonly needs: readonly Need[];
@@ -176,9 +184,9 @@ const MOST_SEARCHED = 40;
 const wantsOf = (wants: Readonly<Record<string, number>>) =>
   Object.entries(wants).map(([partId, quantity]) => ({ partId, quantity }));
 
-async function worked(db: Knex, asked: AskedPlan, now: string, search: Search): Promise<Worked> {
+async function worked(db: Knex, asked: AskedPlan, now: string, search: Search, bring?: BringLines): Promise<Worked> {
   const bench = await benchOf(db, now, "", null);
-  const { rows } = await jobList(db, "", MOST_JOBS, now, { sort: "promised" });
+  const { rows, behind } = await jobList(db, "", MOST_JOBS, now, { sort: "promised" }, bring, PATIENCE_MS);
   const all = rows.filter((row) => row.broken === null && Object.keys(row.summary.buys).length > 0).map(needsIn);
   const shelf = shelfNeeds(bench.catalogue.parts.values(), await heldByOthers(db, ""), await comingToShelf(db));
   if (Object.keys(shelf).length > 0)
@@ -199,10 +207,11 @@ async function worked(db: Knex, asked: AskedPlan, now: string, search: Search): 
     apart: included.map((job) => wantsOf(job.wants)),
   };
   const key = `${bench.stamp} ${hashOf([input.wants, input.days, input.at, input.apart])}`;
-  const found = searched.get(key) ?? (await search(input));
+  // Half of the needs make no proposal: it would be another one a moment later.
+  const found = behind > 0 ? null : (searched.get(key) ?? (await search(input)));
   if (searched.size >= MOST_SEARCHED) searched.clear();
   if (found) searched.set(key, found);
-  return { bench, all, included, needs, found, arrivalOf };
+  return { bench, behind, all, included, needs, found, arrivalOf };
 }
 
 /** Pieces that the orders before one buy of a part: those that are due first are served first, from the first order. */
@@ -213,8 +222,14 @@ const beforeIn = (orders: readonly PlannedOrder[], at: number) => (partId: strin
     .reduce((sum, line) => sum + (line.part.id === partId ? line.quantity : 0), 0);
 
 /** The needs of all open jobs, the proposal for them, and everything that is on its way. */
-export async function buyingPage(db: Knex, asked: AskedPlan, now: string, search: Search = searchBuying): Promise<Buying> {
-  const { bench, all, included, needs, found, arrivalOf } = await worked(db, asked, now, search);
+export async function buyingPage(
+  db: Knex,
+  asked: AskedPlan,
+  now: string,
+  search: Search = searchBuying,
+  bring?: BringLines,
+): Promise<Buying> {
+  const { bench, behind, all, included, needs, found, arrivalOf } = await worked(db, asked, now, search, bring);
   const point = found?.chosen ?? null;
   const { currency } = bench.house;
   const numbers = new Map(all.map((job) => [job.jobId, job.number]));
@@ -280,10 +295,11 @@ export async function buyingPage(db: Knex, asked: AskedPlan, now: string, search
       waitsFor: arrives.get(job.jobId)?.what ?? null,
     })),
     moreJobs: all.length - listed.length,
+    behind,
     orders,
     totalMinor: point ? totalOf(point.plan) : 0,
     apartMinor: found?.apartMinor ?? 0,
-    says: found ? "" : GIVEN_UP,
+    says: found ? "" : behind > 0 ? FOLLOWS : GIVEN_UP,
     proved: point?.plan.proved ?? true,
     unpriced: unpriced.map(({ part, quantity, why }) => ({ name: part.name, quantity, why })),
     frontier: (found?.points ?? []).map(({ days, totalMinor }) => ({
@@ -392,6 +408,7 @@ export async function placeJoint(
   now: string,
   by: string,
   search: Search = searchBuying,
+  bring?: BringLines,
 ): Promise<Result<string>> {
   const read = placeSchema.safeParse(raw);
   if (!read.success) return bad("That order does not read: load the page anew.");
@@ -401,8 +418,8 @@ export async function placeJoint(
   const before = await purchaseOfRequest(db, request);
   if (before) return good(told(before));
   // The search is done before the transaction: nobody else waits for it.
-  const plan = await worked(db, { jobs, days }, now, search);
-  if (!plan.found) return bad(GIVEN_UP);
+  const plan = await worked(db, { jobs, days }, now, search, bring);
+  if (!plan.found) return bad(plan.behind > 0 ? `${FOLLOWS} Nothing was ordered.` : GIVEN_UP);
   const orders = plan.found.chosen?.plan.orders ?? [];
   const at = orders.findIndex((order) => order.supplier.id === supplierId);
   const order = orders[at];

@@ -1,11 +1,22 @@
+import { setTimeout as sleep } from "node:timers/promises";
 import type { Knex } from "knex";
 import type { JobList, JobTicket, Listing } from "@/core/job/summary";
-import { findJob, heldByOthers, lessOwn, listJobs, storeSummary, UnreadableJob } from "@/data/jobs";
+import { findJob, heldByOthers, lessOwn, linesOf, listJobs, storeSummary, UnreadableJob } from "@/data/jobs";
 import { benchOf, hashOf, holding, lineStamp, summaryOf } from "./jobView";
+
+/** Jobs that do not read, and why, by their ids. */
+export type Broken = Readonly<Record<string, string>>;
+/** Brings the lines of these jobs up to date beside the server's own thread, and ends when it is done or given up. */
+export type BringLines = (ids: readonly string[], now: string) => Promise<Broken>;
+
+/** So long a list waits for lines that are being brought up to date; then it is shown as it is, and says so. */
+const PATIENCE_MS = 400;
 
 /**
  * The list of jobs as it is today. What a line shows is kept beside the job, with the stamp of the parts, rules and day that it was
- * worked out with; a line of another stamp is worked out again, one at a time, so that the list is never staler than the job.
+ * worked out with; a line of another stamp is worked out again.
+ *
+ * @param bring where that is done elsewhere: lines that are not done in time are shown as they were, and counted
  */
 export async function jobList(
   db: Knex,
@@ -13,13 +24,39 @@ export async function jobList(
   limit: number,
   now: string,
   listing: Partial<Listing> = {},
+  bring?: BringLines,
+  patienceMs = PATIENCE_MS,
 ): Promise<JobList> {
   const list = await listJobs(db, find, limit, listing);
+  if (!bring) return { ...list, rows: await upToDate(db, list.rows, now), behind: 0 };
+  const stale = await staleOf(db, list.rows, now);
+  if (stale.length === 0) return list;
+  const ids = stale.map((row) => row.id);
+  const broken = await Promise.race([bring(ids, now), sleep(patienceMs, {} as Broken, { ref: false })]);
+  const again = await listJobs(db, find, limit, listing);
+  const rows = again.rows.map((row) => ({ ...row, broken: broken[row.id] ?? null }));
+  const behind = await staleOf(
+    db,
+    rows.filter((row) => row.broken === null),
+    now,
+  );
+  return { ...again, rows, behind: behind.length };
+}
+
+/** Those of these lines that are not what they would be worked out as today. */
+async function staleOf(db: Knex, rows: readonly JobTicket[], now: string): Promise<JobTicket[]> {
+  const bench = await benchOf(db, now, "", null);
+  const held = await heldByOthers(db, "");
+  return rows.filter(({ summary }) => lineStamp(bench, lessOwn(held, summary.holds), summary.asks) !== summary.stamp);
+}
+
+/** These lines, each worked out again that is stale: one at a time, for what one lets go another may take. */
+async function upToDate(db: Knex, lines: readonly JobTicket[], now: string): Promise<JobTicket[]> {
   const bench = await benchOf(db, now, "", null);
   // What a job can have from the shelf depends on what all the others hold of it.
   let held = await heldByOthers(db, "");
   const rows: JobTicket[] = [];
-  for (const row of list.rows) {
+  for (const row of lines) {
     const { holds: own, asks, stamp } = row.summary;
     const elsewhere = lessOwn(held, own);
     if (stamp === lineStamp(bench, elsewhere, asks)) {
@@ -33,7 +70,13 @@ export async function jobList(
     // What this one holds otherwise than its line said is not to be had for those that follow.
     if (hashOf(fresh.summary.holds) !== hashOf(own)) held = await heldByOthers(db, "");
   }
-  return { rows, total: list.total };
+  return rows;
+}
+
+/** Brings lines up to date: of these jobs, or of all of them. @returns those that do not read */
+export async function bringLines(db: Knex, ids: readonly string[] | null, now: string): Promise<Broken> {
+  const rows = await upToDate(db, await linesOf(db, ids), now);
+  return Object.fromEntries(rows.flatMap((row) => (row.broken === null ? [] : [[row.id, row.broken]])));
 }
 
 async function freshSummary(

@@ -71,4 +71,5 @@ export type JobTicket = {
   /** What does not read of it, in words; null for a sound one. */
   readonly broken: string | null;
 };
-export type JobList = { readonly rows: readonly JobTicket[]; readonly total: number };
+/** @property behind rows that are shown as they were, until they are worked out anew */
+export type JobList = { readonly rows: readonly JobTicket[]; readonly total: number; readonly behind: number };

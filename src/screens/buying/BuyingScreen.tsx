@@ -4,6 +4,7 @@ import { Slider } from "antd";
 import Link from "next/link";
 import { SHELF } from "@/core/supply/needs";
 import { atDesk } from "@/core/supply/pieces";
+import { Behind } from "@/ui/Behind";
 import { Instead } from "@/ui/Instead";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
@@ -57,6 +58,7 @@ export type Buying = {
   currency: string;
   jobs: readonly Job[];
   moreJobs: number;
+  behind: number;
   orders: readonly Planned[];
   totalMinor: number;
   apartMinor: number;
@@ -84,6 +86,8 @@ export type Buying = {
   today: string;
 };
 export type PlaceJointOrder = (raw: unknown, by: string) => Promise<{ ok: true; value: string } | { ok: false; says: string }>;
+
+const AGAIN_MS = 1_500;
 
 /** A job's number as on its ticket; the shelf has none. */
 export const tag = (number: number | undefined) => (number ? String(number).padStart(4, "0") : "shelf");
@@ -116,6 +120,13 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
     return () => clearTimeout(timer);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- what is asked alone decides what is loaded
   }, [asked]);
+  // As long as needs are being worked out, they are asked for again.
+  useEffect(() => {
+    if (page.behind === 0) return;
+    const timer = setTimeout(() => void load(asked), AGAIN_MS);
+    return () => clearTimeout(timer);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the page that came last decides
+  }, [page]);
   const included = page.jobs.filter((job) => job.included).map((job) => job.jobId);
   // What is ticked runs ahead of the proposal: of two quick clicks neither is lost.
   const ticked = asked.jobs ?? included;
@@ -162,6 +173,7 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
           {says.text}
         </p>
       )}
+      <Behind jobs={page.behind} what="the needs" />
       <div className="buying-panes">
         <section className="buying-jobs">
           <h2>For whom</h2>

@@ -16,6 +16,7 @@ import { asOneWish } from "@/ui/asOneWish";
 import { useSettings } from "../settings";
 import { Knots } from "@/ui/Knots";
 import { money } from "@/ui/format";
+import { Behind } from "@/ui/Behind";
 import { useListing } from "@/ui/useListing";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { VERDICTS } from "@/core/fit/finding";
@@ -52,6 +53,8 @@ type TakeJobFile = (
   request: string,
 ) => Promise<{ ok: true; id: string } | { ok: false; issues: FileIssue[] }>;
 
+const isBehind = (list: JobList): boolean => list.behind > 0;
+
 /** Every job as its hang-tag, found by typing; a new job in one step. */
 export function JobsScreen({
   find: asked,
@@ -75,6 +78,7 @@ export function JobsScreen({
   const shown = useListing<JobList>(
     `/api/jobs?${new URLSearchParams({ find, limit: String(limit), ...(aside && { aside: "1" }), only, at, sort }).toString()}`,
     first,
+    isBehind,
   );
   return (
     <div className="page">
@@ -142,6 +146,7 @@ export function JobsScreen({
           </p>
         ))}
       {sample.isIn && <SampleIsIn takeOut={sample.takeOut} />}
+      <Behind jobs={shown.behind} what="the tickets" />
       <div className="tickets">
         {shown.rows.map((job) => (
           <Ticket key={job.id} job={job} />
