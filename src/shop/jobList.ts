@@ -11,6 +11,8 @@ export type BringLines = (ids: readonly string[], now: string) => Promise<Broken
 
 /** So long a list waits for lines that are being brought up to date; then it is shown as it is, and says so. */
 const PATIENCE_MS = 400;
+/** More than these take longer than anybody waits: the list is shown at once. */
+const SOON_DONE = 24;
 
 /**
  * The list of jobs as it is today. What a line shows is kept beside the job, with the stamp of the parts, rules and day that it was
@@ -32,7 +34,8 @@ export async function jobList(
   const stale = await staleOf(db, list.rows, now);
   if (stale.length === 0) return list;
   const ids = stale.map((row) => row.id);
-  const broken = await Promise.race([bring(ids, now), sleep(patienceMs, {} as Broken, { ref: false })]);
+  const waits = ids.length > SOON_DONE ? 0 : patienceMs;
+  const broken = await Promise.race([bring(ids, now), sleep(waits, {} as Broken, { ref: false })]);
   const again = await listJobs(db, find, limit, listing);
   const rows = again.rows.map((row) => ({ ...row, broken: broken[row.id] ?? null }));
   const behind = await staleOf(

@@ -1,5 +1,5 @@
 import { request } from "node:http";
-import { gzipSync } from "node:zlib";
+import { FIRST_LOAD_BYTES, firstLoadBytes } from "../firstLoad";
 import { COMMUTE } from "../ride.fixture";
 import { click, jobId, openPage, openStand, reload, shows, type Stand } from "./stand";
 
@@ -167,22 +167,12 @@ test("no page comes with more than 330 kB of code; charts, dialogs and schemas c
     "/suppliers",
     "/suppliers/lowtide",
   ];
-  const sizes = new Map<string, number>();
   const over: string[] = [];
   for (const path of [...pages, ...stages, "/house", "/people", "/tools", "/tools/chainline"]) {
     const answer = await fetch(stand.base + path);
     expect([path, answer.status]).toEqual([path, 200]);
-    // What is for browsers without modules is loaded by none of today's.
-    const scripts = (await answer.text()).match(/(?:src|href)="\/_next\/static\/[^"]+?\.js"[^>]*/g)!;
-    const files = new Set(scripts.filter((one) => !one.includes("noModule")).map((one) => /"([^"]+)"/.exec(one)![1]!));
-    expect(files.size).toBeGreaterThan(5);
-    let sum = 0;
-    for (const file of files) {
-      if (!sizes.has(file))
-        sizes.set(file, gzipSync(Buffer.from(await (await fetch(stand.base + file)).arrayBuffer()), { level: 9 }).length);
-      sum += sizes.get(file)!;
-    }
-    if (sum > 330 * 1024) over.push(`${path}: ${Math.round(sum / 1024)} kB`);
+    const sum = firstLoadBytes(await answer.text());
+    if (sum > FIRST_LOAD_BYTES) over.push(`${path}: ${Math.round(sum / 1024)} kB`);
   }
   expect(over).toEqual([]);
 });

@@ -70,6 +70,59 @@ describe("GPX", () => {
     ["no points", gpx("<trk><trkseg/></trk>"), /no track and no route/],
     ["one point", track(point(50, 4, 1)), /one point only/],
   ])("%s is refused in words", (_, text, words) => expect(refused(text)).toMatch(words));
+  test("law: points that are taken out as they stand are read as the strict reader reads them, whatever stands around them", () => {
+    const figure = fc.oneof(
+      fc.double({ min: -200, max: 200, noNaN: true }).map((one) => one.toFixed(5)),
+      fc.constantFrom("", " ", "1.2.3", "+7", "-0", ".5", "1e2", "north", "91", "&#49;"),
+    );
+    const time = fc.constantFrom("", "<time>2026-01-05T09:00:00Z</time>", "<time>9 o'clock</time>", "<time/>", "<hr>61</hr>");
+    const gap = fc.constantFrom("", "\n  ", "\t", "x");
+    const point = fc
+      .tuple(figure, figure, fc.option(figure), time, gap, gap)
+      .map(
+        ([lat, lon, height, when, a, b]) =>
+          `<trkpt lat="${lat}" lon="${lon}"${b === "x" ? " " : ""}>${a}${height === null ? "" : `<ele>${height}</ele>${b}`}${when}${a}</trkpt>${a}`,
+      );
+    const other = fc.constantFrom(
+      "</trkseg><trkseg>",
+      '<trkpt lat="1" lon="2"/>',
+      '<trkpt lon="1" lat="2"></trkpt>',
+      '<trkpt lat="1" lon="2"><trkpt lat="3" lon="4"></trkpt><ele>5</ele></trkpt>',
+      '<ele>1<trkpt lat="3" lon="4"></trkpt>2</ele>',
+      '<name a="<trkpt lat="3" lon="4"></trkpt>">x</name>',
+      '<![CDATA[ <trkpt lat="3" lon="4"></trkpt> ]]>',
+      '<?note <trkpt lat="3" lon="4"></trkpt> ?>',
+      '<x:trkpt xmlns:x="urn:x" lat="1" lon="2"><x:ele>3</x:ele></x:trkpt>',
+      "<gull-taken-points/>",
+      "</trk>",
+      "<trk><name>A way</name>",
+      "a < b",
+      "\u0001",
+    );
+    const body = fc.array(fc.oneof({ weight: 4, arbitrary: point }, { weight: 1, arbitrary: other }), { maxLength: 12 });
+    const around = fc.constantFrom(
+      ["<gpx><trk><trkseg>", "</trkseg></trk></gpx>"],
+      ['<?xml version="1.0"?><gpx><trk><trkseg>', "</trkseg></trk></gpx>\n"],
+      ["", ""],
+      ["<gpx>", "</gpx> "],
+      ["<gpx><trk>", ""],
+      ["<gpx></gpx>", ""],
+    );
+    let read = 0;
+    fc.assert(
+      fc.property(around, body, ([before, after], pieces) => {
+        const text = before! + pieces.join("") + after!;
+        // A comment has the strict reader read the whole file; its place in a line changes no line's number.
+        const strict = readGpx(`${text}<!-- -->`);
+        const quick = readGpx(text);
+        if (quick.ok) read += 1;
+        if (quick.ok || strict.ok) expect(quick).toEqual(strict);
+        else expect(quick.error.replace(/ \d+:\d+/, "")).toBe(strict.error.replace(/ \d+:\d+/, ""));
+      }),
+      { numRuns: 3_000 },
+    );
+    expect(read).toBeGreaterThan(500);
+  });
   test("half a million points, and not one more", () => {
     const many = (n: number) => track(Array.from({ length: n }, (_, i) => point((i * 1e-6).toFixed(6), 4, 5)).join(""));
     expect(refused(many(500_001))).toMatch(/500,000/);
