@@ -1,5 +1,8 @@
 import type { Knex } from "knex";
 import { newJob, type Job } from "@/core/job/job";
+import fc from "fast-check";
+import { STAGE_NAMES } from "@/core/job/stageNames";
+import { ONLY, SORTS } from "@/core/job/listing";
 import type { Listing, Summary } from "@/core/job/summary";
 import type { PlacedOrder } from "@/core/supply/placedOrder";
 import { openDatabase } from "./connection";
@@ -250,4 +253,100 @@ describe("what was done", () => {
     await markUndone(db, undo!.id, false);
     expect((await history(db, "j7")).find((line) => line.version === 2)!.undone).toBe(false);
   });
+});
+
+describe("the list of thousands", () => {
+  const WORDS = [
+    "Perran",
+    "PERRAN",
+    "Löwe",
+    "löwe",
+    "O'Brien",
+    '"quoted"',
+    "100 % wool",
+    "under_score",
+    "back\\slash",
+    "0110",
+    "Ä",
+    "a",
+  ];
+  beforeEach(async () => {
+    for (const number of [101, 110, 1102])
+      await insertJob(db, newJob({ id: `j${number}`, number, customer: "", bike: "" }), SUMMARY, AT);
+  });
+  /** The list's questions as they went to the database, each with how it would be answered. */
+  async function plansOf(work: () => Promise<unknown>): Promise<string[]> {
+    const asked: { sql: string; bindings: readonly Knex.RawBinding[] }[] = [];
+    const note = (query: (typeof asked)[number]) => void asked.push(query);
+    db.on("query", note);
+    await work();
+    db.off("query", note);
+    const plans: string[] = [];
+    for (const { sql, bindings } of asked) {
+      const steps = (await db.raw(`explain query plan ${sql}`, bindings)) as { detail: string }[];
+      plans.push(steps.map((step) => step.detail).join("; "));
+    }
+    return plans;
+  }
+  test("every order and every narrowing is read from an index, and nothing is sorted", async () => {
+    for (const sort of SORTS)
+      for (const plan of await plansOf(() => listJobs(db, "", 24, { sort })))
+        expect([sort, plan]).toEqual([
+          sort,
+          expect.stringMatching(/^SEARCH job USING (COVERING )?INDEX job_by_\w+ \(<expr>=\?\)$/),
+        ]);
+    for (const only of ONLY.filter((one) => one !== "all"))
+      for (const plan of await plansOf(() => listJobs(db, "", 24, { only })))
+        expect([only, plan]).toEqual([
+          only,
+          expect.stringMatching(/^SEARCH job USING (COVERING )?INDEX job_only_\w+ \(<expr>=\? AND <expr>=\?\)$/),
+        ]);
+    for (const at of STAGE_NAMES)
+      for (const plan of await plansOf(() => listJobs(db, "", 24, { at })))
+        expect([at, plan]).toEqual([at, expect.stringMatching(/^SEARCH job USING (COVERING )?INDEX job_at_\w+ \(<expr>=\?\)$/)]);
+    const [list] = await plansOf(() => listJobs(db, "Perran", 24));
+    expect(list).toMatch(/SCAN job_find VIRTUAL TABLE INDEX/);
+    expect(list).not.toMatch(/SCAN job(;|$)/);
+  });
+  test("what is found is what a look at every line finds, whatever is typed and however the lines were changed", async () => {
+    const word = fc.oneof(fc.constantFrom(...WORDS), fc.string({ maxLength: 6 }), fc.string({ unit: "grapheme", maxLength: 4 }));
+    const text = fc.array(word, { maxLength: 3 }).map((all) => all.join(" "));
+    const line = fc.record({ customer: text, bike: text, contact: text });
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(line, { minLength: 1, maxLength: 4 }),
+        fc.array(word, { minLength: 1, maxLength: 6 }),
+        async (lines, finds) => {
+          const rows = (await db("job").orderBy("number").select("id")) as { id: string }[];
+          for (const [i, { customer, bike, contact }] of lines.entries())
+            await db("job")
+              .where({ id: rows[i % rows.length]!.id })
+              .update({ customer, bike, summary: JSON.stringify({ ...SUMMARY, contact }) });
+          const all = (await listJobs(db, "", 99)).rows;
+          const asLike = (one: string) => one.replace(/[A-Z]/g, (letter) => letter.toLowerCase());
+          for (const find of finds) {
+            const wanted = all.filter((row) =>
+              [row.customer, row.bike, row.summary.contact, String(row.number)].some((held) =>
+                asLike(held).includes(asLike(find)),
+              ),
+            );
+            const found = await listJobs(db, find, 99);
+            expect([find, found.rows.map((row) => row.number), found.total]).toEqual([
+              find,
+              find === "" ? all.map((row) => row.number) : wanted.map((row) => row.number),
+              find === "" ? all.length : wanted.length,
+            ]);
+          }
+        },
+      ),
+      { numRuns: 150 },
+    );
+    const [gone] = (await db("job").orderBy("number").select("id", "number")) as { id: string; number: number }[];
+    await db("purchase_order").where({ job_id: gone!.id }).delete();
+    await db("event").where({ job_id: gone!.id }).delete();
+    await db("job").where({ id: gone!.id }).delete();
+    expect((await db.raw("select count(*) as n from job_find where rowid = ?", [gone!.number])) as { n: number }[]).toEqual([
+      { n: 0 },
+    ]);
+  }, 60_000);
 });

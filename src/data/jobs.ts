@@ -1,4 +1,5 @@
 import type { Operation } from "rfc6902";
+import { STAGE_NAMES, type StageName } from "@/core/job/stageNames";
 import type { Knex } from "knex";
 import { NO_SUMMARY, summarySchema, type JobList, type JobTicket, type Listing, type Summary } from "@/core/job/summary";
 import { jobSchema, type Job } from "@/core/job/job";
@@ -68,7 +69,15 @@ function parsed(text: string): unknown {
 const SUMMARY = "(case when json_valid(summary) then summary else '{}' end)";
 const inSummary = (path: string) => `json_extract(${SUMMARY}, '$.${path}')`;
 const verdicts = (verdict: string) => `${inSummary(`verdicts.${verdict}`)} > 0`;
+// Each of these stands in an index, word for word: put otherwise, a list of thousands is read whole.
+const ASIDE = `coalesce(${inSummary("aside")}, 0)`;
 const OVER = `${inSummary("budgetMinor")} is not null and ${inSummary("allInMinor")} > ${inSummary("budgetMinor")}`;
+
+/** A line tells its stages in their order; a stage that there is not is done by none. */
+const notDone = (stage: string): string => {
+  const at = STAGE_NAMES.indexOf(stage as StageName);
+  return at < 0 ? "0" : `${inSummary(`stages[${at}].knot`)} in ('open', 'half')`;
+};
 
 const ONLY_WHERE: Readonly<Record<Listing["only"], string | null>> = {
   all: null,
@@ -95,22 +104,18 @@ export async function listJobs(db: Knex, find: string, limit: number, listing: P
   const like = `%${find.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
   const only = ONLY_WHERE[listing.only ?? "all"];
   const matching = () => {
-    const jobs = db<Row>("job").whereRaw(`coalesce(${inSummary("aside")}, 0) = ?`, [listing.aside ? 1 : 0]);
-    if (only !== null) void jobs.whereRaw(`(${only})`);
-    if (listing.at)
-      void jobs.whereRaw(
-        `exists (select 1 from json_each(${SUMMARY}, '$.stages') as one
-          where json_extract(one.value, '$.name') = ? and json_extract(one.value, '$.knot') in ('open', 'half'))`,
-        [listing.at],
-      );
-    if (find !== "")
-      void jobs.where((where) => {
-        void where
-          .whereRaw("customer like ? escape '\\'", [like])
-          .orWhereRaw("bike like ? escape '\\'", [like])
-          .orWhereRaw(`${inSummary("contact")} like ? escape '\\'`, [like])
-          .orWhereRaw("cast(number as text) like ? escape '\\'", [like]);
-      });
+    const jobs = db<Row>("job").whereRaw(`${ASIDE} = ${listing.aside ? 1 : 0}`);
+    if (only !== null) void jobs.whereRaw(`(${only}) = 1`);
+    if (listing.at) void jobs.whereRaw(notDone(listing.at));
+    if (find !== "") {
+      // Three letters or more are looked up; of what is found so, and of all where fewer are typed, the words themselves are looked at.
+      const looked = [...find].length >= 3 && !find.includes("\0");
+      const match = looked ? "job_find match ? and " : "";
+      void jobs.whereRaw(`number in (select rowid from job_find where ${match}words like ? escape '\\')`, [
+        ...(looked ? [`"${find.replaceAll('"', '""')}"`] : []),
+        like,
+      ]);
+    }
     return jobs;
   };
   const rows = await matching()

@@ -1,4 +1,5 @@
 import { randomUUID } from "node:crypto";
+import { STAGE_NAMES } from "@/core/job/stageNames";
 import { heldByOthers, findJob, lessOwn, listJobs } from "@/data/jobs";
 import { NOW, openDemoShop } from "../../tests/demoShop";
 import { saveHouse } from "../../tests/saveHouse";
@@ -27,6 +28,8 @@ test("done in time, the list is the same as one that brings its lines itself", a
   for (const row of aside.rows)
     expect(row.summary).toEqual(summaryOf((await findJob(shop.db, row.id))!, await benchOf(shop.db, NOW, "", row.id)));
   expect(await list()).toEqual(aside);
+  // The list is narrowed by a stage's place in it.
+  for (const row of aside.rows) expect(row.summary.stages.map((stage) => stage.name)).toEqual(STAGE_NAMES);
   // Nothing is asked for that is up to date.
   expect(await list(() => Promise.reject(new Error("asked for nothing")))).toEqual(aside);
 }, 60_000);

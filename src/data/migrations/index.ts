@@ -21,6 +21,7 @@ import * as offers from "./019_offers";
 import * as used from "./020_used";
 import * as fitted from "./021_fitted";
 import * as heldMoves from "./022_held_moves";
+import * as jobSearch from "./023_job_search";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -50,6 +51,7 @@ const MIGRATIONS: Migration[] = [
   { name: "020_used", ...used, down: forwardsOnly },
   { name: "021_fitted", ...fitted, down: forwardsOnly },
   { name: "022_held_moves", ...heldMoves, down: forwardsOnly },
+  { name: "023_job_search", ...jobSearch, down: forwardsOnly },
 ];
 
 export const migrationSource = {
