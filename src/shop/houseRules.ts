@@ -30,7 +30,16 @@ export type JobChange = {
   readonly priceMinor: number;
   readonly currency: string;
 };
-export type HousePreview = { readonly changed: readonly JobChange[]; readonly unchanged: number; readonly signed: number };
+/** @property left jobs that were not gone through: the time was over */
+export type HousePreview = {
+  readonly changed: readonly JobChange[];
+  readonly unchanged: number;
+  readonly signed: number;
+  readonly left: number;
+};
+
+/** Works a preview out, wherever that is done; none where whoever asked has gone. */
+export type Preview = (raw: unknown, now: string, left: AbortSignal) => Promise<Result<HousePreview>>;
 
 const MOST_JOBS = 1000;
 
@@ -40,21 +49,32 @@ function read(raw: unknown, now: HouseRules): Result<HouseRules> {
 }
 
 /**
- * Runs every job that is not signed off under other rules, and lists what would change. Nothing is stored.
- * @param left whoever asked has gone: nobody waits for the rest
+ * Runs every job that is not signed off under other rules, those touched last first, and lists what would change. Nothing is stored.
+ * @param isLeft whether whoever asked has gone: nobody waits for the rest
+ * @param budgetMs after so long it is told how many were not gone through
  */
-export async function previewHouse(db: Knex, raw: unknown, now: string, left?: AbortSignal): Promise<Result<HousePreview>> {
+export async function previewHouse(
+  db: Knex,
+  raw: unknown,
+  now: string,
+  { isLeft = () => false, budgetMs = Infinity }: { readonly isLeft?: () => boolean; readonly budgetMs?: number } = {},
+): Promise<Result<HousePreview>> {
+  const until = performance.now() + budgetMs;
   const shop = await benchOf(db, now, "", null);
   const rules = read(raw, shop.house);
   if (!rules.ok) return rules;
-  const tickets = (await listJobs(db, "", MOST_JOBS)).rows;
+  const { rows: tickets, total } = await listJobs(db, "", MOST_JOBS);
   const held = await heldByOthers(db, "");
   const changed: JobChange[] = [];
-  let [unchanged, signed] = [0, 0];
-  for (const ticket of tickets) {
+  let [unchanged, signed, left] = [0, 0, total - tickets.length];
+  for (const [i, ticket] of tickets.entries()) {
+    if (performance.now() > until) {
+      left += tickets.length - i;
+      break;
+    }
     // Other requests have their turn between two jobs.
     await setImmediate();
-    if (left?.aborted) return bad("Nobody waits for this any more.");
+    if (isLeft()) return bad("Nobody waits for this any more.");
     const job = await findJob(db, ticket.id).catch((error: unknown) => {
       if (error instanceof UnreadableJob) return undefined;
       throw error;
@@ -95,7 +115,7 @@ export async function previewHouse(db: Knex, raw: unknown, now: string, left?: A
         currency: then.sheet.currency,
       });
   }
-  return good({ changed, unchanged, signed });
+  return good({ changed, unchanged, signed, left });
 }
 
 /** The house rules with their version and what was changed of them. */

@@ -379,8 +379,15 @@ describe("house rules", () => {
       { do: "choose", slot: "motor", partId: "hub-250" },
       { do: "choose", slot: "charger", partId: "charger-42" },
     );
+    // What there is no time for is counted, and whoever has gone is not waited for.
+    const { total } = await jobList(db, "", 40, NOW);
+    expect(await previewHouse(db, { taxPercent: 30 }, NOW, { budgetMs: -1 })).toEqual({
+      ok: true,
+      value: { changed: [], unchanged: 0, signed: 0, left: total },
+    });
+    expect(await previewHouse(db, { taxPercent: 30 }, NOW, { isLeft: () => true })).toMatchObject({ ok: false });
     const same = await previewHouse(db, { spareSpokes: 4 }, NOW);
-    expect(same).toEqual({ ok: true, value: { changed: [], unchanged: 2, signed: 0 } });
+    expect(same).toEqual({ ok: true, value: { changed: [], unchanged: 2, signed: 0, left: 0 } });
     const dearer = await previewHouse(db, { taxPercent: 30 }, NOW);
     if (!dearer.ok) throw new Error(dearer.error);
     expect(dearer.value).toMatchObject({

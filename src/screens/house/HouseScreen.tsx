@@ -37,6 +37,7 @@ type Preview = {
   }[];
   unchanged: number;
   signed: number;
+  left: number;
 };
 
 type RecordLine = { version: number; at: string; by: string; says: string; before: unknown };
@@ -365,6 +366,8 @@ function Currencies({
   );
 }
 
+const SHOWN_CHANGES = 40;
+
 function Effects({ preview }: { preview: Preview }) {
   return (
     <div className="house-list">
@@ -372,8 +375,9 @@ function Effects({ preview }: { preview: Preview }) {
         {preview.changed.length} open {preview.changed.length === 1 ? "job changes" : "jobs change"}, {preview.unchanged} stay as
         they are
         {preview.signed > 0 && `, ${preview.signed} signed off and left alone`}.
+        {preview.left > 0 && ` ${preview.left} more were not gone through: these are the ones that were touched last.`}
       </p>
-      {preview.changed.map((job) => (
+      {preview.changed.slice(0, SHOWN_CHANGES).map((job) => (
         <div key={job.id} className="house-job">
           <Link prefetch={false} href={`/jobs/${job.id}/fit`}>
             <b className="num">{String(job.number).padStart(4, "0")}</b> {job.customer}, {job.bike}
@@ -395,6 +399,7 @@ function Effects({ preview }: { preview: Preview }) {
           </ul>
         </div>
       ))}
+      {preview.changed.length > SHOWN_CHANGES && <p className="soft">and {preview.changed.length - SHOWN_CHANGES} more</p>}
     </div>
   );
 }

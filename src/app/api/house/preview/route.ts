@@ -1,5 +1,4 @@
-import { previewHouse } from "@/shop/houseRules";
-import { database } from "@/shop/openShop";
+import { previewAside } from "@/server/housePool";
 import { refuseOthers } from "@/server/who";
 import { readJson } from "@/server/readBody";
 
@@ -10,6 +9,6 @@ export async function POST(request: Request): Promise<Response> {
   if (refused) return refused;
   const body = await readJson(request, MOST_BYTES);
   if (!body.ok) return Response.json({ error: body.error }, { status: 400 });
-  const tried = await previewHouse(await database(), body.value, new Date().toISOString(), request.signal);
+  const tried = await previewAside(body.value, new Date().toISOString(), request.signal);
   return tried.ok ? Response.json(tried.value) : Response.json({ error: tried.error }, { status: 400 });
 }
