@@ -3,7 +3,9 @@ import type { Knex } from "knex";
 import { connect } from "@/data/connection";
 import { bringLines } from "@/shop/jobList";
 import type { SweepInput } from "./linesPool";
+import { stepBack } from "./stepBack";
 
+stepBack();
 const shops = new Map<string, Knex>();
 
 /** Works lines of the list of jobs out anew beside the server's thread, on a connection of its own. */
