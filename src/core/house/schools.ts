@@ -211,7 +211,7 @@ export const SCHOOLS: readonly School[] = [
   {
     key: "wheelMinorPerHour",
     group: "money and time",
-    title: "Labour on wheels, where it has a rate of its own",
+    title: "Labour on wheels, own rate",
     unit: "cents an hour",
     optional: true,
     reason: "Lacing and truing want a hand that not everybody has, or are sold cheaper than elsewhere to win the job.",
@@ -220,7 +220,7 @@ export const SCHOOLS: readonly School[] = [
   {
     key: "frameMinorPerHour",
     group: "money and time",
-    title: "Labour on the frame, where it has a rate of its own",
+    title: "Labour on the frame, own rate",
     unit: "cents an hour",
     optional: true,
     reason: "Facing, spreading and paint want tools that are dear, and a corner of their own.",
@@ -229,7 +229,7 @@ export const SCHOOLS: readonly School[] = [
   {
     key: "electricsMinorPerHour",
     group: "money and time",
-    title: "Labour on electrics, where it has a rate of its own",
+    title: "Labour on electrics, own rate",
     unit: "cents an hour",
     optional: true,
     reason: "Wiring, settings and finding faults are another trade than spanners.",

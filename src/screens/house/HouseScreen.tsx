@@ -289,7 +289,8 @@ function Rule({
         )}
       </label>
       <p>
-        {school.reason} <span className="soft">{school.letters ? school.other : `The other school: ${school.other}`}</span>
+        {school.reason}{" "}
+        <span className="soft">{school.letters || school.optional ? school.other : `The other school: ${school.other}`}</span>
       </p>
     </div>
   );
