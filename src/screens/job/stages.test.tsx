@@ -51,7 +51,7 @@ async function page(view: JobView, stage: StageName, who: Who = null): Promise<s
       <NoticesProvider>
         <SettingsProvider createJob={() => Promise.resolve({ ok: false, says: "" })} who={who}>
           <JobScreen
-            first={view}
+            sent={JSON.stringify(view)}
             stage={stage}
             actOnJob={never}
             links={{ list: never, give: never, end: never }}

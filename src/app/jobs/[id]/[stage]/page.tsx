@@ -17,5 +17,5 @@ export default async function StagePage({ params }: { params: Promise<{ id: stri
   if (!stage || FUTURE_STAGES.has(stage)) notFound();
   const view = await openStand(id);
   if (view instanceof UnreadableJob) return <Unreadable says={view.message} />;
-  return <JobScreen first={view} stage={stage} actOnJob={actOnJob} links={LINKS} invoicing={INVOICING} />;
+  return <JobScreen sent={JSON.stringify(view)} stage={stage} actOnJob={actOnJob} links={LINKS} invoicing={INVOICING} />;
 }
