@@ -222,6 +222,20 @@ describe("the work order", () => {
     );
     expect(lines.at(-1)).toBe(`Signed by Tamsin, ${formatMoment(view.job.signed!.at)}`);
   });
+  test("begins with what is laid out before the first bolt, what is not there told; nothing of it where work is done or refused", async () => {
+    const view = await viewOf("Odo");
+    const lines = texts(workPaper(view).content);
+    const from = lines.indexOf("Before the first bolt");
+    const first = lines.findIndex((line) => line.startsWith("1. "));
+    expect([from > 0, from < first]).toEqual([true, true]);
+    const before = lines.slice(from, first).join("\n");
+    for (const step of view.steps.filter(({ id }) => !view.job.ticks[id])) {
+      for (const part of step.parts) expect(before).toContain(`${part.name}${part.waits ? ` (${part.waits})` : ""}`);
+      for (const tool of step.tools) expect(before).toContain(tool);
+    }
+    expect(texts(workPaper({ ...view, steps: [] }).content)).not.toContain("Before the first bolt");
+    expect(texts(workPaper(await viewOf("Ivo")).content)).not.toContain("Before the first bolt");
+  });
   test("leaves room for a name where a step is open, and tells a thread's hand", async () => {
     const view = await viewOf("Odo");
     const lines = texts(workPaper(view).content);

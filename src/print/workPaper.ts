@@ -3,6 +3,7 @@ import type { JobView } from "@/core/job/view";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { TASKS } from "@/core/standards/tasks";
 import { formatMoment } from "@/core/units/date";
+import { dryRunOf } from "@/core/work/dryRun";
 import { torqueText } from "@/core/work/torques";
 import { head, hours, jobNumber, openFindings, overrides } from "./jobHead";
 import type { Paper } from "./paper";
@@ -32,6 +33,7 @@ export function workPaper(view: JobView): Paper {
           ]
         : []),
       ...overrides(view),
+      ...(work.signHeld.stop ? [] : dryRun(view)),
       ...shown.map((step) => stepBlock(step, steps.indexOf(step) + 1, view)),
       ...(work.signHeld.stop
         ? []
@@ -39,6 +41,25 @@ export function workPaper(view: JobView): Paper {
       ...signature(view),
     ],
   };
+}
+
+/** What is laid out before the first bolt, with boxes to tick. */
+function dryRun({ steps, job, layout }: JobView): Content[] {
+  const run = dryRunOf(steps, (id) => job.ticks[id] !== undefined, layout.places);
+  const lines = [
+    ...run.parts.map(
+      (part) =>
+        `${part.quantity > 1 ? `${part.quantity} × ` : ""}${part.name}${part.waits ? ` (${part.waits})` : part.bin && ` (in ${part.bin})`}`,
+    ),
+    ...run.templates.map(({ says }) => `Template printed at 100 %: ${says}`),
+  ];
+  if (lines.length === 0) return [];
+  return [
+    { text: "Before the first bolt", style: "heading" },
+    { ul: lines.map((line) => ({ text: line, listType: "square" as const })) },
+    { text: `Tools: ${run.tools.join(", ")}` },
+    ...(run.uses.length > 0 ? [{ text: `Uses up: ${run.uses.join("; ")}` }] : []),
+  ];
 }
 
 function stepBlock(step: StepView, number: number, view: JobView): Content {

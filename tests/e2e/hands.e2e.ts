@@ -146,6 +146,13 @@ describe("the address", () => {
     await page.waitForSelector(".order");
     await onStage(page, "Order");
     await goTo(page, `${stand.base}/jobs/${id}/build`);
+    // What must lie there before the first bolt is one line that opens, with what is missing.
+    await shows(page, ".dry-run summary", "not here");
+    expect(await page.$eval(".dry-run-lists", (lists) => lists.checkVisibility())).toBe(false);
+    await page.click(".dry-run summary");
+    await shows(page, ".dry-run-lists", "not ordered yet");
+    await shows(page, ".dry-run-lists", "Tools");
+    await page.click(".dry-run summary");
     await page.click(".steps li:nth-child(3) button");
     await page.waitForSelector(".step-card h1");
     const title = await text(page, ".step-card h1");

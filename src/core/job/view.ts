@@ -73,7 +73,7 @@ export type JobView = {
   readonly idle: readonly Accepted[];
   readonly unusedOverrides: readonly Override[];
   readonly steps: readonly (Omit<Step, "parts"> & {
-    readonly parts: readonly (PartView & { readonly waits: string | null })[];
+    readonly parts: readonly (PartView & { readonly bin: string; readonly waits: string | null })[];
     readonly held: Held;
   })[];
   /** What holds the signature back, what changed since it was given, and what the build leaves over. */
@@ -158,6 +158,7 @@ export function viewOf(
         from: origin.type,
         theirs: theirsOf(part, job),
         numbered: hasOwnNumber(part.kind),
+        bin: part.bin ?? "",
         waits: waits[i]!,
       })),
       held,
