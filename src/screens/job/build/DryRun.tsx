@@ -29,7 +29,7 @@ export function DryRun() {
           <ul>
             {run.parts.map((part) => (
               <li key={`${part.id} ${part.waits}`}>
-                {part.quantity > 1 && <span className="num">{part.quantity} × </span>}
+                {part.quantity > 1 && `${part.quantity} × `}
                 <Link prefetch={false} href={`/parts/${encodeURIComponent(part.id)}`}>
                   {part.name}
                 </Link>
