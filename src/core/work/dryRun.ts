@@ -1,5 +1,6 @@
 import type { Consumable } from "../standards/consumables";
 import type { TaskId } from "../standards/tasks";
+import { AFTER_SIGNING } from "./signature";
 
 type StepToCome = {
   readonly id: TaskId;
@@ -36,13 +37,13 @@ export type DryRun = {
 
 /**
  * All that must lie on the bench before the first bolt is turned (common practice: lay it out dry, then begin), of the steps that are
- * still to be done.
+ * still to be done; a visit after the hand-over has its own day.
  *
  * @param steps in the order of the work
  * @param isDone whether a step is ticked
  */
 export function dryRunOf(steps: readonly StepToCome[], isDone: (id: TaskId) => boolean, drawn: Drawn): DryRun {
-  const left = steps.filter((step) => !isDone(step.id));
+  const left = steps.filter((step) => !isDone(step.id) && !AFTER_SIGNING.has(step.id));
   const parts = new Map<string, DryRun["parts"][number]>();
   for (const step of left)
     for (const part of step.parts) {

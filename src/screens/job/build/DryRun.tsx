@@ -15,11 +15,13 @@ export function DryRun() {
     () => dryRunOf(steps, (id) => job.ticks[id] !== undefined, layout.places),
     [steps, job.ticks, layout.places],
   );
+  // A bike that was taken in and looked at has no bolt turned yet.
+  const isBegun = ({ id }: (typeof steps)[number]) => job.ticks[id] !== undefined && id !== "survey";
   if (run.tools.length === 0 && run.parts.length === 0) return null;
   return (
     <details className="dry-run card">
       <summary>
-        <b>Before the first bolt:</b> {count(run.parts.length, "part", "parts")}
+        <b>{steps.some(isBegun) ? "For what is left:" : "Before the first bolt:"}</b> {count(run.parts.length, "part", "parts")}
         {run.missing > 0 && <span className="bad">, {run.missing} not here</span>}, {count(run.tools.length, "tool", "tools")}
         {run.templates.length > 0 && `, ${count(run.templates.length, "template", "templates")} to print`}
       </summary>
