@@ -10,8 +10,7 @@ import { noteJointBill } from "@/shop/bills";
 import { askDesk, noteDay, sendToDesk } from "@/shop/desk";
 import { sendBackBroken } from "@/shop/damage";
 import { callOffJoint, placeJoint, takeDelivery } from "@/shop/buying";
-import { bringAside } from "@/server/linesPool";
-import { searchAside } from "@/server/buyingPool";
+import { ASIDE } from "@/server/buyingPool";
 import { copyShop } from "@/server/copies";
 import { whoAsks } from "@/server/who";
 import { createJob } from "@/shop/createJob";
@@ -115,7 +114,7 @@ export const takePriceListBack = async (supplierId: unknown, by: string): Promis
 /** Places one order of the proposal for all its jobs. @returns what was placed, in words */
 export const placeJointOrder = async (raw: unknown, by: string): Promise<Told> =>
   inTheNameOf<Told>("place joint order", refuseInWords, async (who) =>
-    told(await placeJoint(await database(), raw, now(), nameOf(who, by), searchAside, bringAside)),
+    told(await placeJoint(await database(), raw, now(), nameOf(who, by), ASIDE)),
   );
 
 /** Takes in what came of a purchase. @returns what was taken in, in words */

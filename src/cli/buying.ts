@@ -24,7 +24,7 @@ export async function tellBuying(db: Knex, words: readonly string[], now: string
       .map((job) => `left out: ${String(job.number).padStart(4, "0")} ${job.customer}: ${job.notYet}`),
     page.orders.length === 0
       ? "nothing is to be ordered"
-      : `together ${m(page.totalMinor)}, job by job ${m(page.apartMinor)}${page.proved ? ", proved the cheapest" : ""}`,
+      : `together ${m(page.totalMinor)}${page.apartMinor === null ? "" : `, job by job ${m(page.apartMinor)}`}${page.proved ? ", proved the cheapest" : ""}`,
     ...page.frontier.map((point) => `  here by ${point.arrives}: ${m(point.totalMinor)}`),
   ];
   return { exit: 0, out: lines.map((line) => `${line}\n`).join("") };

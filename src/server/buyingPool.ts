@@ -1,13 +1,35 @@
 import { Worker } from "node:worker_threads";
-import type { Search, SearchInput, Searched } from "@/shop/buyingSearch";
+import { SEARCH_STEPS, type Searched, type SearchInput, type SearchStep } from "@/shop/buyingSearch";
+import type { Helpers } from "@/shop/buying";
+import type { Search } from "@/shop/searches";
+import { bringAside } from "./linesPool";
 import { Pool } from "./pool";
+import { newSlate, read, stop, type Slate } from "./slate";
 
-const DEADLINE_MS = 12_000;
+/** After so long a search ends with what stands by then, as if somebody had stopped it. */
+const LONG_ENOUGH_MS = 40_000;
+/** What does not stop when it is told to is broken. */
+const DEADLINE_MS = 60_000;
 
-const pool = new Pool<SearchInput, Searched | null>(() => new Worker(new URL("./buying.worker.ts", import.meta.url)), 16, 1);
+export type SlateInput = { readonly input: SearchInput; readonly slate: Slate };
 
-/** A proposal, worked out beside the server's thread; null when it took too long or too many asked at once. */
-export const searchAside: Search = async (input) => {
-  const answer = await pool.run(input, DEADLINE_MS);
-  return answer.ok ? answer.value : null;
+const pool = new Pool<SlateInput, Searched | null>(() => new Worker(new URL("./buying.worker.ts", import.meta.url)), 16, 1);
+
+/** A proposal, worked out beside the server's thread: how far it is can be read, and it can be stopped. */
+export const searchAside: Search = (input) => {
+  const slate = newSlate();
+  const timer = setTimeout(() => stop(slate), LONG_ENOUGH_MS);
+  timer.unref();
+  const done = pool.run({ input, slate }, DEADLINE_MS).then((answer) => {
+    clearTimeout(timer);
+    return answer.ok ? answer.value : null;
+  });
+  const step = (): SearchStep => {
+    const { what, done: behind, of, least } = read(slate);
+    return { what: SEARCH_STEPS[what] ?? "waiting", done: behind, of, leastMinor: least < 0 ? null : least };
+  };
+  return { done, step, stop: () => stop(slate) };
 };
+
+/** How Buying works for pages: beside the server's thread, and no page waits long for what is not there yet. */
+export const ASIDE: Helpers = { search: searchAside, bring: bringAside, patienceMs: 1_500 };

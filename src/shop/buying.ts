@@ -34,11 +34,12 @@ import {
   updatePurchase,
   type OpenOrder,
 } from "@/data/purchases";
-import { daysKey, searchBuying, type Search, type Searched, type SearchInput } from "./buyingSearch";
+import { daysKey, type Searched, type SearchInput } from "./buyingSearch";
 import { jobList, type BringLines } from "./jobList";
 import { benchOf, hashOf } from "./jobView";
 import { storeEdit } from "./perform";
 import { requestSchema } from "./request";
+import { searchFor, searchHere, searchOn, stopSearch, type Search, type Searching } from "./searches";
 import { assessOn, type Bench } from "./useCase";
 import { wallClock } from "./wallClock";
 
@@ -53,8 +54,15 @@ const DAY_MS = 86_400_000;
 export const askedSchema = z.object({
   jobs: z.array(z.string().max(40)).max(MOST_JOBS).nullable().catch(null),
   days: z.coerce.number().int().min(0).max(400).nullable().catch(null),
+  /** A search that is to end with what stands. */
+  stop: z.string().max(200).optional().catch(undefined),
+  /** One that was stopped and is to be done to its end. */
+  on: z.string().max(200).optional().catch(undefined),
 });
 export type AskedPlan = z.output<typeof askedSchema>;
+
+/** Who searches, who brings lines up to date, and how long a page waits for a proposal before it tells how far it is. */
+export type Helpers = { readonly search?: Search; readonly bring?: BringLines; readonly patienceMs?: number };
 
 export type PlannedLine = {
   readonly partId: string;
@@ -96,8 +104,12 @@ export type Buying = {
   readonly behind: number;
   readonly orders: readonly PlannedBuy[];
   readonly totalMinor: number;
-  /** What the same would cost ordered job by job. */
-  readonly apartMinor: number;
+  /** What the same would cost ordered job by job; null where the search was stopped before. */
+  readonly apartMinor: number | null;
+  /** How far the search is for a proposal that is not there yet. */
+  readonly searching: Searching | null;
+  /** The search that was stopped before it had weighed everything; null where it was not. */
+  readonly stopped: string | null;
   /** Why there is no proposal; empty where there is one, or nothing to propose. */
   readonly says: string;
   readonly proved: boolean;
@@ -172,19 +184,23 @@ type Worked = {
   readonly all: readonly JobNeeds[];
   readonly included: readonly JobNeeds[];
   readonly needs: readonly Need[];
-  /** null where the search was given up. */
+  /** null where the search was given up, or is not done yet. */
   readonly found: Searched | null;
+  readonly searching: Searching | null;
+  /** Names the search. */
+  readonly id: string;
   readonly arrivalOf: (offer: Offer) => string;
 };
-
-/** Proposals of before: the page asks again for every day that is pointed at. */
-const searched = new Map<string, Searched>();
-const MOST_SEARCHED = 40;
 
 const wantsOf = (wants: Readonly<Record<string, number>>) =>
   Object.entries(wants).map(([partId, quantity]) => ({ partId, quantity }));
 
-async function worked(db: Knex, asked: AskedPlan, now: string, search: Search, bring?: BringLines): Promise<Worked> {
+async function worked(
+  db: Knex,
+  asked: AskedPlan,
+  now: string,
+  { search = searchHere, bring, patienceMs = Infinity }: Helpers,
+): Promise<Worked> {
   const bench = await benchOf(db, now, "", null);
   const { rows, behind } = await jobList(db, "", MOST_JOBS, now, { sort: "promised" }, bring, PATIENCE_MS);
   const all = rows.filter((row) => row.broken === null && Object.keys(row.summary.buys).length > 0).map(needsIn);
@@ -196,22 +212,21 @@ async function worked(db: Knex, asked: AskedPlan, now: string, search: Search, b
   const needs = needsOf(included);
   const { daysOf, arrivalOf } = daysFrom(bench);
   const parts = needs.flatMap(({ partId }) => bench.catalogue.parts.get(partId) ?? []);
-  const input: SearchInput = {
+  const days = Object.fromEntries(parts.flatMap((part) => part.offers.map((offer) => [daysKey(offer), daysOf(offer)])));
+  const input = (): SearchInput => ({
     wants: needs.map(({ partId, quantity }) => ({ partId, quantity })),
     parts,
     suppliers: [...bench.catalogue.suppliers.values()],
     day: now.slice(0, 10),
     house: bench.house,
-    days: Object.fromEntries(parts.flatMap((part) => part.offers.map((offer) => [daysKey(offer), daysOf(offer)]))),
+    days,
     at: asked.days,
     apart: included.map((job) => wantsOf(job.wants)),
-  };
-  const key = `${bench.stamp} ${hashOf([input.wants, input.days, input.at, input.apart])}`;
+  });
+  const id = hashOf([bench.stamp, included.map(({ jobId, wants }) => [jobId, wants]), days, asked.days]);
   // Half of the needs make no proposal: it would be another one a moment later.
-  const found = behind > 0 ? null : (searched.get(key) ?? (await search(input)));
-  if (searched.size >= MOST_SEARCHED) searched.clear();
-  if (found) searched.set(key, found);
-  return { bench, behind, all, included, needs, found, arrivalOf };
+  const { found, searching } = behind > 0 ? { found: null, searching: null } : await searchFor(id, input, search, patienceMs);
+  return { bench, behind, all, included, needs, found, searching, id, arrivalOf };
 }
 
 /** Pieces that the orders before one buy of a part: those that are due first are served first, from the first order. */
@@ -222,14 +237,11 @@ const beforeIn = (orders: readonly PlannedOrder[], at: number) => (partId: strin
     .reduce((sum, line) => sum + (line.part.id === partId ? line.quantity : 0), 0);
 
 /** The needs of all open jobs, the proposal for them, and everything that is on its way. */
-export async function buyingPage(
-  db: Knex,
-  asked: AskedPlan,
-  now: string,
-  search: Search = searchBuying,
-  bring?: BringLines,
-): Promise<Buying> {
-  const { bench, behind, all, included, needs, found, arrivalOf } = await worked(db, asked, now, search, bring);
+export async function buyingPage(db: Knex, asked: AskedPlan, now: string, helpers: Helpers = {}): Promise<Buying> {
+  if (asked.stop !== undefined) stopSearch(asked.stop);
+  if (asked.on !== undefined) searchOn(asked.on);
+  const made = await worked(db, asked, now, helpers);
+  const { bench, behind, all, included, needs, found, searching, arrivalOf } = made;
   const point = found?.chosen ?? null;
   const { currency } = bench.house;
   const numbers = new Map(all.map((job) => [job.jobId, job.number]));
@@ -298,8 +310,10 @@ export async function buyingPage(
     behind,
     orders,
     totalMinor: point ? totalOf(point.plan) : 0,
-    apartMinor: found?.apartMinor ?? 0,
-    says: found ? "" : behind > 0 ? FOLLOWS : GIVEN_UP,
+    apartMinor: found ? found.apartMinor : 0,
+    searching,
+    stopped: found?.stopped ? made.id : null,
+    says: found || searching ? "" : behind > 0 ? FOLLOWS : GIVEN_UP,
     proved: point?.plan.proved ?? true,
     unpriced: unpriced.map(({ part, quantity, why }) => ({ name: part.name, quantity, why })),
     frontier: (found?.points ?? []).map(({ days, totalMinor }) => ({
@@ -407,8 +421,7 @@ export async function placeJoint(
   raw: unknown,
   now: string,
   by: string,
-  search: Search = searchBuying,
-  bring?: BringLines,
+  helpers: Helpers = {},
 ): Promise<Result<string>> {
   const read = placeSchema.safeParse(raw);
   if (!read.success) return bad("That order does not read: load the page anew.");
@@ -418,7 +431,7 @@ export async function placeJoint(
   const before = await purchaseOfRequest(db, request);
   if (before) return good(told(before));
   // The search is done before the transaction: nobody else waits for it.
-  const plan = await worked(db, { jobs, days }, now, search, bring);
+  const plan = await worked(db, { jobs, days }, now, { ...helpers, patienceMs: Infinity });
   if (!plan.found) return bad(plan.behind > 0 ? `${FOLLOWS} Nothing was ordered.` : GIVEN_UP);
   const orders = plan.found.chosen?.plan.orders ?? [];
   const at = orders.findIndex((order) => order.supplier.id === supplierId);

@@ -1,7 +1,8 @@
+import { createHash } from "node:crypto";
 import type { HouseRules } from "@/core/house/houseRules";
 import { Catalogue } from "@/core/parts/catalogue";
 import type { Offer, Part, Supplier } from "@/core/parts/part";
-import { frontier, totalOf, within } from "@/core/supply/frontier";
+import { frontierSteps, frontOf, totalOf, type FrontierPoint } from "@/core/supply/frontier";
 import { supplyPlan, type SupplyPlan, type Want } from "@/core/supply/supplyPlan";
 import { provePlan } from "./provePlan";
 
@@ -26,25 +27,87 @@ export type Searched = {
   readonly points: readonly { readonly days: number; readonly totalMinor: number }[];
   /** The proposal; null when nothing can be bought. */
   readonly chosen: { readonly days: number; readonly plan: SupplyPlan; readonly later: readonly string[] } | null;
-  readonly apartMinor: number;
+  /** What the same would cost ordered job by job; null where the search was stopped before. */
+  readonly apartMinor: number | null;
+  /** Whether it was stopped before it had weighed everything. */
+  readonly stopped: boolean;
 };
 
-/** Works a proposal out, wherever it runs; null where it was given up. */
-export type Search = (input: SearchInput) => Promise<Searched | null>;
+/** What a search is at: `waiting` for another one, `weighing` the days that were asked for, `proving` them, the other `days`, jobs `apart`. */
+export const SEARCH_STEPS = ["waiting", "weighing", "proving", "days", "apart"] as const;
+/** @property leastMinor what the proposal costs so far; null before there is one */
+export type SearchStep = {
+  readonly what: (typeof SEARCH_STEPS)[number];
+  readonly done: number;
+  readonly of: number;
+  readonly leastMinor: number | null;
+};
+
+/** Who watches a search, and may stop it: it ends with what stands by then. */
+export type Watch = { readonly told: (step: SearchStep) => void; readonly stopped: () => boolean };
+const NOBODY: Watch = { told: () => undefined, stopped: () => false };
 
 export const daysKey = ({ supplierId, leadDays }: Pick<Offer, "supplierId" | "leadDays">): string => `${leadDays} ${supplierId}`;
 
-/** The frontier from the earliest to the cheapest, and of it the point that is asked for, proved where a solver can. */
-export async function searchBuying({ wants, parts, suppliers, day, house, days, at, apart }: SearchInput): Promise<Searched> {
+/** Whole frontiers of before: who asks for another day of one need not wait for it again. */
+type Whole = { readonly front: readonly FrontierPoint[]; readonly apartMinor: number };
+const wholes = new Map<string, Whole>();
+const MOST_WHOLES = 4;
+
+/** The point that is asked for, proved where a solver can; then the frontier from the earliest to the cheapest. */
+export async function searchBuying(input: SearchInput, watch = NOBODY): Promise<Searched> {
+  const { wants, parts, suppliers, day, house, days, at } = input;
+  watch.told({ what: "weighing", done: 0, of: 1, leastMinor: null });
   const catalogue = new Catalogue(parts, suppliers, [], {}, day);
-  const daysOf = (offer: Offer) => days[daysKey(offer)] ?? 0;
-  const points = frontier(wants, catalogue, house, daysOf);
-  const found = at === null ? points.at(-1) : (points.findLast((one) => one.days <= at) ?? points[0]);
-  const apartMinor = apart.reduce((sum, own) => sum + totalOf(supplyPlan(own, catalogue, house)), 0);
-  const told = points.map((point) => ({ days: point.days, totalMinor: point.totalMinor }));
-  if (!found) return { points: told, chosen: null, apartMinor };
-  const limited = within(found.plan.wants, catalogue, house, found.days, daysOf).catalogue;
-  const proved = await provePlan(found.plan, { catalogue: limited, house });
-  const plan = proved ? supplyPlan(found.plan.wants, limited, house) : found.plan;
-  return { points: told, chosen: { days: found.days, plan, later: found.later }, apartMinor };
+  const steps = frontierSteps(wants, catalogue, house, (offer) => days[daysKey(offer)] ?? 0, at);
+  const first = steps.next();
+  if (first.done) return { points: [], chosen: null, apartMinor: 0, stopped: false };
+  const asked = await proved(first.value.point, house, watch);
+  const key = createHash("sha256")
+    .update(JSON.stringify({ ...input, at: null }))
+    .digest("hex");
+  const known = wholes.get(key);
+  const points = [asked, ...(known?.front ?? [])];
+  const leastMinor = asked.totalMinor;
+  let stopped = watch.stopped();
+  while (!known && !stopped) {
+    const step = steps.next();
+    if (step.done) break;
+    points.push(step.value.point);
+    watch.told({ what: "days", done: step.value.done, of: step.value.of, leastMinor });
+    stopped = watch.stopped();
+  }
+  const apartMinor = known ? known.apartMinor : stopped ? null : costApart(input, catalogue, watch, leastMinor);
+  const front = frontOf(points);
+  if (apartMinor !== null && !known) {
+    if (wholes.size >= MOST_WHOLES) wholes.clear();
+    wholes.set(key, { front, apartMinor });
+  }
+  // The same for as little, and sooner, is as good as proved too.
+  const found = front.find((one) => one.days <= asked.days && one.totalMinor <= asked.totalMinor) ?? asked;
+  return {
+    points: front.map((point) => ({ days: point.days, totalMinor: point.totalMinor })),
+    chosen: { days: found.days, plan: { ...found.plan, proved: asked.plan.proved }, later: found.later },
+    apartMinor,
+    stopped: apartMinor === null,
+  };
+}
+
+/** What each would cost by itself, together; null where it was stopped. */
+function costApart({ apart, house }: SearchInput, catalogue: Catalogue, watch: Watch, leastMinor: number): number | null {
+  let sum = 0;
+  for (const [i, own] of apart.entries()) {
+    watch.told({ what: "apart", done: i, of: apart.length, leastMinor });
+    if (watch.stopped()) return null;
+    sum += totalOf(supplyPlan(own, catalogue, house));
+  }
+  return sum;
+}
+
+async function proved(point: FrontierPoint, house: HouseRules, watch: Watch): Promise<FrontierPoint> {
+  if (point.plan.proved || watch.stopped()) return point;
+  watch.told({ what: "proving", done: 0, of: 1, leastMinor: point.totalMinor });
+  if (!(await provePlan(point.plan, { catalogue: point.books, house }, { stopped: watch.stopped }))) return point;
+  const plan = supplyPlan(point.plan.wants, point.books, house);
+  return { ...point, plan, totalMinor: totalOf(plan) };
 }

@@ -4,7 +4,6 @@ import { heldByOthers, findJob, lessOwn, listJobs } from "@/data/jobs";
 import { NOW, openDemoShop } from "../../tests/demoShop";
 import { saveHouse } from "../../tests/saveHouse";
 import { buyingPage, placeJoint } from "./buying";
-import { searchBuying } from "./buyingSearch";
 import { bringLines, jobList, type BringLines } from "./jobList";
 import { benchOf, lineStamp, summaryOf } from "./jobView";
 
@@ -43,17 +42,17 @@ test("not done in time, it is shown as it was and counted, nobody waits, and the
   const shown = await list(late, 20);
   expect(shown.behind).toBe(before.rows.length);
   expect(shown.rows).toEqual(before.rows);
-  const bought = await buyingPage(db, { jobs: null, days: null }, NOW, searchBuying, late);
+  const bought = await buyingPage(db, { jobs: null, days: null }, NOW, { bring: late });
   expect(bought.behind).toBe(before.rows.length);
   expect(bought.jobs.length).toBeGreaterThan(0);
   // What would be ordered is not known yet: nothing is proposed, and nothing is placed.
   expect([bought.says, bought.orders]).toEqual(["The proposal follows as soon as the needs are worked out.", []]);
   const wish = { supplierId: "lowtide", jobs: null, days: null, expectMinor: 1, request: randomUUID() };
-  expect(await placeJoint(db, wish, NOW, "Ida", searchBuying, late)).toMatchObject({ ok: false });
+  expect(await placeJoint(db, wish, NOW, "Ida", { bring: late })).toMatchObject({ ok: false });
   done();
   const after = await list(here);
   expect(after.behind).toBe(0);
-  expect((await buyingPage(db, { jobs: null, days: null }, NOW, searchBuying, late)).behind).toBe(0);
+  expect((await buyingPage(db, { jobs: null, days: null }, NOW, { bring: late })).behind).toBe(0);
   expect(after.rows.map((row) => row.summary.allInMinor)).not.toEqual(before.rows.map((row) => row.summary.allInMinor));
 }, 60_000);
 

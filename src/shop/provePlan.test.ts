@@ -56,7 +56,7 @@ test("what no solver settles in time is left as it was, and is not tried again",
   const { catalogue, wants } = market(18, 15);
   const quick = supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES);
   expect(quick.proved).toBe(false);
-  expect(await provePlan(quick, benchOf(catalogue), 0)).toBe(false);
+  expect(await provePlan(quick, benchOf(catalogue), { deadlineMs: 0 })).toBe(false);
   const again = supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES);
   expect([again.proved, totalOf(again)]).toEqual([false, totalOf(quick)]);
   // With all the time there is it would be settled; it was tried in vain once.

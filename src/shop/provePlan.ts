@@ -19,15 +19,21 @@ require("highs")().then((highs) => {
 
 type Values = Readonly<Record<string, number>>;
 
-function solve(program: string, deadlineMs: number): Promise<Values | null> {
+type Patience = { readonly deadlineMs?: number; readonly stopped?: () => boolean };
+const LOOK_MS = 100;
+
+function solve(program: string, { deadlineMs = DEADLINE_MS, stopped = () => false }: Patience): Promise<Values | null> {
+  if (stopped()) return Promise.resolve(null);
   return new Promise((resolve) => {
     const worker = new Worker(SOLVER, { eval: true, workerData: program, stdout: true, stderr: true });
     const end = (values: Values | null) => {
       clearTimeout(timer);
+      clearInterval(look);
       resolve(values);
       void worker.terminate();
     };
     const timer = setTimeout(() => end(null), deadlineMs);
+    const look = setInterval(() => stopped() && end(null), LOOK_MS);
     worker.once("message", end);
     worker.once("error", () => end(null));
     worker.once("exit", () => end(null));
@@ -45,21 +51,24 @@ const packsOf = ({ parts }: Basket, values: Values): number[][] =>
 /**
  * Looks for the proved cheapest way to buy what a quick search could not prove, by integer programming.
  *
+ * @param patience given up after its deadline, or when it was stopped
  * @returns whether the plan is proved now: work it out again
  */
 export async function provePlan(
   plan: SupplyPlan,
   { catalogue, house }: Pick<Bench, "catalogue" | "house">,
-  deadlineMs = DEADLINE_MS,
+  patience: Patience = {},
 ): Promise<boolean> {
   if (plan.proved) return false;
   const basket = basketOf(plan.wants, catalogue, house);
   const program = programOf(basket.parts, basket.asks);
   if (inVain.has(program)) return false;
-  const turn = queue.then(() => solve(program, deadlineMs));
+  const turn = queue.then(() => solve(program, patience));
   queue = turn.catch(() => undefined);
   const values = await turn;
   if (values !== null && learnPlan(plan.wants, catalogue, house, packsOf(basket, values))) return true;
+  // What was stopped was not tried to its end.
+  if (patience.stopped?.()) return false;
   if (inVain.size >= MOST_IN_VAIN) inVain.clear();
   inVain.add(program);
   return false;

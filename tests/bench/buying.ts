@@ -1,36 +1,12 @@
 import type { Knex } from "knex";
 import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
-import { Catalogue } from "@/core/parts/catalogue";
-import type { Part, Supplier } from "@/core/parts/part";
 import { totalOf } from "@/core/supply/frontier";
 import { supplyPlan } from "@/core/supply/supplyPlan";
 import { loadCatalogue } from "@/data/catalogue";
 import { previewPrices, takeListBack, takePrices } from "@/shop/priceLists";
 import { provePlan } from "@/shop/provePlan";
 import type { Bench } from "@/shop/useCase";
-import { offer, partOf } from "../bench.fixture";
-import { dice } from "../dice";
-
-/** A shop's basket: each line sold by some of the suppliers, some in packs, carriage by steps. */
-function market(lines: number, suppliers: number, seed: number) {
-  const roll = dice(seed);
-  const sellers = Array.from({ length: suppliers }, (_, s): Supplier => ({
-    id: `s${s}`,
-    name: `Seller ${s}`,
-    currency: "EUR",
-    carriageMinor: roll(4, 20) * 100,
-    freeFromMinor: roll(0, 2) === 0 ? null : roll(60, 400) * 100,
-    dangerousGoodsMinor: 25_00,
-  }));
-  const parts = Array.from({ length: lines }, (_, i) => {
-    const base = roll(200, 15_000);
-    const offers = sellers
-      .filter(() => roll(1, 10) <= 4)
-      .map(({ id }) => offer(id, Math.round((base * roll(85, 120)) / 100), { packSize: roll(1, 4) === 1 ? roll(2, 5) : 1 }));
-    return partOf("bell", { barMm: 22 }, { id: `p${i}`, offers: offers.length > 0 ? offers : [offer("s0", base)] }) as Part;
-  });
-  return { catalogue: new Catalogue(parts, sellers), wants: parts.map(({ id }) => ({ partId: id, quantity: roll(1, 6) })) };
-}
+import { market } from "../market";
 
 type Report = (what: string, ms: number, bound: number, yardstick: { name: string; ms: number }) => void;
 
@@ -58,7 +34,7 @@ export async function buying(db: Knex, report: Report, sort: { name: string; ms:
         stampButShelf: "",
         newId: () => "",
       };
-      await provePlan(plan, bench, 5_000);
+      await provePlan(plan, bench, { deadlineMs: 5_000 });
       const best = supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES);
       whole = Math.max(whole, performance.now() - from);
       if (best.proved) proved += 1;

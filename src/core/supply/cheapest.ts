@@ -36,6 +36,8 @@ export type Bought = { readonly packs: readonly (readonly number[])[]; readonly 
 
 /** Nodes after which a search is cut: more than the basket of a shop with a handful of suppliers takes, so that no page waits for a hostile one. */
 const MOST_NODES = 400;
+/** And so many looks at a part: of hundreds of lines each node takes longer, and a solver settles them anyway. */
+const MOST_LOOKS = 24_000;
 
 /** `band`: so many of its steps of mass are paid, and what the order may weigh is bound by the next. */
 type Mode = { readonly open: boolean; readonly step: number; readonly dangerous: boolean; readonly band: number };
@@ -59,6 +61,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
   const bitsOf = parts.map((part) =>
     suppliers.map((_, s) => part.offers.reduce((bits, offer, j) => (offer.supplier === s ? bits | (1 << j) : bits), 0)),
   );
+  const sellersOf = bitsOf.map((bits) => bits.flatMap((own, s) => (own === 0 ? [] : [s])));
   const harmless = parts.map((part) => part.offers.reduce((bits, offer, j) => (offer.dangerous ? bits : bits | (1 << j)), 0));
   const most = suppliers.map((_, s) =>
     parts.reduce(
@@ -119,6 +122,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
   );
   const NO_SHARES = parts.map((part) => part.offers.map(() => 0));
 
+  const mostNodes = Math.min(MOST_NODES, Math.ceil(MOST_LOOKS / Math.max(1, parts.length)));
   const modes: (Mode | undefined)[] = suppliers.map(() => undefined);
   let best: { packs: readonly (readonly number[])[]; total: number } | null = null;
   let nodes = 0;
@@ -126,7 +130,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
 
   const allowed = (i: number): number => {
     let bits = 0;
-    for (let s = 0; s < suppliers.length; s += 1) {
+    for (const s of sellersOf[i]!) {
       const mode = modes[s];
       if (mode === undefined || (mode.open && mode.dangerous)) bits |= bitsOf[i]![s]!;
       else if (mode.open) bits |= bitsOf[i]![s]! & harmless[i]!;
@@ -135,7 +139,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
   };
   const undecided = (i: number): number => {
     let bits = 0;
-    for (let s = 0; s < suppliers.length; s += 1) if (modes[s] === undefined) bits |= bitsOf[i]![s]!;
+    for (const s of sellersOf[i]!) if (modes[s] === undefined) bits |= bitsOf[i]![s]!;
     return bits;
   };
   const fillOf = (i: number, bits: number, open: number): Fill | null => {
@@ -228,7 +232,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
   /** @param paid what the suppliers decided so far ask beside their goods */
   const search = (depth: number, paid: number): void => {
     nodes += 1;
-    if (nodes > MOST_NODES) {
+    if (nodes > mostNodes) {
       cut = true;
       return;
     }
@@ -298,7 +302,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     const chosen: ParetoFill[] = [];
     const step = (i: number, cost: number, goods: readonly number[], grams: readonly number[]): void => {
       nodes += 1;
-      if (nodes > MOST_NODES) {
+      if (nodes > mostNodes) {
         cut = true;
         return;
       }
@@ -340,22 +344,25 @@ export function costOf(
   packs: readonly (readonly number[])[],
 ): number {
   let total = 0;
+  const worth = new Float64Array(suppliers.length);
+  const grams = new Float64Array(suppliers.length);
+  const used = new Uint8Array(suppliers.length);
+  const dangerous = new Uint8Array(suppliers.length);
+  parts.forEach((part, i) =>
+    part.offers.forEach((offer, j) => {
+      const count = packs[i]![j]!;
+      if (count === 0) return;
+      const s = offer.supplier;
+      total += offer.costOf(count);
+      worth[s]! += offer.worthOf(count);
+      grams[s]! += offer.grams * count;
+      used[s] = 1;
+      if (offer.dangerous) dangerous[s] = 1;
+    }),
+  );
   suppliers.forEach((supplier, s) => {
-    let [worth, grams] = [0, 0];
-    let [used, dangerous] = [false, false];
-    parts.forEach((part, i) =>
-      part.offers.forEach((offer, j) => {
-        const count = packs[i]![j]!;
-        if (offer.supplier !== s || count === 0) return;
-        total += offer.costOf(count);
-        worth += offer.worthOf(count);
-        grams += offer.grams * count;
-        used = true;
-        dangerous ||= offer.dangerous;
-      }),
-    );
-    if (!used) return;
-    total += carriageAsked(supplier, worth) + (dangerous ? supplier.surcharge : 0) + massAsked(supplier, grams);
+    if (!used[s]) return;
+    total += carriageAsked(supplier, worth[s]!) + (dangerous[s] ? supplier.surcharge : 0) + massAsked(supplier, grams[s]!);
   });
   return total;
 }

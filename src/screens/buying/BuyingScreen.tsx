@@ -18,6 +18,7 @@ import { money, signedMoney } from "@/ui/format";
 import { ForUsAlone } from "../ForUsAlone";
 import { Only } from "../Only";
 import { useSettings } from "../settings";
+import { SearchUnderWay, type Searching } from "./SearchUnderWay";
 import { useDeskNews } from "./useDeskNews";
 import "./buying.css";
 
@@ -61,7 +62,9 @@ export type Buying = {
   behind: number;
   orders: readonly Planned[];
   totalMinor: number;
-  apartMinor: number;
+  apartMinor: number | null;
+  searching: Searching | null;
+  stopped: string | null;
   says: string;
   proved: boolean;
   unpriced: readonly { name: string; quantity: number; why: string }[];
@@ -88,6 +91,8 @@ export type Buying = {
 export type PlaceJointOrder = (raw: unknown, by: string) => Promise<{ ok: true; value: string } | { ok: false; says: string }>;
 
 const AGAIN_MS = 1_500;
+/** A search is asked for sooner: its answer waits by itself. */
+const SEARCH_AGAIN_MS = 300;
 
 /** A job's number as on its ticket; the shelf has none. */
 export const tag = (number: number | undefined) => (number ? String(number).padStart(4, "0") : "shelf");
@@ -106,7 +111,7 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
   const [busy, setBusy] = useState(false);
   const { by } = useSettings();
   const turn = useRef(0);
-  const load = async (wish: typeof asked) => {
+  const load = async (wish: typeof asked & { stop?: string; on?: string }) => {
     const mine = (turn.current += 1);
     const answer = await fetch("/api/buying", { method: "POST", body: JSON.stringify(wish) }).catch(() => null);
     if (mine !== turn.current) return;
@@ -120,10 +125,10 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
     return () => clearTimeout(timer);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- what is asked alone decides what is loaded
   }, [asked]);
-  // As long as needs are being worked out, they are asked for again.
+  // As long as needs or the proposal are being worked out, they are asked for again.
   useEffect(() => {
-    if (page.behind === 0) return;
-    const timer = setTimeout(() => void load(asked), AGAIN_MS);
+    if (page.behind === 0 && !page.searching) return;
+    const timer = setTimeout(() => void load(asked), page.searching ? SEARCH_AGAIN_MS : AGAIN_MS);
     return () => clearTimeout(timer);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the page that came last decides
   }, [page]);
@@ -146,7 +151,7 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
     await load({ ...asked, jobs: ticked });
   };
   const pieces = page.orders.flatMap((order) => order.lines).reduce((sum, line) => sum + line.packs * line.packSize, 0);
-  const saved = page.apartMinor - page.totalMinor;
+  const saved = page.apartMinor === null ? 0 : page.apartMinor - page.totalMinor;
   const { turned, may } = useSettings();
   useDeskNews(may("receive") ? page.purchases.filter(atDesk).map((one) => one.supplierId) : [], (text) => {
     setSays({ ok: true, text });
@@ -158,9 +163,11 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
       <div className="page-head">
         <h1>Buying</h1>
         <span className="soft">
-          {page.orders.length === 0
-            ? "Nothing is to be ordered for the jobs that are ticked."
-            : `${pieces} pieces in ${page.orders.length} ${page.orders.length === 1 ? "order" : "orders"}, for ${forWhom(page.jobs)}.`}
+          {page.searching
+            ? "The cheapest orders are being looked for."
+            : page.orders.length === 0
+              ? "Nothing is to be ordered for the jobs that are ticked."
+              : `${pieces} pieces in ${page.orders.length} ${page.orders.length === 1 ? "order" : "orders"}, for ${forWhom(page.jobs)}.`}
         </span>
         <span className="fill" />
         <FindOrder />
@@ -206,6 +213,13 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
           {page.moreJobs > 0 && <p className="small soft">and {page.moreJobs} more, later or without a date.</p>}
         </section>
         <section className="buying-plan">
+          {page.searching && (
+            <SearchUnderWay
+              step={page.searching}
+              currency={page.currency}
+              onStop={() => void load({ ...asked, stop: page.searching!.id })}
+            />
+          )}
           {page.orders.length > 0 && (
             <div className="card buying-sum">
               <div className="buying-total">
@@ -216,6 +230,14 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
                     ? "Proved: nothing is cheaper within these days."
                     : "Not every way was weighed: a cheaper one may exist."}
                 </span>
+                {page.stopped !== null && (
+                  <span className="buying-stopped">
+                    The search was stopped: days that are missing below were not weighed.
+                    <button className="button quiet small" onClick={() => void load({ ...asked, on: page.stopped! })}>
+                      Search on
+                    </button>
+                  </span>
+                )}
               </div>
               <Hurry page={page} onDays={(days) => setAsked({ jobs: ticked, days })} />
               {page.later.length > 0 && (

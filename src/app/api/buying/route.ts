@@ -1,6 +1,5 @@
 import { readJson } from "@/server/readBody";
-import { bringAside } from "@/server/linesPool";
-import { searchAside } from "@/server/buyingPool";
+import { ASIDE } from "@/server/buyingPool";
 import { askedSchema, buyingPage } from "@/shop/buying";
 import { database } from "@/shop/openShop";
 
@@ -12,5 +11,5 @@ export async function POST(request: Request): Promise<Response> {
   if (!body.ok) return Response.json({ error: body.error }, { status: 400 });
   const asked = askedSchema.safeParse(body.value);
   if (!asked.success) return Response.json({ error: "Say for which jobs, and within how many days." }, { status: 400 });
-  return Response.json(await buyingPage(await database(), asked.data, new Date().toISOString(), searchAside, bringAside));
+  return Response.json(await buyingPage(await database(), asked.data, new Date().toISOString(), ASIDE));
 }
