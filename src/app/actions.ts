@@ -11,6 +11,7 @@ import { askDesk, noteDay, sendToDesk } from "@/shop/desk";
 import { sendBackBroken } from "@/shop/damage";
 import { callOffJoint, placeJoint, takeDelivery } from "@/shop/buying";
 import { ASIDE } from "@/server/buyingPool";
+import { pricesAside } from "@/server/pricesPool";
 import { copyShop } from "@/server/copies";
 import { whoAsks } from "@/server/who";
 import { createJob } from "@/shop/createJob";
@@ -19,7 +20,7 @@ import { storeHouse, type HouseNotStored } from "@/shop/houseRules";
 import { creditInvoice, invoicesOfJob, issueInvoice } from "@/shop/invoices";
 import { importJob } from "@/shop/jobFiles";
 import { countPart, storePart, type NotStored } from "@/shop/parts";
-import { previewPrices, takeListBack, takePrices, type PricePreview } from "@/shop/priceLists";
+import type { PricePreview } from "@/shop/priceLists";
 import { changePeople } from "@/shop/people";
 import { perform, type Answer } from "@/shop/perform";
 import { clearSample, loadSample } from "@/shop/sample";
@@ -97,18 +98,18 @@ export const keepSupplier = async (raw: unknown, version: unknown, by: string): 
 
 export const previewPriceList = async (raw: unknown): Promise<Told<PricePreview>> =>
   inTheNameOf<Told<PricePreview>>("save supplier", refuseInWords, async () =>
-    told(await previewPrices(await database(), raw, now())),
+    told(await pricesAside("previewPrices", raw, now())),
   );
 
 /** Takes a supplier's price list in as it was previewed. @returns what it changed, in words */
 export const takePriceList = async (raw: unknown, by: string): Promise<Told> =>
   inTheNameOf<Told>("save supplier", refuseInWords, async (who) =>
-    told(await takePrices(await database(), raw, now(), nameOf(who, by))),
+    told(await pricesAside("takePrices", raw, now(), nameOf(who, by))),
   );
 
 export const takePriceListBack = async (supplierId: unknown, by: string): Promise<Told> =>
   inTheNameOf<Told>("save supplier", refuseInWords, async (who) =>
-    told(await takeListBack(await database(), String(supplierId).slice(0, 60), now(), nameOf(who, by))),
+    told(await pricesAside("takeListBack", String(supplierId).slice(0, 60), now(), nameOf(who, by))),
   );
 
 /** Places one order of the proposal for all its jobs. @returns what was placed, in words */

@@ -24,7 +24,7 @@ export async function tellBuying(db: Knex, words: readonly string[], now: string
       .map((job) => `left out: ${String(job.number).padStart(4, "0")} ${job.customer}: ${job.notYet}`),
     page.orders.length === 0
       ? "nothing is to be ordered"
-      : `together ${m(page.totalMinor)}${page.apartMinor === null ? "" : `, job by job ${m(page.apartMinor)}`}${page.proved ? ", proved the cheapest" : ""}`,
+      : `together ${m(page.totalMinor)}${page.apartMinor === null ? "" : `, job by job ${m(page.apartMinor)}`}${page.proved ? ", proved the cheapest" : page.withinPercent === null ? "" : `, proved within ${page.withinPercent} % of the cheapest`}`,
     ...page.frontier.map((point) => `  here by ${point.arrives}: ${m(point.totalMinor)}`),
   ];
   return { exit: 0, out: lines.map((line) => `${line}\n`).join("") };
@@ -40,15 +40,22 @@ export async function importPrices(
   const { previewPrices, takePrices } = await import("@/shop/priceLists");
   const looked = await previewPrices(db, { supplierId: supplierId ?? "", text, mapping: null }, now);
   if (!looked.ok) return { exit: 2, error: `${looked.error}\n` };
-  const { counts, rows, mapping, seen, says } = looked.value;
+  const { counts, leaps, rows, mapping, seen, says } = looked.value;
   if (!counts) return { exit: 2, error: `${says}\n` };
   const told = rows
     .filter((row) => row.what !== "same")
-    .map((row) => `row ${row.row}: ${row.name || row.partId || "a part"}: ${row.says}\n`)
+    .map((row) => `row ${row.row}: ${row.name || row.partId || "a part"}: ${row.says}${row.leaps ? " (asked about)" : ""}\n`)
     .join("");
   const sum = `${counts.changed} changed, ${counts.new} new, ${counts.same} as they are, ${counts.unknown} not in the books, ${counts.wrong} do not read\n`;
   if (counts.wrong > 0) return { exit: 2, out: told, error: `${sum}Nothing was taken in.\n` };
   if (!words.includes("--take")) return { exit: 0, out: `${told}${sum}` };
-  const taken = await takePrices(db, { supplierId: supplierId ?? "", text, mapping, seen }, now, "");
+  const leapsAreRight = words.includes("--leaps-are-right");
+  if (leaps > 0 && !leapsAreRight)
+    return {
+      exit: 2,
+      out: `${told}${sum}`,
+      error: `${leaps === 1 ? "1 price leaps" : `${leaps} prices leap`} and ${leaps === 1 ? "is" : "are"} asked about: look at the rows, then say --leaps-are-right. Nothing was taken in.\n`,
+    };
+  const taken = await takePrices(db, { supplierId: supplierId ?? "", text, mapping, seen, leapsAreRight }, now, "");
   return taken.ok ? { exit: 0, out: `${told}${taken.value}\n` } : { exit: 2, out: told, error: `${taken.error}\n` };
 }

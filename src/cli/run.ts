@@ -21,8 +21,9 @@ const USAGE = `gull: the workshop's sums on the command line
   gull migrate            brings the database in GULL_DB up to date
   gull key                a new owner's key for the shop in GULL_DB, shown this once; the old one opens nothing any more
   gull buy [--json]       what all open jobs and the shelf want, from whom it is bought for least, and what hurry costs
-  gull import prices FILE SUPPLIER [--take]
-                          a supplier's price list (CSV; - is standard input): every row's change; with --take it is taken in
+  gull import prices FILE SUPPLIER [--take] [--leaps-are-right]
+                          a supplier's price list (CSV; - is standard input): every row's change; with --take it is taken in;
+                          prices that more than double or halve are asked about
   gull backup FILE        the shop in GULL_DB with its photographs in one file, checked; the shop may go on
   gull restore FILE       puts a backup in the place of GULL_DB, the old shop kept beside it; the shop must be stopped
 `;
@@ -145,9 +146,9 @@ async function withShop(work: (db: Knex) => Promise<Told>): Promise<Told> {
 }
 
 async function importing([what, file, supplier, ...words]: readonly string[], { input, now }: Setting): Promise<Told> {
-  const odd = words.find((word) => word !== "--take");
+  const odd = words.find((word) => word !== "--take" && word !== "--leaps-are-right");
   if (what !== "prices" || file === undefined || supplier === undefined || supplier.startsWith("-") || odd !== undefined)
-    return { exit: 2, error: `import takes: prices FILE SUPPLIER [--take]\n\n${USAGE}` };
+    return { exit: 2, error: `import takes: prices FILE SUPPLIER [--take] [--leaps-are-right]\n\n${USAGE}` };
   let text: string;
   try {
     const bytes = file === "-" ? null : readFileSync(file);

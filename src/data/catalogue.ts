@@ -113,14 +113,6 @@ export async function bumpPart(db: Knex, id: string): Promise<number> {
   return (await db<PartRow>("part").where({ id }).first("version"))!.version!;
 }
 
-/** The same for many at once. */
-export async function bumpParts(db: Knex, ids: readonly string[]): Promise<void> {
-  for (let i = 0; i < ids.length; i += 500)
-    await db("part")
-      .whereIn("id", ids.slice(i, i + 500))
-      .increment("version", 1);
-}
-
 const rawPart = (row: PartRow, offers: Offer[]) => ({
   id: row.id,
   kind: row.kind,
@@ -194,6 +186,23 @@ export async function saveParts(db: Knex, parts: readonly PartHead[]): Promise<v
       const offers = slice.flatMap((part) => part.offers.map((offer) => offerRow(part.id, offer)));
       if (offers.length > 0) await trx("offer").insert(offers);
     }
+    await bumpCatalogue(trx);
+  });
+}
+
+/** Writes what one supplier asks for parts, in the place of what it asked before: thousands of prices in two statements. */
+export async function saveOffers(db: Knex, supplierId: string, asked: ReadonlyMap<string, readonly Offer[]>): Promise<void> {
+  const rows = [...asked].flatMap(([id, offers]) => offers.map((offer) => offerRow(id, offer)));
+  await db.transaction(async (trx) => {
+    const ids = JSON.stringify([...asked.keys()]);
+    await trx.raw("delete from offer where supplier_id = ? and part_id in (select value from json_each(?))", [supplierId, ids]);
+    const columns = Object.keys(rows[0] ?? {});
+    if (columns.length > 0)
+      await trx.raw(
+        `insert into offer (${columns.map(() => "??").join()}) select ${columns.map(() => "value ->> ?").join()} from json_each(?)`,
+        [...columns, ...columns, JSON.stringify(rows)],
+      );
+    await trx.raw("update part set version = version + 1 where id in (select value from json_each(?))", [ids]);
     await bumpCatalogue(trx);
   });
 }

@@ -113,6 +113,8 @@ export type Buying = {
   /** Why there is no proposal; empty where there is one, or nothing to propose. */
   readonly says: string;
   readonly proved: boolean;
+  /** So much under it the cheapest may be, proved; null where that is not known, or nothing is cheaper. */
+  readonly withinPercent: number | null;
   readonly unpriced: readonly { readonly name: string; readonly quantity: number; readonly why: string }[];
   /** From the earliest to the cheapest. */
   readonly frontier: readonly { readonly days: number; readonly arrives: string; readonly totalMinor: number }[];
@@ -315,6 +317,7 @@ export async function buyingPage(db: Knex, asked: AskedPlan, now: string, helper
     stopped: found?.stopped ? made.id : null,
     says: found || searching ? "" : behind > 0 ? FOLLOWS : GIVEN_UP,
     proved: point?.plan.proved ?? true,
+    withinPercent: point?.plan.withinPercent ?? null,
     unpriced: unpriced.map(({ part, quantity, why }) => ({ name: part.name, quantity, why })),
     frontier: (found?.points ?? []).map(({ days, totalMinor }) => ({
       days,

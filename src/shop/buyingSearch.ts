@@ -49,6 +49,9 @@ const NOBODY: Watch = { told: () => undefined, stopped: () => false };
 
 export const daysKey = ({ supplierId, leadDays }: Pick<Offer, "supplierId" | "leadDays">): string => `${leadDays} ${supplierId}`;
 
+/** So long a proof may take that somebody watches, and can stop. */
+const PROOF_MS = 5_000;
+
 /** Whole frontiers of before: who asks for another day of one need not wait for it again. */
 type Whole = { readonly front: readonly FrontierPoint[]; readonly apartMinor: number };
 const wholes = new Map<string, Whole>();
@@ -87,11 +90,13 @@ export async function searchBuying(input: SearchInput, watch = NOBODY): Promise<
   const found = front.find((one) => one.days <= asked.days && one.totalMinor <= asked.totalMinor) ?? asked;
   return {
     points: front.map((point) => ({ days: point.days, totalMinor: point.totalMinor })),
-    chosen: { days: found.days, plan: { ...found.plan, proved: asked.plan.proved }, later: found.later },
+    chosen: { days: found.days, plan: { ...found.plan, ...proofOf(asked.plan) }, later: found.later },
     apartMinor,
     stopped: apartMinor === null,
   };
 }
+
+const proofOf = ({ proved, withinPercent }: SupplyPlan) => ({ proved, ...(withinPercent !== undefined && { withinPercent }) });
 
 /** What each would cost by itself, together; null where it was stopped. */
 function costApart({ apart, house }: SearchInput, catalogue: Catalogue, watch: Watch, leastMinor: number): number | null {
@@ -107,7 +112,8 @@ function costApart({ apart, house }: SearchInput, catalogue: Catalogue, watch: W
 async function proved(point: FrontierPoint, house: HouseRules, watch: Watch): Promise<FrontierPoint> {
   if (point.plan.proved || watch.stopped()) return point;
   watch.told({ what: "proving", done: 0, of: 1, leastMinor: point.totalMinor });
-  if (!(await provePlan(point.plan, { catalogue: point.books, house }, { stopped: watch.stopped }))) return point;
+  if (!(await provePlan(point.plan, { catalogue: point.books, house }, { stopped: watch.stopped, deadlineMs: PROOF_MS })))
+    return point;
   const plan = supplyPlan(point.plan.wants, point.books, house);
   return { ...point, plan, totalMinor: totalOf(plan) };
 }

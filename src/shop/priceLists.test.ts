@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { guessMapping, previewList, readList, type Mapping } from "@/core/supply/priceList";
-import type { Offer, Part } from "@/core/parts/part";
+import { MOST_OFFERS, type Offer, type Part } from "@/core/parts/part";
 import { findRawPart, loadCatalogue } from "@/data/catalogue";
 import { pricesSeen } from "@/data/pricesSeen";
 import { NOW, openDemoShop } from "../../tests/demoShop";
@@ -62,6 +62,41 @@ test("a list's columns are found by their heads, each row's change is told, and 
   expect(await takeListBack(shop.db, "lowtide", NOW, "Ida")).toMatchObject({ ok: true });
   expect([await offerOf("chain-7"), await offerOf("chain-9")]).toEqual([before.seven, before.nine]);
   expect(await takeListBack(shop.db, "lowtide", NOW, "Ida")).toMatchObject({ ok: false });
+});
+
+test("a price that leaps is asked about, told first after what does not read, and taken in only where somebody says that it is right", async () => {
+  const asks = (priceOf: (minor: number) => number) =>
+    offerOf("chain-7").then(([was]) => look(`Our part number,Price\nchain-7,${(priceOf(was!.priceMinor) / 100).toFixed(2)}\n`));
+  for (const [priceOf, leaps] of [
+    [(minor: number) => minor * 2, 0],
+    [(minor: number) => minor * 2 + 2, 1],
+    [(minor: number) => Math.ceil(minor / 2), 0],
+    [(minor: number) => Math.floor(minor / 2) - 1, 1],
+    [(minor: number) => minor * 100, 1],
+  ] as const)
+    expect([priceOf(1000), (await asks(priceOf)).leaps]).toEqual([priceOf(1000), leaps]);
+  // In another currency it cannot be held against the old one; a new offer is held against the others of its part.
+  expect((await look("Our part number,Price,Currency\nchain-7,12.60,GBP\n")).leaps).toBe(1);
+  const [seven] = await offerOf("chain-7");
+  const apiece = (pack: number, times: number) => ((seven!.priceMinor * pack * times) / 100).toFixed(2);
+  expect((await look(`Our part number,Price,Pack\nchain-7,${apiece(10, 0.9)},10\n`)).leaps).toBe(0);
+  expect((await look(`Our part number,Price,Pack\nchain-7,${apiece(1, 0.9)},10\n`)).leaps).toBe(1);
+  const list = "Our part number,Price\nchain-8,14.00\nchain-7,912.60\nchain-9,0\n";
+  const first = await look(list);
+  expect(first.rows.map((row) => [row.row, row.what, row.leaps])).toEqual([
+    [4, "wrong", false],
+    [3, "changed", true],
+    [2, "changed", false],
+  ]);
+  const right = list.replace("chain-9,0\n", "");
+  const { mapping, seen } = await look(right);
+  const before = await offerOf("chain-7");
+  expect(await take(right, mapping, seen)).toMatchObject({ ok: false, error: expect.stringContaining("price of 1 row leaps") });
+  expect(await offerOf("chain-7")).toEqual(before);
+  const wish = { supplierId: "lowtide", text: right, mapping, seen, leapsAreRight: true };
+  expect(await takePrices(shop.db, wish, NOW, "Ida")).toMatchObject({ ok: true });
+  expect(await offerOf("chain-7")).toMatchObject([{ priceMinor: 912_60 }]);
+  expect(await takeListBack(shop.db, "lowtide", NOW, "Ida")).toMatchObject({ ok: true });
 });
 
 test("what was changed by hand since a list came in is not taken back with it", async () => {
@@ -192,4 +227,18 @@ test("whichever way a price comes into the books, it stands among what was asked
   const seen = await pricesSeen(shop.db, "chain-8");
   expect(seen.filter((one) => one.supplierId === "lowtide" && one.atLeast === 10).map((one) => one.priceMinor)).toEqual([1190]);
   expect(seen.map((one) => one.at)).toEqual([...seen.map((one) => one.at)].sort());
+});
+
+test("no list makes a part that cannot be read any more: more offers than a part may have are told", async () => {
+  const list = (many: number) =>
+    `Our part number,Price,From so many packs\n${Array.from({ length: many }, (_, i) => `chain-9,13.${String(99 - i).padStart(2, "0")},${i + 1}`).join("\n")}\n`;
+  const others = (await loadCatalogue(shop.db)).parts.get("chain-9")!.offers.filter((one) => one.supplierId !== "lowtide").length;
+  const most = MOST_OFFERS - others;
+  const seen = await look(list(most));
+  expect(seen.counts!.wrong).toBe(0);
+  expect((await look(list(most + 1))).rows[0]).toMatchObject({ what: "wrong", says: expect.stringContaining("20 offers") });
+  expect(await take(list(most), seen.mapping, seen.seen)).toMatchObject({ ok: true });
+  const { parts, broken } = await loadCatalogue(shop.db);
+  expect([parts.get("chain-9")?.offers.length, broken.has("chain-9")]).toEqual([MOST_OFFERS, false]);
+  expect(await takeListBack(shop.db, "lowtide", NOW, "Ida")).toMatchObject({ ok: true });
 });

@@ -1,4 +1,3 @@
-import { setImmediate } from "node:timers/promises";
 import type { Knex } from "knex";
 import { z } from "zod";
 import {
@@ -6,15 +5,15 @@ import {
   guessMapping,
   MOST_COLUMNS,
   MOST_LETTERS,
-  previewSteps,
+  previewList,
   readList,
   type ListPreview,
   type ListRow,
   type Mapping,
 } from "@/core/supply/priceList";
-import type { Offer, Part } from "@/core/parts/part";
+import type { Offer } from "@/core/parts/part";
 import { bad, good, type Result } from "@/core/result";
-import { bumpParts, loadCatalogue, saveParts } from "@/data/catalogue";
+import { loadCatalogue, saveOffers } from "@/data/catalogue";
 import { because } from "@/data/shelfMoves";
 import { appendRecord, recordHistory, recordVersion } from "@/data/records";
 import { readSetting, writeSetting } from "@/data/settings";
@@ -38,6 +37,8 @@ export type PricePreview = {
   readonly heads: readonly string[];
   readonly mapping: Mapping;
   readonly counts: ListPreview["counts"] | null;
+  /** Rows whose price is asked about. */
+  readonly leaps: number;
   readonly rows: readonly ListRow[];
   /** Why it cannot be looked at yet: a column that is not named. */
   readonly says: string;
@@ -65,7 +66,7 @@ async function lookAt(db: Knex, wish: z.output<typeof listSchema>, day: string):
   const known = new Map<string, string>();
   for (const part of catalogue.parts.values())
     for (const offer of part.offers) if (offer.supplierId === supplier.id && offer.number) known.set(offer.number, part.id);
-  const steps = previewSteps(list.value, mapping as Mapping, {
+  const made = previewList(list.value, mapping as Mapping, {
     parts: catalogue.parts,
     supplierId: supplier.id,
     known,
@@ -73,19 +74,12 @@ async function lookAt(db: Knex, wish: z.output<typeof listSchema>, day: string):
     leadDays: 7,
     day,
   });
-  for (;;) {
-    const step = steps.next();
-    if (step.done) {
-      const seen = hashOf([
-        wish.text,
-        COLUMN_KEYS.map((key) => mapping[key as keyof typeof mapping]),
-        step.value.ok ? step.value.value.rows.map((row) => [row.offer, row.was]) : null,
-      ]);
-      return good({ heads, mapping: mapping as Mapping, made: step.value, seen });
-    }
-    // Other requests have their turn between some hundred rows.
-    await setImmediate();
-  }
+  const seen = hashOf([
+    wish.text,
+    COLUMN_KEYS.map((key) => mapping[key as keyof typeof mapping]),
+    made.ok ? made.value.rows.map((row) => [row.offer, row.was]) : null,
+  ]);
+  return good({ heads, mapping: mapping as Mapping, made, seen });
 }
 
 const keptSchema = z.object({ heads: z.array(z.string()), mapping: mappingSchema });
@@ -103,12 +97,22 @@ export async function previewPrices(db: Knex, raw: unknown, now: string): Promis
   const looked = await lookAt(db, wish.data, now.slice(0, 10));
   if (!looked.ok) return looked;
   const { heads, mapping, made, seen } = looked.value;
-  if (!made.ok) return good({ heads, mapping, counts: null, rows: [], says: made.error, seen });
-  const rows = FIRST.flatMap((what) => made.value.rows.filter((row) => row.what === what)).slice(0, TOLD);
-  return good({ heads, mapping, counts: made.value.counts, rows, says: "", seen });
+  if (!made.ok) return good({ heads, mapping, counts: null, leaps: 0, rows: [], says: made.error, seen });
+  const { counts, leaps } = made.value;
+  const rows = [
+    ...made.value.rows.filter((row) => row.leaps),
+    ...FIRST.flatMap((what) => made.value.rows.filter((row) => row.what === what && !row.leaps)),
+  ];
+  // What does not read stands before all.
+  rows.sort((a, b) => Number(b.what === "wrong") - Number(a.what === "wrong"));
+  return good({ heads, mapping, counts, leaps, rows: rows.slice(0, TOLD), says: "", seen });
 }
 
-const takeSchema = listSchema.extend({ seen: z.string().max(40) });
+const takeSchema = listSchema.extend({
+  seen: z.string().max(40),
+  /** Whether somebody said that the prices that leap are right. */
+  leapsAreRight: z.boolean().default(false),
+});
 export type TakePrices = z.input<typeof takeSchema>;
 
 /** One list taken in, as it is kept to be taken back: each part's offers of this supplier, before and after. */
@@ -118,17 +122,21 @@ type Taken = Readonly<Record<string, { readonly before: readonly Offer[]; readon
 export async function takePrices(db: Knex, raw: unknown, at: string, by: string): Promise<Result<string>> {
   const wish = takeSchema.safeParse(raw);
   if (!wish.success) return bad("Look at the list first, then take it in.");
-  const { seen, ...list } = wish.data;
+  const { seen, leapsAreRight, ...list } = wish.data;
   const looked = await lookAt(db, list, at.slice(0, 10));
   if (!looked.ok) return looked;
   const { made, heads, mapping } = looked.value;
   if (!made.ok) return bad(made.error);
-  const { rows, counts } = made.value;
+  const { rows, counts, leaps } = made.value;
   if (counts.wrong > 0)
     return bad(
       `${counts.wrong} ${counts.wrong === 1 ? "row does" : "rows do"} not read: mend the list, or leave them out of it. Nothing was taken in.`,
     );
   const moving = rows.filter((row) => row.what === "new" || row.what === "changed");
+  if (leaps > 0 && !leapsAreRight)
+    return bad(
+      `${leaps === 1 ? "The price of 1 row leaps" : `The prices of ${leaps} rows leap`}: look whether the column, the pack and the decimal point are right, and say that they are. Nothing was taken in.`,
+    );
   if (moving.length === 0) return bad("It changes nothing: every price is as it stands.");
   if (looked.value.seen !== seen) return bad("The books have changed since the list was looked at: look again, then take it in.");
   const { supplierId } = list;
@@ -137,15 +145,15 @@ export async function takePrices(db: Knex, raw: unknown, at: string, by: string)
     const taken: Record<string, { before: Offer[]; after: Offer[] }> = {};
     const byPart = new Map<string, Offer[]>();
     for (const row of moving) byPart.set(row.partId!, [...(byPart.get(row.partId!) ?? []), row.offer!]);
-    const changed = [...byPart].map(([id, offers]): Part => {
-      const part = parts.get(id)!;
-      const own = part.offers.filter((offer) => offer.supplierId === supplierId);
+    const asked = new Map<string, readonly Offer[]>();
+    for (const [id, offers] of byPart) {
+      const own = parts.get(id)!.offers.filter((offer) => offer.supplierId === supplierId);
       const replaced = new Set(offers.map(packOf));
       const after = [...own.filter((offer) => !replaced.has(packOf(offer))), ...offers];
       taken[id] = { before: own, after };
-      return withOffers(part, supplierId, after);
-    });
-    await because(trx, { says: "Price list", at, by }, () => store(trx, changed));
+      asked.set(id, after);
+    }
+    await because(trx, { says: "Price list", at, by }, () => saveOffers(trx, supplierId, asked));
     await writeSetting(trx, remembered(supplierId), { heads, mapping });
     const says = `Price list: ${counts.changed} changed, ${counts.new} new, ${counts.same} as they were, ${counts.unknown} not in the books`;
     await appendRecord(trx, {
@@ -163,20 +171,6 @@ export async function takePrices(db: Knex, raw: unknown, at: string, by: string)
 }
 
 const packOf = ({ packSize, atLeast = 1 }: Offer) => `${packSize} ${atLeast}`;
-
-const withOffers = (part: Part, supplierId: string, own: readonly Offer[]): Part =>
-  ({ ...part, offers: [...part.offers.filter((offer) => offer.supplierId !== supplierId), ...own] }) as Part;
-
-async function store(db: Knex, parts: readonly Part[]): Promise<void> {
-  await saveParts(
-    db,
-    parts.map((part) => ({ ...part, spec: part.spec as Record<string, unknown> })),
-  );
-  await bumpParts(
-    db,
-    parts.map((part) => part.id),
-  );
-}
 
 export type ListLine = {
   readonly version: number;
@@ -199,14 +193,14 @@ export async function takeListBack(db: Knex, supplierId: string, at: string, by:
     if (!last || last.before === null) return bad("There is no list to take back.");
     const { parts } = await loadCatalogue(trx);
     const kept: string[] = [];
-    const back: Part[] = [];
+    const back = new Map<string, readonly Offer[]>();
     for (const [id, { before, after }] of Object.entries(last.before as Taken)) {
       const part = parts.get(id);
       const own = part?.offers.filter((offer) => offer.supplierId === supplierId);
       if (!part || hashOf(inOrder(own!)) !== hashOf(inOrder(after))) kept.push(part?.name ?? id);
-      else back.push(withOffers(part, supplierId, before));
+      else back.set(id, before);
     }
-    await because(trx, { says: "Price list taken back", at, by }, () => store(trx, back));
+    await because(trx, { says: "Price list taken back", at, by }, () => saveOffers(trx, supplierId, back));
     const says = `Taken back: ${last.says.toLowerCase()}${kept.length > 0 ? `; changed since and left as they are: ${kept.slice(0, 5).join(", ")}${kept.length > 5 ? ` and ${kept.length - 5} more` : ""}` : ""}`;
     await appendRecord(trx, {
       kind: "prices",

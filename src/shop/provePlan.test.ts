@@ -62,3 +62,27 @@ test("what no solver settles in time is left as it was, and is not tried again",
   // With all the time there is it would be settled; it was tried in vain once.
   expect(await provePlan(again, benchOf(catalogue))).toBe(false);
 });
+
+test("given up early it may claim to be near: never further from the cheapest than it says", async () => {
+  for (const [i, deadlineMs] of [150, 400].entries()) {
+    const hard = () => {
+      const { catalogue, wants } = market(16, 14);
+      return { catalogue, wants: wants.map((want) => ({ ...want, quantity: 3 + i })) };
+    };
+    const early = hard();
+    const quick = supplyPlan(early.wants, early.catalogue, DEFAULT_HOUSE_RULES);
+    await provePlan(quick, benchOf(early.catalogue), { deadlineMs });
+    const got = supplyPlan(early.wants, early.catalogue, DEFAULT_HOUSE_RULES);
+    // In other words the same question, which nobody gave up on.
+    const whole = hard();
+    const asked = whole.wants.map((_, k) => whole.wants.at(-1 - k)!);
+    await provePlan(supplyPlan(asked, whole.catalogue, DEFAULT_HOUSE_RULES), benchOf(whole.catalogue), { deadlineMs: 60_000 });
+    const best = supplyPlan(asked, whole.catalogue, DEFAULT_HOUSE_RULES);
+    expect([i, best.proved]).toEqual([i, true]);
+    expect(totalOf(got)).toBeGreaterThanOrEqual(totalOf(best));
+    expect(totalOf(got)).toBeLessThanOrEqual(totalOf(quick));
+    if (got.proved) expect(totalOf(got)).toBe(totalOf(best));
+    if (got.withinPercent !== undefined)
+      expect(totalOf(got)).toBeLessThanOrEqual(totalOf(best) * (1 + got.withinPercent / 100) + 1);
+  }
+}, 120_000);

@@ -6,37 +6,48 @@ import type { Bench } from "./useCase";
 /** A basket that no solver settles in this time stays as the quick search left it, and the screen says so. */
 const DEADLINE_MS = 3_000;
 
-/** Runs beside the server's own thread, so that no other request waits; text in, values of the variables out. */
+/** What is told first, long before the last cent is proved, in percent. */
+const NEAR_PERCENT = 1;
+
+/** Runs beside the server's own thread, so that no other request waits; text in, values of the variables out: first near, then proved. */
 const SOLVER = `
 const { parentPort, workerData } = require("node:worker_threads");
 require("highs")().then((highs) => {
-  const { Status, Columns } = highs.solve(workerData, { mip_rel_gap: 0, mip_abs_gap: 0.4, output_flag: false });
-  parentPort.postMessage(
-    Status === "Optimal" ? Object.fromEntries(Object.entries(Columns).map(([name, column]) => [name, column.Primal])) : null,
-  );
+  for (const withinPercent of [${NEAR_PERCENT}, 0]) {
+    const { Status, Columns } = highs.solve(workerData, { mip_rel_gap: withinPercent / 100, mip_abs_gap: 0.4, output_flag: false });
+    if (Status !== "Optimal") break;
+    const values = Object.fromEntries(Object.entries(Columns).map(([name, column]) => [name, column.Primal]));
+    parentPort.postMessage({ withinPercent, values });
+  }
+  parentPort.postMessage(null);
 });
 `;
 
 type Values = Readonly<Record<string, number>>;
+type Solved = { readonly withinPercent: number; readonly values: Values };
 
 type Patience = { readonly deadlineMs?: number; readonly stopped?: () => boolean };
 const LOOK_MS = 100;
 
-function solve(program: string, { deadlineMs = DEADLINE_MS, stopped = () => false }: Patience): Promise<Values | null> {
+function solve(program: string, { deadlineMs = DEADLINE_MS, stopped = () => false }: Patience): Promise<Solved | null> {
   if (stopped()) return Promise.resolve(null);
   return new Promise((resolve) => {
     const worker = new Worker(SOLVER, { eval: true, workerData: program, stdout: true, stderr: true });
-    const end = (values: Values | null) => {
+    let near: Solved | null = null;
+    const end = () => {
       clearTimeout(timer);
       clearInterval(look);
-      resolve(values);
+      resolve(near);
       void worker.terminate();
     };
-    const timer = setTimeout(() => end(null), deadlineMs);
-    const look = setInterval(() => stopped() && end(null), LOOK_MS);
-    worker.once("message", end);
-    worker.once("error", () => end(null));
-    worker.once("exit", () => end(null));
+    const timer = setTimeout(end, deadlineMs);
+    const look = setInterval(() => stopped() && end(), LOOK_MS);
+    worker.on("message", (solved: Solved | null) => {
+      near = solved ?? near;
+      if (solved === null || solved.withinPercent === 0) end();
+    });
+    worker.once("error", end);
+    worker.once("exit", end);
   });
 }
 
@@ -52,7 +63,7 @@ const packsOf = ({ parts }: Basket, values: Values): number[][] =>
  * Looks for the proved cheapest way to buy what a quick search could not prove, by integer programming.
  *
  * @param patience given up after its deadline, or when it was stopped
- * @returns whether the plan is proved now: work it out again
+ * @returns whether more is known now, proved or near it: work the plan out again
  */
 export async function provePlan(
   plan: SupplyPlan,
@@ -65,11 +76,12 @@ export async function provePlan(
   if (inVain.has(program)) return false;
   const turn = queue.then(() => solve(program, patience));
   queue = turn.catch(() => undefined);
-  const values = await turn;
-  if (values !== null && learnPlan(plan.wants, catalogue, house, packsOf(basket, values))) return true;
+  const solved = await turn;
+  const learnt = solved !== null && learnPlan(plan.wants, catalogue, house, packsOf(basket, solved.values), solved.withinPercent);
+  if (learnt && solved.withinPercent === 0) return true;
   // What was stopped was not tried to its end.
-  if (patience.stopped?.()) return false;
+  if (patience.stopped?.()) return learnt;
   if (inVain.size >= MOST_IN_VAIN) inVain.clear();
   inVain.add(program);
-  return false;
+  return learnt;
 }

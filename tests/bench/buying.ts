@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
+import { MOST_ROWS } from "@/core/supply/priceList";
 import { totalOf } from "@/core/supply/frontier";
 import { supplyPlan } from "@/core/supply/supplyPlan";
 import { loadCatalogue } from "@/data/catalogue";
@@ -16,7 +17,7 @@ export async function buying(db: Knex, report: Report, sort: { name: string; ms:
     { lines: 60, suppliers: 8, bound: 300 },
     { lines: 300, suppliers: 20, bound: 5_000 },
   ]) {
-    let [quick, whole, proved, share] = [0, 0, 0, 0];
+    let [quick, whole, proved, near, share] = [0, 0, 0, 0, 0];
     const baskets = lines > 100 ? 2 : 5;
     for (let seed = 1; seed <= baskets; seed += 1) {
       const { catalogue, wants } = market(lines, suppliers, seed * 7919);
@@ -38,30 +39,29 @@ export async function buying(db: Knex, report: Report, sort: { name: string; ms:
       const best = supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES);
       whole = Math.max(whole, performance.now() - from);
       if (best.proved) proved += 1;
+      else if (best.withinPercent !== undefined) near += 1;
       share = Math.max(share, totalOf(plan) / totalOf(best) - 1);
     }
     report(`${lines} lines from ${suppliers} suppliers, the dearest of ${baskets}, with its proof`, whole, bound, sort);
     console.log(
-      `  ${proved} of ${baskets} proved; the quick search alone ${quick.toFixed(0)} ms, at most ${(share * 100).toFixed(2)} % over the best known`,
+      `  ${proved} of ${baskets} proved, ${near} within 1 %; the quick search alone ${quick.toFixed(0)} ms, at most ${(share * 100).toFixed(2)} % over the best known`,
     );
   }
   const { parts } = await loadCatalogue(db);
-  const sold = [...parts.values()].flatMap((part) =>
-    part.offers.filter((one) => one.supplierId === "lowtide").map((one) => ({ part, one })),
+  // Four prices of each part, by how many packs are bought: as many rows as are read at once.
+  const rows = [...parts.keys()].flatMap((id, i) =>
+    [1, 5, 10, 25].map((from) => `${id},N${i},${10 + (i % 900)}.${99 - from},1,${from},5`),
   );
-  const rows = sold.slice(0, 20_000);
-  const text = `Our part number,Price,Pack\n${rows.map(({ part, one }) => `${part.id},${((one.priceMinor + 10) / 100).toFixed(2)},${one.packSize}`).join("\n")}\n`;
+  const text = `Our part number,Item number,Price,Pack,From so many packs,Lead time\n${rows.slice(0, MOST_ROWS).join("\n")}\n`;
+  const wish = { supplierId: "lowtide", text, mapping: null };
+  const at = "2026-01-05T09:00:00Z";
   const from = performance.now();
-  const looked = await previewPrices(db, { supplierId: "lowtide", text, mapping: null }, "2026-01-05T09:00:00Z");
+  const looked = await previewPrices(db, wish, at);
   if (!looked.ok) throw new Error(looked.error);
   const { mapping, seen } = looked.value;
-  const taken = await takePrices(db, { supplierId: "lowtide", text, mapping, seen }, "2026-01-05T09:00:00Z", "");
+  const taken = await takePrices(db, { ...wish, mapping, seen, leapsAreRight: true }, at, "");
   if (!taken.ok) throw new Error(taken.error);
-  report(
-    `a price list of ${rows.length} rows looked at and taken in`,
-    performance.now() - from,
-    (5_000 * rows.length) / 20_000,
-    sort,
-  );
-  await takeListBack(db, "lowtide", "2026-01-05T09:00:00Z", "");
+  const ms = performance.now() - from;
+  report(`a price list of ${Math.min(rows.length, MOST_ROWS)} rows looked at and taken in`, ms, 5_000, sort);
+  await takeListBack(db, "lowtide", at, "");
 }

@@ -3,7 +3,10 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { AddressInfo } from "node:net";
 import type { Page } from "puppeteer-core";
+import { connect } from "../../src/data/connection";
+import { saveParts, saveSuppliers } from "../../src/data/catalogue";
 import { openDesk, PLAIN_DESK } from "../../src/standins/orderDesk";
+import { market } from "../market";
 import { click, goTo, holds, jobId, openPage, openStand, reload, shows, text, type Stand } from "./stand";
 
 /** From what all jobs want to what lies in the shop: suppliers, the proposal, an order for several jobs, a short delivery. */
@@ -202,7 +205,10 @@ test("a price list: a row that does not read keeps it out, mended it comes in as
   await shows(page, ".price-counts button", "Nothing is taken in");
   await choose("Part;Cost to you;Pack\nchain-7;5,00;1\nchain-8;13,00;1\n");
   await ourColumn();
-  await shows(page, ".price-counts button", "Take 2 in");
+  // It is less than half of what it was: asked about, before anything of the list can be taken in.
+  await shows(page, ".price-rows", "is this right?");
+  await shows(page, ".price-counts button[disabled]", "Take 2 in");
+  await page.click(".price-leaps input");
   await click(page, "Take 2 in", ".price-counts");
   await shows(page, ".price-lists .note", "Price list: 2 changed");
   expect(await price()).toBe(5_00);
@@ -345,3 +351,34 @@ test("while the customer looks nothing of it is shown, and nonsense is answered 
   for (const path of ["/buying/B-9999", "/buying/%00", "/suppliers/none"])
     expect([path, (await fetch(stand.base + path)).status]).toEqual([path, 404]);
 }, 60_000);
+
+test("a search that takes long tells how far it is; stopped, it shows what stands by then, and goes on when it is asked to", async () => {
+  // Three hundred parts are short on the shelf, each sold by some of twenty suppliers, at days of their own.
+  const { catalogue, wants } = market(300, 20, 7919);
+  const short = new Map(wants.map((want) => [want.partId, want.quantity]));
+  const db = connect(stand.database);
+  await saveSuppliers(db, [...catalogue.suppliers.values()]);
+  await saveParts(
+    db,
+    [...catalogue.parts.values()].map((part) => ({ ...part, keepAtLeast: short.get(part.id)!, spec: { barMm: 22 } })),
+  );
+  await db.destroy();
+  const { page, complaints } = await openPage(stand, "/buying");
+  // The jobs' own needs are worked out first: prices have changed under them.
+  await page.waitForSelector(".buying-search", { timeout: 60_000 });
+  await shows(page, ".buying-search", "What each day sooner costs is worked out");
+  // What is on its way, and for whom, is there meanwhile.
+  await shows(page, ".buying-jobs", "Our shelf");
+  await click(page, "Stop and take what stands", ".buying-search");
+  await shows(page, ".buying-total", "The search was stopped");
+  const points = () => page.$$eval(".buying-hurry .ant-slider-dot", (dots) => dots.length);
+  const total = async () => Number((await text(page, ".buying-total b")).replace(/[^\d.]/g, ""));
+  const before = { points: await points(), total: await total() };
+  await click(page, "Search on", ".buying-total");
+  await shows(page, ".buying-search", "is worked out");
+  await page.waitForFunction(() => document.querySelector(".buying-search") === null, { timeout: 100_000 });
+  await page.waitForSelector(".buying-hurry");
+  expect(await points()).toBeGreaterThan(before.points);
+  expect(await total()).toBeLessThanOrEqual(before.total);
+  expect(complaints).toEqual([]);
+}, 150_000);

@@ -52,12 +52,15 @@ export const isPriced = (offer: Pick<Offer, "priceMinor" | "free">): boolean => 
 export const isInForce = ({ validFrom, validTo }: Pick<Offer, "validFrom" | "validTo">, day: string | null): boolean =>
   day === null || ((validFrom ?? day) <= day && day <= (validTo ?? day));
 
+/** Offers of one part that are kept. */
+export const MOST_OFFERS = 20;
+
 const head = {
   id: id.describe("Part number"),
   name: z.string().trim().min(1, "must not be empty").max(90, "must be at most 90 letters").describe("Name"),
   maker: z.string().trim().max(60, "must be at most 60 letters").describe("Maker"),
   massKg: z.number().min(0, "must be 0 to 60 kg").max(60, "must be 0 to 60 kg").nullable().describe("Mass, kg"),
-  offers: z.array(offerSchema).max(20),
+  offers: z.array(offerSchema).max(MOST_OFFERS),
   inStock: z.int().min(0).max(10000).describe("In the shop's stock"),
   keepAtLeast: z.int("must be whole pieces").min(0).max(10000).optional().describe("Kept on the shelf at least"),
   bin: z.string().trim().min(1).max(20, "must be at most 20 letters").optional().describe("Where it lies"),

@@ -1,7 +1,16 @@
 import Papa from "papaparse";
 import { parseMoney } from "../money/money";
 import { bad, good, type Result } from "../result";
-import { currencySchema, isInForce, offerSchema, type Currency, type Offer, type Part } from "../parts/part";
+import {
+  currencySchema,
+  isInForce,
+  isPriced,
+  MOST_OFFERS,
+  offerSchema,
+  type Currency,
+  type Offer,
+  type Part,
+} from "../parts/part";
 
 /** What a column of a supplier's price list holds, and what it is called where it is chosen. */
 export const COLUMNS = {
@@ -81,11 +90,15 @@ export type ListRow = {
   readonly offer: Offer | null;
   readonly was: Offer | null;
   readonly what: "new" | "changed" | "same" | "unknown" | "wrong";
+  /** A price so far from the one before that it is asked about: the column, the pack or the decimal point may be another than was meant. */
+  readonly leaps: boolean;
   readonly says: string;
 };
 export type ListPreview = {
   readonly rows: readonly ListRow[];
   readonly counts: Readonly<Record<ListRow["what"], number>>;
+  /** Rows whose price leaps. */
+  readonly leaps: number;
 };
 
 type Books = {
@@ -99,23 +112,11 @@ type Books = {
   readonly day: string;
 };
 
-/** Rows that are looked at in one go: so many take some milliseconds. */
-const ROWS_IN_A_GO = 400;
-
-/** The same in one go. */
-export function previewList(list: List, mapping: Mapping, books: Books): Result<ListPreview> {
-  const steps = previewSteps(list, mapping, books);
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
-}
-
 /**
- * What taking a list in would do, row by row, with a pause after every few hundred for who has others to serve. A row whose part is not in the books is left out and told; one that does not read keeps the
- * whole list out.
+ * What taking a list in would do, row by row. A row whose part is not in the books is left out and told; one that does not read keeps
+ * the whole list out.
  */
-export function* previewSteps({ rows }: List, mapping: Mapping, books: Books): Generator<undefined, Result<ListPreview>> {
+export function previewList({ rows }: List, mapping: Mapping, books: Books): Result<ListPreview> {
   if (mapping.price === undefined) return bad("Say which column holds the price.");
   if (mapping.ours === undefined && mapping.theirs === undefined)
     return bad("Say which column holds our part number, or theirs: rows are known by one of them.");
@@ -125,12 +126,15 @@ export function* previewSteps({ rows }: List, mapping: Mapping, books: Books): G
   if (twice) return bad(`${COLUMNS[twice[0] as Column]} stands in a column that holds something else already.`);
   const seen = new Map<string, number>();
   const currencies = new Set<string>();
+  /** Offers of each part, with those of the rows so far. */
+  const offersOf = new Map<string, number>();
   const rowOf = (cells: readonly string[], i: number): ListRow => {
     const cell = (column: Column) => (mapping[column] === undefined ? "" : (cells[mapping[column]!] ?? "").trim());
     const row = i + 2;
     const name = cell("name").slice(0, 90);
     const partId = idOf(cell("ours"), cell("theirs"), books);
-    const wrong = (says: string): ListRow => ({ row, partId, name, offer: null, was: null, what: "wrong", says });
+    const told = { row, partId, name, offer: null, was: null, leaps: false };
+    const wrong = (says: string): ListRow => ({ ...told, what: "wrong", says });
     const price = parseMoney(cell("price"));
     if (!price.ok) return wrong(`price: ${price.error}`);
     if (price.value === 0)
@@ -144,8 +148,7 @@ export function* previewSteps({ rows }: List, mapping: Mapping, books: Books): G
     const atLeast = wholeOf(cell("atLeast"), 1);
     if (atLeast === null || atLeast < 1 || atLeast > 1000)
       return wrong(`from so many packs: “${cell("atLeast").slice(0, 20)}” is no number from 1 to 1000`);
-    if (partId === null)
-      return { row, partId, name, offer: null, was: null, what: "unknown", says: "not in the books: it is left out" };
+    if (partId === null) return { ...told, what: "unknown", says: "not in the books: it is left out" };
     const part = books.parts.get(partId)!;
     const before = part.offers.filter(
       (one) => one.supplierId === books.supplierId && one.packSize === packSize && (one.atLeast ?? 1) === atLeast,
@@ -157,6 +160,10 @@ export function* previewSteps({ rows }: List, mapping: Mapping, books: Books): G
     const key = `${partId} ${packSize} ${atLeast}`;
     if (seen.has(key)) return wrong(`the same part in the same pack and number stands in row ${seen.get(key)} already`);
     seen.set(key, row);
+    const offers = (offersOf.get(partId) ?? part.offers.length) + (was ? 0 : 1);
+    if (offers > MOST_OFFERS)
+      return wrong(`the part would have more than ${MOST_OFFERS} offers of all suppliers: leave some out`);
+    offersOf.set(partId, offers);
     const offer = offerSchema.safeParse({
       supplierId: books.supplierId,
       priceMinor: price.value,
@@ -168,8 +175,11 @@ export function* previewSteps({ rows }: List, mapping: Mapping, books: Books): G
       carriage: was?.carriage ?? part.offers[0]?.carriage ?? (part.kind === "battery" ? "dangerous goods" : "ordinary"),
     });
     if (!offer.success) return wrong(offer.error.issues.map((issue) => issue.message).join("; "));
-    const base = { row, partId, name: part.name, offer: offer.data, was };
-    if (!was) return { ...base, what: "new", says: "a new offer" };
+    const base = { row, partId, name: part.name, offer: offer.data, was, leaps: false };
+    if (!was) {
+      const far = farFromOthers(offer.data, part.offers);
+      return { ...base, what: "new", leaps: far !== "", says: far === "" ? "a new offer" : `a new offer, ${far}` };
+    }
     const same =
       was.priceMinor === price.value &&
       was.currency === currency &&
@@ -178,18 +188,15 @@ export function* previewSteps({ rows }: List, mapping: Mapping, books: Books): G
       was.validFrom === undefined &&
       was.validTo === undefined &&
       !was.free;
-    return { ...base, what: same ? "same" : "changed", says: same ? "as it is" : changesOf(was, offer.data) };
+    if (same) return { ...base, what: "same", says: "as it is" };
+    return { ...base, what: "changed", leaps: leapsFrom(was, offer.data), says: changesOf(was, offer.data) };
   };
-  const made: ListRow[] = [];
-  for (const [i, cells] of rows.entries()) {
-    made.push(rowOf(cells, i));
-    if (i % ROWS_IN_A_GO === ROWS_IN_A_GO - 1) yield undefined;
-  }
+  const made = rows.map(rowOf);
   if (mapping.currency !== undefined && currencies.size > 1)
     return bad(`The list has prices in ${[...currencies].join(" and ")}: a supplier's list has one currency. Send it in parts.`);
   const counts = { new: 0, changed: 0, same: 0, unknown: 0, wrong: 0 };
   for (const { what } of made) counts[what] += 1;
-  return good({ rows: made, counts });
+  return good({ rows: made, counts, leaps: made.filter((row) => row.leaps).length });
 }
 
 /** Their number as the list has it, else as it stood. */
@@ -211,6 +218,24 @@ function currencyOf(text: string): Currency | null {
 
 const wholeOf = (text: string, empty: number): number | null =>
   text === "" ? empty : /^\d{1,4}$/.test(text) ? Number(text) : null;
+
+/** A price that more than doubles or falls under half is asked about; so is one in another currency, which cannot be held against it. */
+const LEAP = 2;
+/** Prices of one part apart in packs, numbers and suppliers lie nearer together than this. */
+const FAR = 4;
+
+const leapsFrom = (was: Offer, is: Offer): boolean =>
+  was.currency !== is.currency ||
+  (isPriced(was) && (is.priceMinor > was.priceMinor * LEAP || is.priceMinor * LEAP < was.priceMinor));
+
+/** How far a price by the piece is from all the others of its part, in words; empty where it is near one of them. */
+function farFromOthers(is: Offer, others: readonly Offer[]): string {
+  const apiece = (one: Offer) => one.priceMinor / one.packSize;
+  const known = others.filter((one) => one.currency === is.currency && isPriced(one)).map(apiece);
+  if (known.length === 0) return "";
+  if (apiece(is) > Math.max(...known) * FAR) return `more than ${FAR} times as dear by the piece as any other of this part`;
+  return apiece(is) * FAR < Math.min(...known) ? `under a quarter of any other of this part by the piece` : "";
+}
 
 function changesOf(was: Offer, is: Offer): string {
   const share = ((is.priceMinor - was.priceMinor) / Math.max(1, was.priceMinor)) * 100;

@@ -35,6 +35,8 @@ export type SupplyPlan = {
   readonly wants: readonly Want[];
   /** False where so many suppliers and lines were to be weighed that the search was cut: cheap, and perhaps not the cheapest. */
   readonly proved: boolean;
+  /** So much under it, in percent, the cheapest may be; proved. Only where it is not proved to be the cheapest. */
+  readonly withinPercent?: number;
 };
 
 /** What nobody offers, and why. */
@@ -78,27 +80,30 @@ export function supplyPlan(wants: readonly Want[], catalogue: Catalogue, house: 
  * what is wanted, or costs more than the plan that is known.
  *
  * @param packs of each part's offers, in the order of `basketOf`
+ * @param withinPercent how far under it the solver left open that something is
  */
 export function learnPlan(
   wants: readonly Want[],
   catalogue: Catalogue,
   house: HouseRules,
   packs: readonly (readonly number[])[],
+  withinPercent = 0,
 ): boolean {
   const basket = basketOf(wants, catalogue, house);
   const spareOf = (part: PartIn, i: number) =>
     part.offers.reduce((sum, offer, j) => sum + (packs[i]?.[j] ?? 0) * offer.packSize, 0) - part.quantity;
   if (!basket.parts.every((part, i) => spareOf(part, i) >= 0)) return false;
   const known = supplyPlan(wants, catalogue, house);
-  const found = planOf(wants, basket, packs, true, house);
+  const found = planOf(wants, basket, packs, false, house);
   // A pack that nobody wants, bought to reach a free carriage, is no plan; nor does it prove a dearer one without it.
   const toSpare = basket.parts.some((part, i) =>
     part.offers.some((offer, j) => spareOf(part, i) >= leastLeftOut(offer, packs[i]![j]!)),
   );
   if (toSpare && totalOf(found) < totalOf(known)) return false;
   // Amounts that were rounded one by one can leave the solver a cent behind: then the plan that is known is the cheapest.
-  const best = !toSpare && totalOf(found) <= totalOf(known) ? found : { ...known, proved: true };
-  keep(keptOf(catalogue).proved, keyOf(wants, house), best);
+  const best = !toSpare && totalOf(found) <= totalOf(known) ? found : known;
+  const proof = withinPercent === 0 ? { proved: true } : { proved: false, withinPercent };
+  keep(keptOf(catalogue).proved, keyOf(wants, house), { ...best, ...proof });
   return true;
 }
 

@@ -67,6 +67,7 @@ export type Buying = {
   stopped: string | null;
   says: string;
   proved: boolean;
+  withinPercent: number | null;
   unpriced: readonly { name: string; quantity: number; why: string }[];
   frontier: readonly { days: number; arrives: string; totalMinor: number }[];
   days: number | null;
@@ -228,7 +229,9 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
                   {saved > 0 && <>{money(saved, page.currency)} less than job by job. </>}
                   {page.proved
                     ? "Proved: nothing is cheaper within these days."
-                    : "Not every way was weighed: a cheaper one may exist."}
+                    : page.withinPercent !== null
+                      ? `Proved: nothing is cheaper by more than ${page.withinPercent} % within these days.`
+                      : "Not every way was weighed: a cheaper one may exist."}
                 </span>
                 {page.stopped !== null && (
                   <span className="buying-stopped">

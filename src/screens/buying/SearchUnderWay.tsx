@@ -27,14 +27,19 @@ export function SearchUnderWay({ step, currency, onStop }: { step: Searching; cu
         {WHAT[step.what]}
         {counted && ` ${step.done} of ${step.of} ${counted}.`}
       </p>
-      <Progress percent={counted ? Math.round((step.done / Math.max(1, step.of)) * 100) : 0} showInfo={false} status="active" />
+      <Progress
+        percent={counted ? Math.round((step.done / Math.max(1, step.of)) * 100) : 0}
+        showInfo={false}
+        strokeColor="var(--sea)"
+      />
       <div className="buying-search-foot">
-        {step.leastMinor !== null && (
-          <span>
-            So far <b className="num">{money(step.leastMinor, currency)}</b>
-          </span>
-        )}
-        <span className="fill" />
+        <span>
+          {step.leastMinor !== null && (
+            <>
+              So far <b className="num">{money(step.leastMinor, currency)}</b>
+            </>
+          )}
+        </span>
         <button className="button" onClick={onStop} disabled={step.leastMinor === null}>
           Stop and take what stands
         </button>

@@ -29,8 +29,8 @@ export function useDeskNews(suppliers: readonly string[], onNews: (says: string)
         const answer = await fetch("/api/buying/news", { method: "POST", body: JSON.stringify({ supplierId }) }).catch(
           () => null,
         );
-        const body = answer?.ok ? ((await answer.json().catch(() => null)) as { says: string } | null) : null;
-        if (!ended && body && body.says !== NOTHING_NEW) tell.current(body.says);
+        const body = answer?.ok ? ((await answer.json().catch(() => null)) as { says?: string } | null) : null;
+        if (!ended && body?.says !== undefined && body.says !== NOTHING_NEW) tell.current(body.says);
       }
     };
     void round();

@@ -15,6 +15,7 @@ type Preview = {
   heads: readonly string[];
   mapping: Mapping;
   counts: Readonly<Record<ListRow["what"], number>> | null;
+  leaps: number;
   rows: readonly ListRow[];
   says: string;
   seen: string;
@@ -22,7 +23,10 @@ type Preview = {
 type Told<T> = Promise<{ ok: true; value: T } | { ok: false; says: string }>;
 export type ListDoors = {
   readonly preview: (wish: { supplierId: string; text: string; mapping: Mapping | null }) => Told<Preview>;
-  readonly take: (wish: { supplierId: string; text: string; mapping: Mapping; seen: string }, by: string) => Told<string>;
+  readonly take: (
+    wish: { supplierId: string; text: string; mapping: Mapping; seen: string; leapsAreRight: boolean },
+    by: string,
+  ) => Told<string>;
   readonly back: (supplierId: string, by: string) => Told<string>;
 };
 export type ListLine = { version: number; at: string; by: string; says: string; back: boolean };
@@ -41,6 +45,8 @@ export function PriceLists({ supplierId, lists, doors }: { supplierId: string; l
   const [preview, setPreview] = useState<Preview | null>(null);
   const [says, setSays] = useState<{ ok: boolean; text: string } | null>(null);
   const [busy, setBusy] = useState(false);
+  /** What was looked at when the prices that leap were said to be right: another preview asks anew. */
+  const [rightIn, setRightIn] = useState<string | null>(null);
   const { by, may } = useSettings();
   const router = useRouter();
   const send = async <T,>(work: () => Told<T>): Promise<T | null> => {
@@ -83,9 +89,12 @@ export function PriceLists({ supplierId, lists, doors }: { supplierId: string; l
       setSays({ ok: false, text: "This is no text in UTF-8: save the list as CSV, in UTF-8, and choose it again." });
     }
   };
+  const leapsAreRight = preview !== null && rightIn === preview.seen;
   const take = async () => {
     if (text === null || !preview) return;
-    const done = await send(() => doors.take({ supplierId, text, mapping: preview.mapping, seen: preview.seen }, by));
+    const done = await send(() =>
+      doors.take({ supplierId, text, mapping: preview.mapping, seen: preview.seen, leapsAreRight }, by),
+    );
     if (done === null) return;
     setSays({ ok: true, text: done });
     setPreview(null);
@@ -153,9 +162,21 @@ export function PriceLists({ supplierId, lists, doors }: { supplierId: string; l
                     .join(", ")}
                 </span>
                 <span className="fill" />
+                {preview.leaps > 0 && (
+                  <label className="price-leaps">
+                    <input
+                      type="checkbox"
+                      checked={leapsAreRight}
+                      onChange={(event) => setRightIn(event.target.checked ? preview.seen : null)}
+                    />
+                    {preview.leaps === 1
+                      ? "The price that leapt is right"
+                      : `The ${preview.leaps.toLocaleString("en-GB")} prices that leapt are right`}
+                  </label>
+                )}
                 <button
                   className="button main-action"
-                  disabled={busy || moves === 0 || preview.counts.wrong > 0}
+                  disabled={busy || moves === 0 || preview.counts.wrong > 0 || (preview.leaps > 0 && !leapsAreRight)}
                   onClick={() => void take()}
                 >
                   {preview.counts.wrong > 0
@@ -189,7 +210,10 @@ export function PriceLists({ supplierId, lists, doors }: { supplierId: string; l
                         </td>
                         <td className="right num">{row.was && money(row.was.priceMinor, row.was.currency)}</td>
                         <td className="right num">{row.offer && money(row.offer.priceMinor, row.offer.currency)}</td>
-                        <td className={row.what === "wrong" ? "bad" : row.what === "same" ? "soft" : ""}>{row.says}</td>
+                        <td className={row.what === "wrong" ? "bad" : row.leaps ? "doubt" : row.what === "same" ? "soft" : ""}>
+                          {row.says}
+                          {row.leaps && ": is this right?"}
+                        </td>
                       </tr>
                     ))}
                   </tbody>
