@@ -251,6 +251,16 @@ describe("the rest", () => {
       exit: 0,
       out: expect.stringContaining("Price list: 1 changed") as string,
     });
+    // A decimal comma that went missing: asked about, and taken in only where somebody says that it is meant.
+    writeFileSync(list, "Our part number,Price\nchain-7,1310\n");
+    expect(await gull(`import prices ${list} lowtide --take`)).toMatchObject({
+      exit: 2,
+      out: expect.stringContaining("(asked about)") as string,
+      error: expect.stringContaining("1 price leaps") as string,
+    });
+    expect(await gull(`import prices ${list} lowtide --take --leaps-are-right`)).toMatchObject({ exit: 0 });
+    writeFileSync(list, "Our part number,Price\nchain-7,13.10\n");
+    expect(await gull(`import prices ${list} lowtide --take --leaps-are-right`)).toMatchObject({ exit: 0 });
     const book = join(folder, "list.xlsx");
     const rows = [
       ["Our part number", "Price"],

@@ -35,7 +35,7 @@ const refuse = (error: unknown): Told => ({ exit: 2, error: `${JSON.stringify({ 
 const lines = (rows: readonly string[]): Told => ({ exit: 0, out: rows.map((row) => `${row}\n`).join("") });
 
 /** What a command takes after its name. */
-const MOST_WORDS: Readonly<Record<string, number>> = { calc: 2, fit: 3, schema: 1, backup: 1, restore: 1, buy: 1, import: 4 };
+const MOST_WORDS: Readonly<Record<string, number>> = { calc: 2, fit: 3, schema: 1, backup: 1, restore: 1, buy: 1, import: 5 };
 
 /** Runs one command. @param argv its words, without the program's name */
 export async function run(argv: readonly string[], setting: Setting): Promise<Told> {

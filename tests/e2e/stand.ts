@@ -109,7 +109,8 @@ export async function openPage(stand: Stand, path: string): Promise<{ page: Page
   const page = await context.newPage();
   const complaints: string[] = [];
   page.on("console", (message) => {
-    if (["error", "warn"].includes(message.type())) complaints.push(`${message.type()}: ${message.text()} ${message.location().url ?? ""}`);
+    if (["error", "warn"].includes(message.type()))
+      complaints.push(`${message.type()}: ${message.text()} ${message.location().url ?? ""}`);
   });
   // Whoever leaves with something half typed is asked; here they mean it.
   page.on("dialog", (dialog) => void (dialog.type() === "beforeunload" ? dialog.accept() : dialog.dismiss()));
