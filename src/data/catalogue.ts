@@ -14,6 +14,7 @@ type PartRow = {
   mass_kg: number | null;
   in_stock: number;
   keep_at_least: number | null;
+  keep_up_to: number | null;
   bin: string | null;
   used: string | null;
   spec: string;
@@ -121,6 +122,7 @@ const rawPart = (row: PartRow, offers: Offer[]) => ({
   massKg: row.mass_kg,
   inStock: row.in_stock,
   ...(row.keep_at_least !== null && { keepAtLeast: row.keep_at_least }),
+  ...(row.keep_up_to !== null && { keepUpTo: row.keep_up_to }),
   ...(row.bin !== null && { bin: row.bin }),
   ...(row.used !== null && { used: row.used }),
   ...(row.only_for !== null && { onlyFor: row.only_for }),
@@ -252,6 +254,7 @@ const rowOf = (part: PartHead): PartRow => ({
   mass_kg: part.massKg,
   in_stock: part.inStock,
   keep_at_least: part.keepAtLeast ?? null,
+  keep_up_to: part.keepUpTo ?? null,
   bin: part.bin ?? null,
   used: part.used ?? null,
   spec: JSON.stringify(part.spec),

@@ -63,6 +63,7 @@ const head = {
   offers: z.array(offerSchema).max(MOST_OFFERS),
   inStock: z.int().min(0).max(10000).describe("In the shop's stock"),
   keepAtLeast: z.int("must be whole pieces").min(0).max(10000).optional().describe("Kept on the shelf at least"),
+  keepUpTo: z.int("must be whole pieces").min(0).max(10000).optional().describe("Then filled up to"),
   bin: z.string().trim().min(1).max(20, "must be at most 20 letters").optional().describe("Where it lies"),
   used: z
     .string()
@@ -75,7 +76,14 @@ const head = {
 };
 
 /** A part as typed or stored, its spec not yet looked into. */
-export const partHeadSchema = z.strictObject({ ...head, kind: z.enum(PART_KINDS), spec: z.record(z.string(), z.unknown()) });
+export const partHeadSchema = z
+  .strictObject({ ...head, kind: z.enum(PART_KINDS), spec: z.record(z.string(), z.unknown()) })
+  .superRefine(({ keepAtLeast, keepUpTo }, context) => {
+    if (keepUpTo === undefined) return;
+    const wrong = (message: string) => context.addIssue({ code: "custom", path: ["keepUpTo"], message });
+    if (keepAtLeast === undefined) wrong("wants the number under which it is bought");
+    else if (keepUpTo < keepAtLeast) wrong(`must not be under the ${keepAtLeast} that are kept at least`);
+  });
 export type PartHead = z.output<typeof partHeadSchema>;
 
 export type PartOf<K extends PartKind> = Omit<PartHead, "kind" | "spec"> & { readonly kind: K; readonly spec: Spec<K> };

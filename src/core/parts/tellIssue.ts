@@ -13,6 +13,7 @@ export const PART_HEADS: Readonly<Record<string, string>> = {
   massKg: "Mass",
   inStock: "On our shelf",
   keepAtLeast: "Kept there at least",
+  keepUpTo: "Then filled up to",
   bin: "Where it lies",
   used: "Used: its condition",
 };

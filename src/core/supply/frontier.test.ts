@@ -4,7 +4,7 @@ import { Catalogue } from "../parts/catalogue";
 import type { Part, Supplier } from "../parts/part";
 import { offer, partOf } from "../../../tests/bench.fixture";
 import { frontier, totalOf, within } from "./frontier";
-import { giveOut, needsOf, type JobNeeds } from "./needs";
+import { giveOut, needsOf, shelfNeeds, type JobNeeds } from "./needs";
 import { isHere, missingPieces, orderedPieces } from "./pieces";
 import { purchaseOf, receive } from "./purchase";
 import type { Purchase } from "./purchaseSchema";
@@ -199,6 +199,22 @@ test("pieces go to those who are due first", () => {
       { jobId: "j1", quantity: 1 },
     ],
   });
+});
+
+test("the shelf is filled up once it is under its least, and wants nothing before; what is on its way counts", () => {
+  const few = fc.integer({ min: 0, max: 12 });
+  fc.assert(
+    fc.property(few, few, few, few, fc.option(few, { nil: undefined }), (inStock, held, coming, keepAtLeast, more) => {
+      const keepUpTo = more === undefined ? undefined : keepAtLeast + more;
+      const { bell = 0 } = shelfNeeds([{ id: "bell", inStock, keepAtLeast, keepUpTo }], { bell: held }, { bell: coming });
+      const free = Math.max(0, inStock - held) + coming;
+      if (free >= keepAtLeast) expect(bell).toBe(0);
+      else expect(free + bell).toBe(keepUpTo ?? keepAtLeast);
+      // Filled up, it wants nothing more.
+      expect(shelfNeeds([{ id: "bell", inStock: free + bell, keepAtLeast, keepUpTo }], {}, {})).toEqual({});
+    }),
+  );
+  expect(shelfNeeds([{ id: "bell", inStock: 0 }], {}, {})).toEqual({});
 });
 
 test("lead times are seen from three orders on, with their sample spread, and count where they are longer than stated", () => {

@@ -16,16 +16,24 @@ export type JobNeeds = {
 /** The shelf wants pieces as a job does; nobody is told when they come. */
 export const SHELF = "shelf";
 
-/** What the shelf is short of: what is kept at least, less what lies there for nobody and what is on its way to it. */
+/**
+ * What the shelf is short of: of a part of which fewer than the least lie there for nobody or are on their way to it, as many as fill it
+ * up.
+ */
 export function shelfNeeds(
-  parts: Iterable<{ readonly id: string; readonly inStock: number; readonly keepAtLeast?: number | undefined }>,
+  parts: Iterable<{
+    readonly id: string;
+    readonly inStock: number;
+    readonly keepAtLeast?: number | undefined;
+    readonly keepUpTo?: number | undefined;
+  }>,
   held: Readonly<Record<string, number>>,
   coming: Readonly<Record<string, number>>,
 ): Record<string, number> {
   const wants: Record<string, number> = {};
-  for (const { id, inStock, keepAtLeast = 0 } of parts) {
+  for (const { id, inStock, keepAtLeast = 0, keepUpTo = keepAtLeast } of parts) {
     const free = Math.max(0, inStock - (held[id] ?? 0)) + (coming[id] ?? 0);
-    if (keepAtLeast > free) wants[id] = keepAtLeast - free;
+    if (keepAtLeast > free) wants[id] = keepUpTo - free;
   }
   return wants;
 }

@@ -22,6 +22,7 @@ import * as used from "./020_used";
 import * as fitted from "./021_fitted";
 import * as heldMoves from "./022_held_moves";
 import * as jobSearch from "./023_job_search";
+import * as keepUpTo from "./024_keep_up_to";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -52,6 +53,7 @@ const MIGRATIONS: Migration[] = [
   { name: "021_fitted", ...fitted, down: forwardsOnly },
   { name: "022_held_moves", ...heldMoves, down: forwardsOnly },
   { name: "023_job_search", ...jobSearch, down: forwardsOnly },
+  { name: "024_keep_up_to", ...keepUpTo, down: forwardsOnly },
 ];
 
 export const migrationSource = {

@@ -287,6 +287,16 @@ export function PartScreen({
                 </Field>
               )}
               {!short && (
+                <Field label="Then filled up to; empty: to the least" wrong={wrong("keepUpTo")}>
+                  <NumberBox
+                    value={part.keepUpTo ?? null}
+                    onChange={(value) => set("keepUpTo", value ?? undefined)}
+                    label="Then filled up to"
+                    example="such as 6"
+                  />
+                </Field>
+              )}
+              {!short && (
                 <Field label="Where it lies" wrong={wrong("bin")}>
                   <Input
                     value={String(part.bin ?? "")}
