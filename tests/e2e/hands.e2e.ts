@@ -153,6 +153,14 @@ describe("the address", () => {
     await shows(page, ".dry-run-lists", "not ordered yet");
     await shows(page, ".dry-run-lists", "Tools");
     await page.click(".dry-run summary");
+    await page.click(".course summary");
+    await shows(page, ".course", "the longest chain of steps");
+    const rows = await page.$$eval(".course-steps li", (all) =>
+      all.map((one) => ({ critical: one.className === "critical", play: (one as HTMLElement).innerText.includes("no play") })),
+    );
+    expect(rows.some(({ critical }) => critical)).toBe(true);
+    for (const { critical, play } of rows) expect(play).toBe(critical);
+    await page.click(".course summary");
     await page.click(".steps li:nth-child(3) button");
     await page.waitForSelector(".step-card h1");
     const title = await text(page, ".step-card h1");

@@ -77,7 +77,8 @@ export type JobView = {
     readonly held: Held;
   })[];
   /** What holds the signature back, what changed since it was given, and what the build leaves over. */
-  readonly work: Omit<WorkOrder, "steps">;
+  /** `dayMinutes`: working minutes of a day. */
+  readonly work: Omit<WorkOrder, "steps"> & { readonly dayMinutes: number };
   readonly sheet: Sheet;
   readonly promises: readonly Promise[];
   /** What the build still lacks, empty when it is whole; and what all in would be with the first remedy of everything open. */
@@ -163,7 +164,13 @@ export function viewOf(
       })),
       held,
     })),
-    work: { signHeld: work.signHeld, changed: work.changed, staysInBox: work.staysInBox, goesBack: work.goesBack },
+    work: {
+      signHeld: work.signHeld,
+      changed: work.changed,
+      staysInBox: work.staysInBox,
+      goesBack: work.goesBack,
+      dayMinutes: house.hoursPerDay * 60,
+    },
     sheet: now.sheet,
     promises: now.promises,
     lacks: now.sheet.lines.length > 0 ? lacks(now.fit) : "",

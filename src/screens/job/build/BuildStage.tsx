@@ -14,6 +14,7 @@ import { useSettings } from "../../settings";
 import { Only } from "../../Only";
 import { useJob } from "../JobContext";
 import { Photos } from "../Photos";
+import { Course } from "./Course";
 import { DryRun } from "./DryRun";
 import { NumbersApart, SerialNumbers } from "./SerialNumbers";
 import "./build.css";
@@ -69,6 +70,7 @@ export function BuildStage() {
         {view.work.changed.length > 0 && <Changed />}
         <div ref={top} />
         <DryRun />
+        <Course />
         <StepCard key={shown.id} step={shown} number={index + 1} onDone={() => setPicked(null)} />
         <Photos key={`photos ${shown.id}`} step={shown.id} />
         <NumbersApart />

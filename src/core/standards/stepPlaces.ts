@@ -1,0 +1,21 @@
+import type { TaskId } from "./tasks";
+
+/** Where a step is done (common practice). The bike itself is in one place at a time: only what is done at the truing stand or the bench goes on beside it. */
+export type Place = "stand" | "truing stand" | "bench" | "paint corner" | "road" | "counter";
+
+/** A wheel or a part in hand, away from the bike. */
+export const BESIDE_THE_BIKE: ReadonlySet<Place> = new Set(["truing stand", "bench"]);
+
+const ELSEWHERE: Readonly<Partial<Record<TaskId, Place>>> = {
+  laceWheel: "truing stand",
+  laceOther: "truing stand",
+  checkWheel: "truing stand",
+  redish: "truing stand",
+  moveTyre: "bench",
+  paint: "paint corner",
+  roadTest: "road",
+  handOver: "counter",
+  revisit: "stand",
+};
+
+export const placeOf = (task: TaskId): Place => ELSEWHERE[task] ?? "stand";

@@ -1,0 +1,78 @@
+"use client";
+
+import { useMemo } from "react";
+import { networkOf, type Network } from "@/core/work/network";
+import { hours } from "@/ui/format";
+import { useJob } from "../JobContext";
+
+const SHOWN_SHORTER = 3;
+const percent = (part: number, whole: number) => `${((100 * part) / whole).toFixed(2)}%`;
+
+/** How what is left of the work hangs together: one line, which opens to a picture of it. */
+export function Course() {
+  const { view, setAt } = useJob();
+  const { steps, job, work } = view;
+  const net = useMemo(
+    () => networkOf(steps, (id) => job.ticks[id] !== undefined, work.dayMinutes),
+    [steps, job.ticks, work.dayMinutes],
+  );
+  if (net.nodes.length < 2) return null;
+  const titleOf = (id: string) => steps.find((step) => step.id === id)?.title ?? id;
+  const cures = steps.some((step) => step.waits.length > 0 && net.nodes.some((node) => node.id === step.id));
+  return (
+    <details className="course card">
+      <summary>
+        <b>What is left:</b> {hours(net.oneMin)} for one{cures && ", what cures among it"};{" "}
+        {saved(net) > 1 ? `with a second pair of hands ${hours(net.twoMin)}` : "a second pair of hands makes it no shorter"}
+      </summary>
+      <ol className="course-steps">
+        {net.nodes.map((node) => (
+          <li key={node.id} className={node.isCritical ? "critical" : ""}>
+            <button className="course-title" onClick={() => setAt(node.id)}>
+              {titleOf(node.id)}
+            </button>
+            <span className="small soft">{node.place}</span>
+            <span className="course-line" aria-hidden="true">
+              <span
+                className="course-bar"
+                style={{ left: percent(node.startMin, net.chainMin), width: percent(node.minutes, net.chainMin) }}
+              />
+              <span
+                className="course-cures"
+                style={{
+                  left: percent(node.startMin + node.minutes, net.chainMin),
+                  width: percent(node.curesMin, net.chainMin),
+                }}
+              />
+              <span
+                className="course-float"
+                style={{
+                  left: percent(node.startMin + node.minutes + node.curesMin, net.chainMin),
+                  width: percent(node.floatMin, net.chainMin),
+                }}
+              />
+            </span>
+            <span className="num small">{node.isCritical ? "no play" : `play ${hours(node.floatMin)}`}</span>
+          </li>
+        ))}
+      </ol>
+      <p className="small">
+        Dark: the longest chain of steps that wait for each other, {hours(net.chainMin)} ± {hours(net.chainSpreadMin)}. The others
+        may begin so much later as their thin line is long. The bike is in one place at a time; wheels go on beside it.
+        {cures && ` Hatched: what cures, without anybody; a day of it counts as a working day, ${hours(work.dayMinutes)}.`}
+      </p>
+      {net.shortens.length > 0 && (
+        <p className="small">
+          Done beforehand or bought ready, this shortens the chain most:{" "}
+          {net.shortens
+            .slice(0, SHOWN_SHORTER)
+            .map(({ id, byMin }) => `${titleOf(id)} (${hours(byMin)})`)
+            .join("; ")}
+          .
+        </p>
+      )}
+    </details>
+  );
+}
+
+const saved = ({ oneMin, twoMin }: Network) => oneMin - twoMin;
