@@ -6,6 +6,8 @@ import { isOpen } from "@/core/fit/finding";
 import { formatMoney } from "@/core/money/money";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { formatDay, formatMoment } from "@/core/units/date";
+import { AT, placeOf } from "@/core/standards/stepPlaces";
+import { networkOf } from "@/core/work/network";
 import { torqueText } from "@/core/work/torques";
 import type { PlacedOrder } from "@/core/supply/placedOrder";
 import { formatNumber } from "@/core/units/formatQuantity";
@@ -200,7 +202,7 @@ describe("the work order", () => {
       expect(at).toBeGreaterThan(0);
       const next = lines.indexOf(`${i + 2}. ${view.steps[i + 1]?.title}`);
       const mine = lines.slice(at, next < 0 ? undefined : next);
-      expect(mine[1]).toBe(`${Math.round(step.minutes)} min`);
+      expect(mine[1]).toBe(`${Math.round(step.minutes)} min ${AT[placeOf(step.id)]}`);
       for (const because of step.because) expect(mine).toContain(`${because.title}: ${because.says}`);
       const parts = step.parts.map(
         (p) =>
@@ -233,6 +235,12 @@ describe("the work order", () => {
       for (const part of step.parts) expect(before).toContain(`${part.name}${part.waits ? ` (${part.waits})` : ""}`);
       for (const tool of step.tools) expect(before).toContain(tool);
     }
+    // What must not wait: the chain's steps in their order, no other one.
+    const chain = networkOf(view.steps, (id) => view.job.ticks[id] !== undefined, view.work.dayMinutes).nodes;
+    const course = lines.slice(from, first).find((line) => line.startsWith("What must not wait: "))!;
+    const at = chain.map(({ id }) => course.indexOf(view.steps.find((step) => step.id === id)!.title));
+    expect(at.map((place) => place >= 0)).toEqual(chain.map((node) => node.isCritical));
+    expect(at.filter((place) => place >= 0)).toEqual(at.filter((place) => place >= 0).sort((a, b) => a - b));
     expect(texts(workPaper({ ...view, steps: [] }).content)).not.toContain("Before the first bolt");
     expect(texts(workPaper(await viewOf("Ivo")).content)).not.toContain("Before the first bolt");
   });

@@ -3,7 +3,9 @@ import type { JobView } from "@/core/job/view";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { TASKS } from "@/core/standards/tasks";
 import { formatMoment } from "@/core/units/date";
+import { AT, placeOf } from "@/core/standards/stepPlaces";
 import { dryRunOf } from "@/core/work/dryRun";
+import { networkOf } from "@/core/work/network";
 import { torqueText } from "@/core/work/torques";
 import { head, hours, jobNumber, openFindings, overrides } from "./jobHead";
 import type { Paper } from "./paper";
@@ -33,7 +35,7 @@ export function workPaper(view: JobView): Paper {
           ]
         : []),
       ...overrides(view),
-      ...(work.signHeld.stop ? [] : dryRun(view)),
+      ...(work.signHeld.stop ? [] : [...dryRun(view), ...course(view)]),
       ...shown.map((step) => stepBlock(step, steps.indexOf(step) + 1, view)),
       ...(work.signHeld.stop
         ? []
@@ -62,6 +64,20 @@ function dryRun({ steps, job, layout }: JobView): Content[] {
   ];
 }
 
+/** What of it must not wait: the longest chain, in its order, and what a second pair of hands is worth. */
+function course({ steps, job, work }: JobView): Content[] {
+  const net = networkOf(steps, (id) => job.ticks[id] !== undefined, work.dayMinutes);
+  if (net.nodes.length < 2) return [];
+  const titleOf = (id: string) => steps.find((step) => step.id === id)!.title;
+  const chain = net.nodes.filter((node) => node.isCritical).map((node) => titleOf(node.id));
+  return [
+    {
+      text: `What must not wait: ${chain.join("; then ")}. ${hours(net.oneMin)} for one, ${hours(net.twoMin)} for two, what cures among it.`,
+      margin: [0, 6, 0, 0],
+    },
+  ];
+}
+
 function stepBlock(step: StepView, number: number, view: JobView): Content {
   const tick = view.job.ticks[step.id];
   const numbers = (p: StepView["parts"][number]) => {
@@ -69,7 +85,7 @@ function stepBlock(step: StepView, number: number, view: JobView): Content {
     return !p.numbered ? "" : `, number ${noted.length > 0 ? noted.join(" and ") : "______________"}`;
   };
   const part = (p: StepView["parts"][number]) =>
-    `${p.quantity > 1 ? `${p.quantity} × ` : ""}${p.name}${p.waits ? ` (${p.waits})` : ""}${numbers(p)}`;
+    `${p.quantity > 1 ? `${p.quantity} × ` : ""}${p.name}${p.waits ? ` (${p.waits})` : !tick && p.bin ? ` (in ${p.bin})` : ""}${numbers(p)}`;
   const lines = [
     ...step.because.map((b) => `${b.title}: ${b.says}`),
     ...step.does,
@@ -85,7 +101,7 @@ function stepBlock(step: StepView, number: number, view: JobView): Content {
       {
         columns: [
           { text: `${number}. ${step.title}`, bold: true, fontSize: 11.5 },
-          { text: `${Math.round(step.minutes)} min`, alignment: "right", width: 60 },
+          { text: `${Math.round(step.minutes)} min ${AT[placeOf(step.id)]}`, alignment: "right", width: 150 },
         ],
       },
       ...lines.map((text) => ({ text })),

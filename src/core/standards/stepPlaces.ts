@@ -18,4 +18,14 @@ const ELSEWHERE: Readonly<Partial<Record<TaskId, Place>>> = {
   revisit: "stand",
 };
 
+/** A place as it is said of a step. */
+export const AT: Readonly<Record<Place, string>> = {
+  stand: "at the stand",
+  "truing stand": "at the truing stand",
+  bench: "at the bench",
+  "paint corner": "in the paint corner",
+  road: "on the road",
+  counter: "at the counter",
+};
+
 export const placeOf = (task: TaskId): Place => ELSEWHERE[task] ?? "stand";

@@ -3,6 +3,7 @@
 import { Input, type InputRef } from "antd";
 import { useEffect, useRef } from "react";
 import { CAUTIONS } from "@/core/standards/cautions";
+import { AT, placeOf } from "@/core/standards/stepPlaces";
 import { formatMoment } from "@/core/units/date";
 import { typedNumber } from "@/core/figures/schema";
 import { AskBefore, useEnterAsks } from "@/ui/AskBefore";
@@ -162,7 +163,7 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
   return (
     <article className="step-card">
       <p className="soft">
-        Step {number}, about {hours(step.minutes)} ± {Math.round(step.spread)}
+        Step {number}, {AT[placeOf(step.id)]}, about {hours(step.minutes)} ± {Math.round(step.spread)}
       </p>
       <h1>{step.title}</h1>
       {step.cautions.map((id) => (
@@ -202,7 +203,8 @@ function StepCard({ step, number, onDone }: { step: StepView; number: number; on
             {step.parts.map((part) => (
               <li key={part.id + part.from}>
                 {part.quantity > 1 && <span className="num">{part.quantity} × </span>}
-                {part.name} {part.waits && <b className="bad">{part.waits}</b>}
+                {part.name} {part.bin !== "" && !part.waits && !tick && <span className="soft small">in {part.bin}</span>}
+                {part.waits && <b className="bad">{part.waits}</b>}
                 {part.theirs === "awaited" && (
                   <button className="button" disabled={busy} onClick={() => void act({ do: "brought", partId: part.id })}>
                     It is here

@@ -23,7 +23,7 @@ export function Course() {
     <details className="course card">
       <summary>
         <b>What is left:</b> {hours(net.oneMin)} for one{cures && ", what cures among it"};{" "}
-        {saved(net) > 1 ? `with a second pair of hands ${hours(net.twoMin)}` : "a second pair of hands makes it no shorter"}
+        {saved(net) > 1 ? `with a second pair of hands ${hours(net.twoMin)}` : "a second pair of hands is no quicker"}
       </summary>
       <ol className="course-steps">
         {net.nodes.map((node) => (
