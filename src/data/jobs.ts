@@ -136,13 +136,19 @@ const ticketOf = (row: Pick<Row, (typeof LINE)[number]>): JobTicket => ({
   broken: null,
 });
 
-/** Lines of some jobs, be they open or put aside; of all of them for null. The lowest number first. */
-export async function linesOf(db: Knex, ids: readonly string[] | null): Promise<JobTicket[]> {
+/** All jobs there are, open or put aside, the lowest number first. */
+export const allJobIds = (db: Knex): Promise<string[]> => db<Row>("job").orderBy("number").pluck("id");
+
+/** Lines of some jobs, be they open or put aside. The lowest number first. */
+export async function linesOf(db: Knex, ids: readonly string[]): Promise<JobTicket[]> {
   const rows: Row[] = [];
-  const lines = () => db<Row>("job").select(...LINE);
-  if (ids === null) rows.push(...((await lines()) as Row[]));
   // A question holds so many values and no more.
-  else for (let i = 0; i < ids.length; i += 500) rows.push(...((await lines().whereIn("id", ids.slice(i, i + 500))) as Row[]));
+  for (let i = 0; i < ids.length; i += 500)
+    rows.push(
+      ...((await db<Row>("job")
+        .select(...LINE)
+        .whereIn("id", ids.slice(i, i + 500))) as Row[]),
+    );
   return rows.map(ticketOf).sort((a, b) => a.number - b.number);
 }
 

@@ -34,8 +34,12 @@ export async function jobList(
   const stale = await staleOf(db, list.rows, now);
   if (stale.length === 0) return list;
   const ids = stale.map((row) => row.id);
-  const waits = ids.length > SOON_DONE ? 0 : patienceMs;
-  const broken = await Promise.race([bring(ids, now), sleep(waits, {} as Broken, { ref: false })]);
+  if (ids.length > SOON_DONE) {
+    // Who brings them tells nobody: the next look at the list does.
+    void bring(ids, now).catch(() => undefined);
+    return { ...list, behind: ids.length };
+  }
+  const broken = await Promise.race([bring(ids, now), sleep(patienceMs, {} as Broken, { ref: false })]);
   const again = await listJobs(db, find, limit, listing);
   const rows = again.rows.map((row) => ({ ...row, broken: broken[row.id] ?? null }));
   const behind = await staleOf(
@@ -76,8 +80,8 @@ async function upToDate(db: Knex, lines: readonly JobTicket[], now: string): Pro
   return rows;
 }
 
-/** Brings lines up to date: of these jobs, or of all of them. @returns those that do not read */
-export async function bringLines(db: Knex, ids: readonly string[] | null, now: string): Promise<Broken> {
+/** Brings the lines of these jobs up to date. @returns those that do not read */
+export async function bringLines(db: Knex, ids: readonly string[], now: string): Promise<Broken> {
   const rows = await upToDate(db, await linesOf(db, ids), now);
   return Object.fromEntries(rows.flatMap((row) => (row.broken === null ? [] : [[row.id, row.broken]])));
 }

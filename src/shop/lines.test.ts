@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { STAGE_NAMES } from "@/core/job/stageNames";
-import { heldByOthers, findJob, lessOwn, listJobs } from "@/data/jobs";
+import { allJobIds, heldByOthers, findJob, lessOwn, listJobs } from "@/data/jobs";
 import { NOW, openDemoShop } from "../../tests/demoShop";
 import { saveHouse } from "../../tests/saveHouse";
 import { buyingPage, placeJoint } from "./buying";
@@ -67,7 +67,7 @@ test("a job that does not read is named and holds up none; a sweep of all brings
   expect([shown.behind, shown.rows.find((one) => one.id === sound!.id)!.broken]).toEqual([0, null]);
   await db("job").where({ id: broken!.id }).update({ body: row.body });
   await otherRules();
-  expect(await bringLines(db, null, NOW)).toEqual({});
+  expect(await bringLines(db, await allJobIds(db), NOW)).toEqual({});
   const bench = await benchOf(db, NOW, "", null);
   const held = await heldByOthers(db, "");
   for (const aside of [false, true])
