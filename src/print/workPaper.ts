@@ -5,7 +5,7 @@ import { TASKS } from "@/core/standards/tasks";
 import { formatMoment } from "@/core/units/date";
 import { AT, placeOf } from "@/core/standards/stepPlaces";
 import { dryRunOf } from "@/core/work/dryRun";
-import { networkOf } from "@/core/work/network";
+import { isQuicker, networkOf } from "@/core/work/network";
 import { torqueText } from "@/core/work/torques";
 import { head, hours, jobNumber, openFindings, overrides } from "./jobHead";
 import type { Paper } from "./paper";
@@ -72,7 +72,7 @@ function course({ steps, job, work }: JobView): Content[] {
   const chain = net.nodes.filter((node) => node.isCritical).map((node) => titleOf(node.id));
   return [
     {
-      text: `What must not wait: ${chain.join("; then ")}. ${hours(net.oneMin)} for one, ${hours(net.twoMin)} for two, what cures among it.`,
+      text: `What must not wait: ${chain.join("; then ")}. ${hours(net.oneMin)} for one${isQuicker(net) ? `, ${hours(net.twoMin)} for two` : "; a second pair of hands is no quicker"}${net.nodes.some((node) => node.curesMin > 0) ? ", what cures among it" : ""}.`,
       margin: [0, 6, 0, 0],
     },
   ];

@@ -1,5 +1,6 @@
 import { parentPort } from "node:worker_threads";
-import { SEARCH_STEPS, searchBuying } from "@/shop/buyingSearch";
+import { SEARCH_STEPS } from "@/core/supply/searchStep";
+import { searchBuying } from "@/shop/buyingSearch";
 import type { SlateInput } from "./buyingPool";
 import { isStopped, write } from "./slate";
 

@@ -1,5 +1,6 @@
 import { Worker } from "node:worker_threads";
-import { SEARCH_STEPS, type Searched, type SearchInput, type SearchStep } from "@/shop/buyingSearch";
+import { SEARCH_STEPS, type SearchStep } from "@/core/supply/searchStep";
+import type { Searched, SearchInput } from "@/shop/buyingSearch";
 import type { Helpers } from "@/shop/buying";
 import type { Search } from "@/shop/searches";
 import { bringAside } from "./linesPool";

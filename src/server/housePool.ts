@@ -3,26 +3,27 @@ import { bad, type Result } from "@/core/result";
 import { databaseFile } from "@/data/connection";
 import type { HousePreview, Preview } from "@/shop/houseRules";
 import { Pool } from "./pool";
+import { newSlate, stop, type Slate } from "./slate";
 
 /** So long somebody waits to see what a rule would change; what was not gone through by then is counted. */
 const BUDGET_MS = 4_000;
 const DEADLINE_MS = BUDGET_MS + 6_000;
 
-/** @property gone set to 1 when nobody waits any more */
+/** @property gone stopped when nobody waits any more */
 export type TryInput = {
   readonly file: string;
   readonly raw: unknown;
   readonly now: string;
   readonly budgetMs: number;
-  readonly gone: Int32Array;
+  readonly gone: Slate;
 };
 
 const pool = new Pool<TryInput, Result<HousePreview>>(() => new Worker(new URL("./house.worker.ts", import.meta.url)), 8, 1);
 
 /** What other house rules would change, worked out beside the server's thread. */
 export const previewAside: Preview = async (raw, now, left) => {
-  const gone = new Int32Array(new SharedArrayBuffer(4));
-  const goes = () => void Atomics.store(gone, 0, 1);
+  const gone = newSlate();
+  const goes = () => stop(gone);
   left.addEventListener("abort", goes, { once: true });
   const answer = await pool.run({ file: databaseFile(), raw, now, budgetMs: BUDGET_MS, gone }, DEADLINE_MS);
   left.removeEventListener("abort", goes);

@@ -1,12 +1,10 @@
 import { parentPort } from "node:worker_threads";
 import type { Knex } from "knex";
 import { bad, type Result } from "@/core/result";
-import { connect } from "@/data/connection";
 import { troubleOf } from "@/data/trouble";
 import { previewPrices, takeListBack, takePrices } from "@/shop/priceLists";
 import type { PricesInput } from "./pricesPool";
-
-const shops = new Map<string, Knex>();
+import { shopIn } from "./shopIn";
 
 function worked(shop: Knex, input: PricesInput): Promise<Result<unknown>> {
   if (input.what === "previewPrices") return previewPrices(shop, ...input.with);
@@ -16,9 +14,7 @@ function worked(shop: Knex, input: PricesInput): Promise<Result<unknown>> {
 
 /** Price lists beside the server's thread, on a connection of its own: thousands of rows are read, checked and stored. */
 parentPort!.on("message", (input: PricesInput) => {
-  const shop = shops.get(input.file) ?? connect(input.file);
-  shops.set(input.file, shop);
-  void worked(shop, input)
+  void worked(shopIn(input.file), input)
     .catch((error: unknown) => bad(troubleOf(error) ?? "The list could not be worked through: nothing was stored."))
     .then((answer) => parentPort!.postMessage(answer));
 });

@@ -10,6 +10,7 @@ import type { Offer } from "@/core/parts/part";
 import { bad, good, type Result } from "@/core/result";
 import { totalOf, type DaysOf } from "@/core/supply/frontier";
 import { needsOf, SHELF, shelfNeeds, type JobNeeds, type Need } from "@/core/supply/needs";
+import type { Searching } from "@/core/supply/searchStep";
 import { expectedDay } from "@/core/supply/expected";
 import { daysBetween } from "@/core/supply/orderDay";
 import { dueDay } from "@/core/supply/standing";
@@ -39,7 +40,7 @@ import { jobList, type BringLines } from "./jobList";
 import { benchOf, hashOf } from "./jobView";
 import { storeEdit } from "./perform";
 import { requestSchema } from "./request";
-import { searchFor, searchHere, searchOn, stopSearch, type Search, type Searching } from "./searches";
+import { searchFor, searchHere, searchOn, stopSearch, type Search } from "./searches";
 import { assessOn, type Bench } from "./useCase";
 import { wallClock } from "./wallClock";
 

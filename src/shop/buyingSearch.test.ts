@@ -1,7 +1,8 @@
 import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import { dice } from "../../tests/dice";
 import { market } from "../../tests/market";
-import { daysKey, searchBuying, SEARCH_STEPS, type Searched, type SearchInput, type SearchStep } from "./buyingSearch";
+import { SEARCH_STEPS, type SearchStep } from "@/core/supply/searchStep";
+import { daysKey, searchBuying, type Searched, type SearchInput } from "./buyingSearch";
 import { searchFor, searchHere, searchOn, stopSearch, type UnderWay } from "./searches";
 
 function inputOf(lines: number, suppliers: number, seed: number, at: number | null): SearchInput {

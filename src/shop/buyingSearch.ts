@@ -3,6 +3,7 @@ import type { HouseRules } from "@/core/house/houseRules";
 import { Catalogue } from "@/core/parts/catalogue";
 import type { Offer, Part, Supplier } from "@/core/parts/part";
 import { frontierSteps, frontOf, totalOf, type FrontierPoint } from "@/core/supply/frontier";
+import type { SearchStep } from "@/core/supply/searchStep";
 import { supplyPlan, type SupplyPlan, type Want } from "@/core/supply/supplyPlan";
 import { provePlan } from "./provePlan";
 
@@ -31,16 +32,6 @@ export type Searched = {
   readonly apartMinor: number | null;
   /** Whether it was stopped before it had weighed everything. */
   readonly stopped: boolean;
-};
-
-/** What a search is at: `waiting` for another one, `weighing` the days that were asked for, `proving` them, the other `days`, jobs `apart`. */
-export const SEARCH_STEPS = ["waiting", "weighing", "proving", "days", "apart"] as const;
-/** @property leastMinor what the proposal costs so far; null before there is one */
-export type SearchStep = {
-  readonly what: (typeof SEARCH_STEPS)[number];
-  readonly done: number;
-  readonly of: number;
-  readonly leastMinor: number | null;
 };
 
 /** Who watches a search, and may stop it: it ends with what stands by then. */

@@ -1,4 +1,5 @@
-import { searchBuying, type SearchInput, type SearchStep, type Searched } from "./buyingSearch";
+import type { Searching, SearchStep } from "@/core/supply/searchStep";
+import { searchBuying, type SearchInput, type Searched } from "./buyingSearch";
 
 /** A search that somebody works out. */
 export type UnderWay = {
@@ -31,8 +32,6 @@ type Run = UnderWay & { asked: number; waiting: number; dropped: boolean };
 const kept = new Map<string, Searched>();
 const running = new Map<string, Run>();
 
-/** A search that is not done yet, as its page shows it. */
-export type Searching = SearchStep & { readonly id: string };
 export type Found = { readonly found: Searched | null; readonly searching: Searching | null };
 
 /**

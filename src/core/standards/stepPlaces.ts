@@ -15,7 +15,6 @@ const ELSEWHERE: Readonly<Partial<Record<TaskId, Place>>> = {
   paint: "paint corner",
   roadTest: "road",
   handOver: "counter",
-  revisit: "stand",
 };
 
 /** A place as it is said of a step. */

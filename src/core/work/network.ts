@@ -39,9 +39,12 @@ export type Network = {
   readonly twoMin: number;
   /** No order of work with two people is shorter. */
   readonly twoAtLeastMin: number;
-  /** Steps of the longest chain, and by how much it is shorter when one of them is done beforehand or elsewhere; the most first. */
+  /** Steps of the longest chain, and by how much at the most it is shorter with what is saved on one of them; the most first. */
   readonly shortens: readonly { readonly id: TaskId; readonly byMin: number }[];
 };
+
+/** Whether a second person gains a minute or more. */
+export const isQuicker = ({ oneMin, twoMin }: Pick<Network, "oneMin" | "twoMin">): boolean => oneMin - twoMin >= 1;
 
 type Arc = { readonly from: number; readonly to: number; readonly lag: number };
 

@@ -8,6 +8,7 @@ import { Behind } from "@/ui/Behind";
 import { Instead } from "@/ui/Instead";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
+import type { Searching } from "@/core/supply/searchStep";
 import { missingPieces, orderedPieces } from "@/core/supply/pieces";
 import type { Purchase } from "@/core/supply/purchaseSchema";
 import type { Landed } from "@/core/supply/landed";
@@ -18,7 +19,7 @@ import { money, signedMoney } from "@/ui/format";
 import { ForUsAlone } from "../ForUsAlone";
 import { Only } from "../Only";
 import { useSettings } from "../settings";
-import { SearchUnderWay, type Searching } from "./SearchUnderWay";
+import { SearchUnderWay } from "./SearchUnderWay";
 import { useDeskNews } from "./useDeskNews";
 import "./buying.css";
 
@@ -91,6 +92,7 @@ export type Buying = {
 };
 export type PlaceJointOrder = (raw: unknown, by: string) => Promise<{ ok: true; value: string } | { ok: false; says: string }>;
 
+const NO_ANSWER = "The bench does not answer: what stands here may be old.";
 const AGAIN_MS = 1_500;
 /** A search is asked for sooner: its answer waits by itself. */
 const SEARCH_AGAIN_MS = 300;
@@ -116,7 +118,12 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
     const mine = (turn.current += 1);
     const answer = await fetch("/api/buying", { method: "POST", body: JSON.stringify(wish) }).catch(() => null);
     if (mine !== turn.current) return;
-    if (!answer?.ok) return setSays({ ok: false, text: "The bench does not answer: what stands here may be old." });
+    if (!answer?.ok) {
+      setSays({ ok: false, text: NO_ANSWER });
+      // A page that follows by itself asks again, as soon as somebody answers.
+      return setPage((last) => ({ ...last }));
+    }
+    setSays((said) => (said?.text === NO_ANSWER ? null : said));
     setPage((await answer.json()) as Buying);
   };
   // Another proposal is asked for once the hand rests.
@@ -129,7 +136,7 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
   // As long as needs or the proposal are being worked out, they are asked for again.
   useEffect(() => {
     if (page.behind === 0 && !page.searching) return;
-    const timer = setTimeout(() => void load(asked), page.searching ? SEARCH_AGAIN_MS : AGAIN_MS);
+    const timer = setTimeout(() => void load(asked), page.searching && says?.text !== NO_ANSWER ? SEARCH_AGAIN_MS : AGAIN_MS);
     return () => clearTimeout(timer);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the page that came last decides
   }, [page]);
@@ -166,9 +173,11 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
         <span className="soft">
           {page.searching
             ? "The cheapest orders are being looked for."
-            : page.orders.length === 0
-              ? "Nothing is to be ordered for the jobs that are ticked."
-              : `${pieces} pieces in ${page.orders.length} ${page.orders.length === 1 ? "order" : "orders"}, for ${forWhom(page.jobs)}.`}
+            : page.behind > 0
+              ? "The needs are being worked out."
+              : page.orders.length === 0
+                ? "Nothing is to be ordered for the jobs that are ticked."
+                : `${pieces} pieces in ${page.orders.length} ${page.orders.length === 1 ? "order" : "orders"}, for ${forWhom(page.jobs)}.`}
         </span>
         <span className="fill" />
         <FindOrder />

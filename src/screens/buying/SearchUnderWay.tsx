@@ -1,13 +1,6 @@
 import { Progress } from "antd";
+import type { Searching } from "@/core/supply/searchStep";
 import { money } from "@/ui/format";
-
-export type Searching = {
-  readonly id: string;
-  readonly what: "waiting" | "weighing" | "proving" | "days" | "apart";
-  readonly done: number;
-  readonly of: number;
-  readonly leastMinor: number | null;
-};
 
 const WHAT: Readonly<Record<Searching["what"], string>> = {
   waiting: "Another search is done first.",

@@ -1,7 +1,7 @@
 "use client";
 
 import { useMemo } from "react";
-import { networkOf, type Network } from "@/core/work/network";
+import { isQuicker, networkOf } from "@/core/work/network";
 import { hours } from "@/ui/format";
 import { useJob } from "../JobContext";
 
@@ -18,12 +18,12 @@ export function Course() {
   );
   if (net.nodes.length < 2) return null;
   const titleOf = (id: string) => steps.find((step) => step.id === id)?.title ?? id;
-  const cures = steps.some((step) => step.waits.length > 0 && net.nodes.some((node) => node.id === step.id));
+  const cures = net.nodes.some((node) => node.curesMin > 0);
   return (
     <details className="course card">
       <summary>
         <b>What is left:</b> {hours(net.oneMin)} for one{cures && ", what cures among it"};{" "}
-        {saved(net) > 1 ? `with a second pair of hands ${hours(net.twoMin)}` : "a second pair of hands is no quicker"}
+        {isQuicker(net) ? `with a second pair of hands ${hours(net.twoMin)}` : "a second pair of hands is no quicker"}
       </summary>
       <ol className="course-steps">
         {net.nodes.map((node) => (
@@ -59,11 +59,12 @@ export function Course() {
       <p className="small">
         Dark: the longest chain of steps that wait for each other, {hours(net.chainMin)} ± {hours(net.chainSpreadMin)}. The others
         may begin so much later as their thin line is long. The bike is in one place at a time; wheels go on beside it.
+        {net.twoMin > net.twoAtLeastMin + 1 && ` No order of work with two is under ${hours(net.twoAtLeastMin)}.`}
         {cures && ` Hatched: what cures, without anybody; a day of it counts as a working day, ${hours(work.dayMinutes)}.`}
       </p>
       {net.shortens.length > 0 && (
         <p className="small">
-          Done beforehand or bought ready, this shortens the chain most:{" "}
+          What is saved on these shortens the chain, by so much at the most:{" "}
           {net.shortens
             .slice(0, SHOWN_SHORTER)
             .map(({ id, byMin }) => `${titleOf(id)} (${hours(byMin)})`)
@@ -74,5 +75,3 @@ export function Course() {
     </details>
   );
 }
-
-const saved = ({ oneMin, twoMin }: Network) => oneMin - twoMin;

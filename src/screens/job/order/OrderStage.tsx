@@ -74,7 +74,10 @@ export function OrderStage() {
       )}
       {!sheet.plan.proved && (
         <p className="note">
-          So many suppliers offer these lines that not every way to share them out was weighed: a cheaper one may exist.
+          So many suppliers offer these lines that not every way to share them out was weighed:{" "}
+          {sheet.plan.withinPercent === undefined
+            ? "a cheaper one may exist."
+            : `one that is cheaper by up to ${sheet.plan.withinPercent} % may exist, none by more.`}
         </p>
       )}
       {[...job.orders].reverse().map((order) => (
