@@ -100,6 +100,12 @@ const SEARCH_AGAIN_MS = 300;
 /** A job's number as on its ticket; the shelf has none. */
 export const tag = (number: number | undefined) => (number ? String(number).padStart(4, "0") : "shelf");
 
+/** Whether two pages buy for the same. */
+const forSame = (one: readonly Job[], other: readonly Job[]) => {
+  const included = (jobs: readonly Job[]) => jobs.flatMap((job) => (job.included ? [job.jobId] : [])).join();
+  return included(one) === included(other);
+};
+
 function forWhom(all: readonly Job[]): string {
   const jobs = all.filter((job) => job.included && job.number > 0).length;
   const shelf = all.some((job) => job.included && job.number === 0);
@@ -124,7 +130,11 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
       return setPage((last) => ({ ...last }));
     }
     setSays((said) => (said?.text === NO_ANSWER ? null : said));
-    setPage((await answer.json()) as Buying);
+    const next = (await answer.json()) as Buying;
+    // Of the same jobs the days are known already: the slider stays under the hand while one of them is looked for.
+    setPage((last) =>
+      next.searching && forSame(next.jobs, last.jobs) ? { ...next, frontier: last.frontier, days: wish.days ?? last.days } : next,
+    );
   };
   // Another proposal is asked for once the hand rests.
   useEffect(() => {
@@ -230,27 +240,29 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
               onStop={() => void load({ ...asked, stop: page.searching!.id })}
             />
           )}
-          {page.orders.length > 0 && (
+          {(page.orders.length > 0 || page.frontier.length > 0) && (
             <div className="card buying-sum">
-              <div className="buying-total">
-                <b className="num">{money(page.totalMinor, page.currency)}</b>
-                <span className="soft">
-                  {saved > 0 && <>{money(saved, page.currency)} less than job by job. </>}
-                  {page.proved
-                    ? "Proved: nothing is cheaper within these days."
-                    : page.withinPercent !== null
-                      ? `Proved: nothing is cheaper by more than ${page.withinPercent} % within these days.`
-                      : "Not every way was weighed: a cheaper one may exist."}
-                </span>
-                {page.stopped !== null && (
-                  <span className="buying-stopped">
-                    The search was stopped: days that are missing below were not weighed.
-                    <button className="button quiet small" onClick={() => void load({ ...asked, on: page.stopped! })}>
-                      Search on
-                    </button>
+              {page.orders.length > 0 && (
+                <div className="buying-total">
+                  <b className="num">{money(page.totalMinor, page.currency)}</b>
+                  <span className="soft">
+                    {saved > 0 && <>{money(saved, page.currency)} less than job by job. </>}
+                    {page.proved
+                      ? "Proved: nothing is cheaper within these days."
+                      : page.withinPercent !== null
+                        ? `Proved: nothing is cheaper by more than ${page.withinPercent} % within these days.`
+                        : "Not every way was weighed: a cheaper one may exist."}
                   </span>
-                )}
-              </div>
+                  {page.stopped !== null && (
+                    <span className="buying-stopped">
+                      The search was stopped: days that are missing below were not weighed.
+                      <button className="button quiet small" onClick={() => void load({ ...asked, on: page.stopped! })}>
+                        Search on
+                      </button>
+                    </span>
+                  )}
+                </div>
+              )}
               <Hurry page={page} onDays={(days) => setAsked({ jobs: ticked, days })} />
               {page.later.length > 0 && (
                 <p className="small soft">
