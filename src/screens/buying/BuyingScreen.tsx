@@ -148,8 +148,8 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
     if (page.behind === 0 && !page.searching) return;
     const timer = setTimeout(() => void load(asked), page.searching && says?.text !== NO_ANSWER ? SEARCH_AGAIN_MS : AGAIN_MS);
     return () => clearTimeout(timer);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the page that came last decides
-  }, [page]);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the page that came last decides, and what is asked now: an older wish is asked no more
+  }, [page, asked]);
   const included = page.jobs.filter((job) => job.included).map((job) => job.jobId);
   // What is ticked runs ahead of the proposal: of two quick clicks neither is lost.
   const ticked = asked.jobs ?? included;
@@ -263,7 +263,7 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
                   )}
                 </div>
               )}
-              <Hurry page={page} onDays={(days) => setAsked({ jobs: ticked, days })} />
+              <Hurry page={page} asked={asked.days} onDays={(days) => setAsked({ jobs: ticked, days })} />
               {page.later.length > 0 && (
                 <p className="small soft">
                   Nobody has sooner: {page.later.slice(0, 3).join("; ")}
@@ -352,12 +352,11 @@ function FindOrder() {
 }
 
 /** From the cheapest to the earliest: what each day sooner costs. */
-function Hurry({ page, onDays }: { page: Buying; onDays: (days: number) => void }) {
+function Hurry({ page, asked, onDays }: { page: Buying; asked: number | null; onDays: (days: number) => void }) {
   const points = page.frontier;
-  const at = Math.max(
-    0,
-    points.findIndex((point) => point.days === page.days),
-  );
+  const placeOf = (days: number | null) => points.findIndex((point) => point.days === days);
+  // It goes with the hand, not with the answer.
+  const at = Math.max(0, placeOf(asked) < 0 ? placeOf(page.days) : placeOf(asked));
   if (points.length < 2) return <p className="small soft">Nothing comes sooner for more money.</p>;
   const cheapest = points.at(-1)!.totalMinor;
   return (
