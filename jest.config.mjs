@@ -12,7 +12,7 @@ const config = {
   testEnvironment: "node",
   maxWorkers: 2,
   // No test is timed: what hangs ends, what is slow on a busy machine does not fail.
-  testTimeout: 60_000,
+  testTimeout: 300_000,
   roots: ["<rootDir>/src"],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
   moduleNameMapper: {

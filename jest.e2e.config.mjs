@@ -4,7 +4,6 @@ const config = {
   ...unit,
   roots: ["<rootDir>/tests/e2e"],
   testMatch: ["**/*.e2e.ts"],
-  testTimeout: 120000,
   globalSetup: "<rootDir>/tests/e2e/demoShop.ts",
 };
 

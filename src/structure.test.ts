@@ -148,3 +148,14 @@ test("no other screen loads the library of schemas, a tenth of a page: what it n
   }
   expect([...found].sort()).toEqual([...READS_SCHEMAS].sort());
 });
+
+test("no test has a limit of its own: one that is slow on a busy machine is not wrong", () => {
+  const limited = [SRC, join(SRC, "..", "tests")].flatMap((folder) =>
+    readdirSync(folder, { recursive: true, encoding: "utf8" })
+      .filter((file) => /\.(test|e2e)\.tsx?$/.test(file))
+      .filter((file) =>
+        /^ *(\}, [\d_]{4,}\);|[\d_]{4,},\n *\);|jest\.setTimeout)/m.test(readFileSync(join(folder, file), "utf8")),
+      ),
+  );
+  expect(limited).toEqual([]);
+});

@@ -292,7 +292,7 @@ describe("the rest", () => {
       expect([line, (await gull(line)).exit]).toEqual([line, 2]);
     process.env.GULL_DB = join(folder, "none.sqlite");
     await demo.close();
-  }, 60_000);
+  });
   test("a file that is no shop is told and left as it is", async () => {
     const file = join(folder, "notes.txt");
     process.env.GULL_DB = file;
@@ -379,5 +379,5 @@ describe("the rest", () => {
     expect((await listJobs(db, "", 1)).total).toBe(12);
     await db.destroy();
     process.env.GULL_DB = join(folder, "none.sqlite");
-  }, 60_000);
+  });
 });

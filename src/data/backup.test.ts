@@ -80,7 +80,7 @@ test("taken at any moment while somebody writes, it is one moment of the shop: e
   await writer;
   expect(sizes).toEqual([...sizes].sort((a, b) => a - b));
   await shop.destroy();
-}, 60_000);
+});
 
 test("a shop that is open is not replaced, and nothing is changed", async () => {
   const shop = await openDatabase(at("shop.sqlite"));

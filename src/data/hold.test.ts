@@ -46,7 +46,7 @@ test("another program that holds the database for a moment is waited for, and no
   await other.raw("commit");
   await other.destroy();
   expect(await done).toMatchObject({ ok: true });
-}, 20_000);
+});
 
 test("one that does not let go is told in words, nothing is stored, and afterwards all is as before", async () => {
   const other = connect(file);
@@ -58,14 +58,14 @@ test("one that does not let go is told in words, nothing is stored, and afterwar
   expect(troubleOf(error)).toContain("Another program holds the shop's database: nothing was stored");
   expect(await version()).toBe(before);
   expect(await note("again")).toMatchObject({ ok: true });
-}, 20_000);
+});
 
 test("killed in the middle, again and again: what was acknowledged is there, and the shop reads", async () => {
   const told = await killAgainAndAgain({ file, id, kills: 3, seed: 13 });
   expect(told.kills).toBe(3);
   expect(told.acknowledged).toBeGreaterThan(0);
   expect([told.lost, told.unreadable]).toEqual([0, 0]);
-}, 60_000);
+});
 
 test("two processes write on one file: every edit is stored or told to be stale, and none is lost", async () => {
   const script = `
@@ -102,7 +102,7 @@ test("two processes write on one file: every edit is stored or told to be stale,
   } finally {
     rmSync(program, { force: true });
   }
-}, 60_000);
+});
 
 test("a full disk is told by name, nothing is stored, and when there is room again it goes on", async () => {
   const [{ page_count }] = (await db.raw("pragma page_count")) as [{ page_count: number }];
@@ -125,7 +125,7 @@ test("a full disk is told by name, nothing is stored, and when there is room aga
     .where("job_id", "in", db("job").where("customer", "like", "xx%").select("id"))
     .delete();
   await db("job").where("customer", "like", "xx%").delete();
-}, 60_000);
+});
 
 test("one row that was altered from outside is named and stepped around: jobs, their lines, settings, suppliers", async () => {
   const broken = (await listJobs(db, "Jory", 1)).rows[0]!.id;
@@ -150,7 +150,7 @@ test("one row that was altered from outside is named and stepped around: jobs, t
   await db("setting").insert({ key: "house", value: "{" }).onConflict("key").merge();
   expect((await openJob(db, id, NOW))?.job.id).toBe(id);
   await db("setting").where({ key: "house" }).delete();
-}, 30_000);
+});
 
 test("a shop of an older application is copied before it is brought up to date, and one of a newer is refused as it is", async () => {
   const old = join(folder, "old", "shop.sqlite");
@@ -182,7 +182,7 @@ test("a shop of an older application is copied before it is brought up to date, 
   await newer.destroy();
   await expect(openDatabase(old)).rejects.toThrow(NoShop);
   await expect(lookAt(old)).rejects.toThrow("999_from_tomorrow");
-}, 30_000);
+});
 
 test("what the process wrote is in the named file when it ends by itself: a copy of that file alone is the whole shop", async () => {
   const own = join(folder, "own.sqlite");
@@ -203,7 +203,7 @@ test("what the process wrote is in the named file when it ends by itself: a copy
   const read = connect(alone, true);
   expect(await read("job").select("customer")).toEqual([{ customer: "Last" }]);
   await read.destroy();
-}, 30_000);
+});
 
 test("a folder that cannot be made is one line", async () => {
   writeFileSync(join(folder, "a-file"), "");
@@ -213,7 +213,7 @@ test("a folder that cannot be made is one line", async () => {
     encoding: "utf8",
   });
   expect([told.status, told.stderr.split("\n").filter((line) => /^\s+at /.test(line))]).toEqual([2, []]);
-}, 30_000);
+});
 
 test.each([
   ["SQLITE_FULL", "The disk is full"],

@@ -348,5 +348,5 @@ describe("the list of thousands", () => {
     expect((await db.raw("select count(*) as n from job_find where rowid = ?", [gone!.number])) as { n: number }[]).toEqual([
       { n: 0 },
     ]);
-  }, 60_000);
+  });
 });

@@ -428,5 +428,5 @@ describe("PDF", () => {
       expect(isPdf(await pdfOf(workPaper(view)))).toBe(true);
       for (const order of view.job.orders) expect(isPdf(await pdfOf(orderPaper(view, order)))).toBe(true);
     }
-  }, 30_000);
+  });
 });

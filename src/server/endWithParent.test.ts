@@ -41,4 +41,4 @@ test("a server whose parent is killed ends too, and its port is free again", asy
   }
   expect(free).not.toBeNull();
   free!.close();
-}, 30_000);
+});

@@ -14,7 +14,7 @@ import { searchHere } from "./searches";
 let shop: Awaited<ReturnType<typeof openDemoShop>>;
 beforeAll(async () => {
   shop = await openDemoShop();
-}, 120_000);
+});
 afterAll(() => shop.close());
 
 const LATER = "2026-12-01T10:00:00.000Z";

@@ -16,7 +16,7 @@ let maud: string;
 beforeAll(async () => {
   shop = await openDemoShop();
   maud = (await listJobs(shop.db, "Maud", 1)).rows[0]!.id;
-}, 120_000);
+});
 afterAll(() => shop.close());
 
 const act = async (command: Command, jobId = maud) => {

@@ -15,8 +15,6 @@ import { findJob, listJobs } from "@/data/jobs";
 import { houseRules } from "@/data/settings";
 
 const TODAY = NOW.slice(0, 10);
-// Some forty rides a test.
-jest.setTimeout(60_000);
 let db: Knex;
 let close: () => Promise<void>;
 let bench: Bench;
@@ -24,7 +22,7 @@ let bench: Bench;
 beforeAll(async () => {
   ({ db, close } = await openDemoShop());
   bench = { catalogue: await loadCatalogue(db), house: await houseRules(db), today: TODAY };
-}, 120_000);
+});
 afterAll(() => close());
 
 const jobOf = async (customer: string): Promise<Job> => (await findJob(db, (await listJobs(db, customer, 1)).rows[0]!.id))!;

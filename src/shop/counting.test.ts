@@ -6,7 +6,7 @@ import { countPart, storePart } from "./parts";
 let shop: Awaited<ReturnType<typeof openDemoShop>>;
 beforeAll(async () => {
   shop = await openDemoShop();
-}, 120_000);
+});
 afterAll(() => shop.close());
 
 test("a label's code leads to its part and to no other, however a reader writes it; then it is counted by what it says", async () => {

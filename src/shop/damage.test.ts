@@ -15,7 +15,7 @@ import { openPart } from "./parts";
 let shop: Awaited<ReturnType<typeof openDemoShop>>;
 beforeAll(async () => {
   shop = await openDemoShop();
-}, 120_000);
+});
 afterAll(() => shop.close());
 
 const HEAD = { shop: { name: "The Slip", address: "3 Slip", deliverTo: "3 Slip", billTo: "3 Slip" }, customerNumber: "" };

@@ -34,7 +34,7 @@ beforeAll(async () => {
   const made = await placeJoint(shop.db, wish, NOW, "Ida");
   if (!made.ok) throw new Error(made.error);
   placed = (await listPurchases(shop.db, { closed: false, limit: 1 })).rows[0]!;
-}, 120_000);
+});
 afterAll(async () => {
   for (const desk of desks) desk.server.close();
   await shop.close();
@@ -73,7 +73,7 @@ test("without a desk, with one that is down, and with one that answers too late:
   expect(await send()).toEqual({ ok: true, value: `${placed.number} is sent to ${placed.supplierName}.` });
   expect(desk.orders.size).toBe(1);
   expect((await now()).desk).toMatchObject({ state: "sent" });
-}, 30_000);
+});
 
 test("news come in once and in order, whoever asks at once; a day moves the order and its jobs, and who must be told is named", async () => {
   await listening({ delayEvery: 1, delayDays: 30, dearerEvery: 1 });
@@ -103,7 +103,7 @@ test("news come in once and in order, whoever asks at once; a day moves the orde
   }
   expect(await ask()).toEqual({ ok: true, value: "Nothing new." });
   expect(await now()).toEqual(after);
-}, 30_000);
+});
 
 test("a desk that answers nonsense: nothing is taken in of it, each is told, and what is sound beside it is heard", async () => {
   let body = "<html>";
@@ -140,7 +140,7 @@ test("a desk that answers nonsense: nothing is taken in of it, each is told, and
   expect(many).toHaveLength(200);
   expect(many.at(-1)!.says).toContain("D399");
   server.close();
-}, 60_000);
+});
 
 test("a day told by telephone moves the order and its jobs; news never disturb who counts what came", async () => {
   const before = await now();

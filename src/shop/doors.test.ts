@@ -28,7 +28,7 @@ beforeAll(async () => {
   ({ db, close } = shop);
   catalogue = await loadCatalogue(db);
   jobs = await Promise.all((await listJobs(db, "", 50)).rows.map(async (row) => (await findJob(db, row.id))!));
-}, 60_000);
+});
 afterAll(async () => {
   await close();
   rmSync(folder, { recursive: true });
@@ -74,7 +74,7 @@ test("a nonsense figure of any item, on every demo job that looks at it, is aske
   }
   expect(wrong).toEqual([]);
   expect(items.size).toBeGreaterThan(60);
-}, 60_000);
+});
 
 test("the form asks about it, and refuses what cannot be whoever says yes", async () => {
   const view = (await openJob(db, jobs.find((job) => job.wish.customer.startsWith("Wenna"))!.id, NOW))!;
@@ -99,7 +99,7 @@ test("the form asks about it, and refuses what cannot be whoever says yes", asyn
       if (value > plausible(key)[1] * 2 && (await say(true)) !== "refused") wrong.push(`${key} of ${value}, confirmed`);
     }
   expect(wrong).toEqual([]);
-}, 60_000);
+});
 
 test("from a file it is read, named by its path, and measured; a confirmed one goes out and comes back as it was", async () => {
   const job = jobs.find((one) => one.wish.customer.startsWith("Odo"))!;

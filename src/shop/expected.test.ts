@@ -17,7 +17,7 @@ import { wallClock } from "./wallClock";
 let shop: Awaited<ReturnType<typeof openDemoShop>>;
 beforeAll(async () => {
   shop = await openDemoShop();
-}, 120_000);
+});
 afterAll(() => shop.close());
 
 const DAY_MS = 86_400_000;
@@ -84,7 +84,7 @@ test("whatever is ordered, comes, is sent back or undone: what is reckoned with 
   }
   // Each door was gone through.
   for (const what of ["place order", "arrived", "undo"]) expect([what, done[what]! > 0]).toEqual([what, true]);
-}, 120_000);
+});
 
 test("a job's ready date comes from the part that is last: each order's day is that of its slowest line, and a placed one is due then", async () => {
   const { db } = shop;
@@ -112,7 +112,7 @@ test("a job's ready date comes from the part that is last: each order's day is t
     expect(dueDay(order)).toBe(days.sort().at(-1));
   }
   expect(placed).toBeGreaterThan(0);
-}, 60_000);
+});
 
 test("days off move what is promised, in the job, in the list and in Buying; taken out again, all is as it was", async () => {
   const { db } = shop;
@@ -137,4 +137,4 @@ test("days off move what is promised, in the job, in the list and in Buying; tak
   });
   await saveHouse(db, { closedDays: [] });
   expect(await seen()).toEqual(before);
-}, 60_000);
+});

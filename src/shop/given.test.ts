@@ -15,7 +15,7 @@ import { perform } from "./perform";
 let shop: Awaited<ReturnType<typeof openDemoShop>>;
 beforeEach(async () => {
   shop = await openDemoShop();
-}, 120_000);
+});
 afterEach(() => shop.close());
 
 const STROKES: Strokes = [
@@ -90,7 +90,7 @@ test("what is agreed stays agreed: dearer parts, other rates, rules and wages mo
     expect(then.leftMinor - out.leftMinor).toBe(parts + out.carriageMinor - then.carriageMinor);
     expect(then.priceMinor).toBe(now.sheet.beforeTaxMinor);
   }
-}, 120_000);
+});
 
 test("what was not agreed is told, moves the price, and goes as it came; what is taken from our shelf instead is no change", async () => {
   const id = await idOf("Perran");
@@ -117,7 +117,7 @@ test("what was not agreed is told, moves the price, and goes as it came; what is
   expect(piecesFromShelf(shelf.sheet.lines)[part.id]).toBe(bought.quantity);
   expect(shelf.sheet.plan.wants.some((want) => want.partId === part.id)).toBe(false);
   addsUp(shelf);
-}, 60_000);
+});
 
 test("options stand side by side: each is taken up as it was, and only the one on the bench is accepted", async () => {
   const id = await idOf("Perran");
@@ -156,7 +156,7 @@ test("options stand side by side: each is taken up as it was, and only the one o
   const file = readJobFile(JSON.parse(JSON.stringify(writeJobFile(job, [], DEFAULT_HOUSE_RULES))));
   expect(file.ok && file.value.job.given).toEqual(job.given);
   expect(file.ok && file.value.job.discount).toEqual(job.discount);
-}, 60_000);
+});
 
 test("what cannot be is refused in words, and nothing is stored", async () => {
   const id = await idOf("Perran");
@@ -190,4 +190,4 @@ test("what cannot be is refused in words, and nothing is stored", async () => {
   // Not while the fit says stop.
   const ivo = await idOf("Ivo");
   if ((await act(ivo, { do: "give sheet", overBudget: true })) === "") expect(await accept(ivo, 0)).toMatch(/fit says stop/);
-}, 60_000);
+});

@@ -19,7 +19,7 @@ import { perform } from "./perform";
 let shop: Awaited<ReturnType<typeof openDemoShop>>;
 beforeAll(async () => {
   shop = await openDemoShop();
-}, 120_000);
+});
 afterAll(() => shop.close());
 
 /** Worked out anew, nothing kept looked at. */
@@ -77,7 +77,7 @@ test("what is kept of a job is what would be worked out anew, whatever changed: 
   const shelf = DEMO_PARTS.find((one) => one.inStock > 0 && one.kind === "consumable")!;
   await act(hester, { do: "put in", partId: shelf.id, quantity: shelf.inStock });
   await same();
-}, 60_000);
+});
 
 test("what others hold of a part that a job did not ask for changes nothing of it, and its line in the list is not worked out again", async () => {
   const { db } = shop;
@@ -121,7 +121,7 @@ test("what others hold of a part that a job did not ask for changes nothing of i
   expect(await builds()).toBe("as it was");
   await hold(wanted.summary.asks[0]!);
   expect(await builds()).toBe(wanted.summary.build);
-}, 120_000);
+});
 
 test("nobody changes a kept view in place: the papers are made of it, and it is answered again", async () => {
   const { db } = shop;
@@ -134,7 +134,7 @@ test("nobody changes a kept view in place: the papers are made of it, and it is 
     // It goes to the screens as JSON: nothing of it is lost so.
     expect(lostInJson(view, "")).toEqual([]);
   }
-}, 60_000);
+});
 
 test("pieces that come and go make only the lines stale that asked for them, and no line is ever another than one worked out anew", async () => {
   const { db } = shop;
@@ -164,7 +164,7 @@ test("pieces that come and go make only the lines stale that asked for them, and
       expect(row.summary).toEqual(summaryOf((await findJob(db, row.id))!, await benchOf(db, NOW, "", row.id)));
   }
   expect([stale > 5, spared > 50]).toEqual([true, true]);
-}, 120_000);
+});
 
 test("a line that was worked out of an older job is not stored over a newer one", async () => {
   const { db } = shop;

@@ -35,7 +35,7 @@ beforeAll(async () => {
   jobs = await Promise.all((await listJobs(db, "", 50)).rows.map(async (row) => (await findJob(db, row.id))!));
   cases = jobs.flatMap(casesOf);
   bare = jobs.flatMap((job) => casesOf({ ...job, accepted: [], overrides: [] }));
-}, 120_000);
+});
 afterAll(() => close());
 
 function casesOf(job: Job): Case[] {
@@ -181,7 +181,7 @@ test("the limit itself is clear and leaves no room, just outside it is not", () 
   }
   expect(wrong).toEqual([]);
   expect(borders.size).toBeGreaterThan(70);
-}, 60_000);
+});
 
 test("a remedy settles its own finding, alone, but for those that need a second", () => {
   // A larger rotor is still acknowledged on a long hill; lamps want a supply.
@@ -241,7 +241,7 @@ test("a fit that asks again only what looked at something else answers as one th
   // It is worth it: of all the rules a third at most is asked again.
   expect(other / tried).toBeLessThan(0.33);
   expect(tried).toBeGreaterThan(30_000);
-}, 60_000);
+});
 
 /** What another wish, house or survey asks is not answered from before. */
 test("answers for one bike are not taken for another", () => {

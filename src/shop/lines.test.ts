@@ -11,7 +11,7 @@ import { benchOf, lineStamp, summaryOf } from "./jobView";
 let shop: Awaited<ReturnType<typeof openDemoShop>>;
 beforeAll(async () => {
   shop = await openDemoShop();
-}, 120_000);
+});
 afterAll(() => shop.close());
 
 const here: BringLines = (ids, now) => bringLines(shop.db, ids, now);
@@ -31,7 +31,7 @@ test("done in time, the list is the same as one that brings its lines itself", a
   for (const row of aside.rows) expect(row.summary.stages.map((stage) => stage.name)).toEqual(STAGE_NAMES);
   // Nothing is asked for that is up to date.
   expect(await list(() => Promise.reject(new Error("asked for nothing")))).toEqual(aside);
-}, 60_000);
+});
 
 test("not done in time, it is shown as it was and counted, nobody waits, and the next look has it", async () => {
   const { db } = shop;
@@ -54,7 +54,7 @@ test("not done in time, it is shown as it was and counted, nobody waits, and the
   expect(after.behind).toBe(0);
   expect((await buyingPage(db, { jobs: null, days: null }, NOW, { bring: late })).behind).toBe(0);
   expect(after.rows.map((row) => row.summary.allInMinor)).not.toEqual(before.rows.map((row) => row.summary.allInMinor));
-}, 60_000);
+});
 
 test("a job that does not read is named and holds up none; a sweep of all brings those put aside too", async () => {
   const { db } = shop;
@@ -73,4 +73,4 @@ test("a job that does not read is named and holds up none; a sweep of all brings
   for (const aside of [false, true])
     for (const { summary } of (await listJobs(db, "", 40, { aside })).rows)
       expect(summary.stamp).toBe(lineStamp(bench, lessOwn(held, summary.holds), summary.asks));
-}, 60_000);
+});

@@ -13,7 +13,7 @@ import { execute, perform } from "./perform";
 let shop: Awaited<ReturnType<typeof openDemoShop>>;
 beforeAll(async () => {
   shop = await openDemoShop();
-}, 120_000);
+});
 afterAll(() => shop.close());
 
 const idOf = async (name: string) => (await listJobs(shop.db, name, 1)).rows[0]!.id;
@@ -192,7 +192,7 @@ test("any edits, taken back one by one and done again, lead back and forth to th
     }),
     { numRuns: 8, seed: 13 },
   );
-}, 120_000);
+});
 
 test("the history keeps what changed: a measurement is a line of it, not the survey twice", async () => {
   const id = await idOf("Perran");
@@ -245,7 +245,7 @@ test("past what a job holds a command is refused in words, and nothing is lost",
     error: { kind: "refused", says: "Not stored: a sheet holds at most 100 lines by hand: take one out first." },
   });
   expect((await jobOf(id)).hand).toHaveLength(100);
-}, 60_000);
+});
 
 test("a part is stored over what was seen of it, and over nothing else; the same thing twice is stored once", async () => {
   const at = { at: NOW, by: "Tam" };

@@ -26,7 +26,7 @@ const assessed = async () =>
 let shop: Awaited<ReturnType<typeof openDemoShop>>;
 beforeEach(async () => {
   shop = await openDemoShop();
-}, 120_000);
+});
 afterEach(() => shop.close());
 
 const views = async (): Promise<JobView[]> =>

@@ -10,7 +10,7 @@ import { openPart, storePart } from "./parts";
 let shop: Awaited<ReturnType<typeof openDemoShop>>;
 beforeAll(async () => {
   shop = await openDemoShop();
-}, 120_000);
+});
 afterAll(() => shop.close());
 
 const offerOf = async (id: string) =>

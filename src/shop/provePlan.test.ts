@@ -50,7 +50,7 @@ test("what the quick search cannot prove, the solver does; from then on that is 
   expect(totalOf(proved)).toBeLessThanOrEqual(totalOf(quick));
   expect(proved.orders.flatMap((order) => order.lines).reduce((sum, line) => sum + line.quantity, 0)).toBe(28);
   expect(await provePlan(proved, benchOf(catalogue))).toBe(false);
-}, 20_000);
+});
 
 test("what no solver settles in time is left as it was, and is not tried again", async () => {
   const { catalogue, wants } = market(18, 15);
@@ -85,4 +85,4 @@ test("given up early it may claim to be near: never further from the cheapest th
     if (got.withinPercent !== undefined)
       expect(totalOf(got)).toBeLessThanOrEqual(totalOf(best) * (1 + got.withinPercent / 100) + 1);
   }
-}, 120_000);
+});

@@ -4,7 +4,7 @@ import { promisify } from "node:util";
 const derive = promisify<string, Buffer, number, { N: number; r: number; p: number; maxmem: number }, Buffer>(scrypt);
 
 /** 32 MB and three rounds for each try: a common recommendation for scrypt where memory is shared. */
-const COST = { N: 2 ** 15, r: 8, p: 3, maxmem: 64 * 2 ** 20 };
+export const COST = { N: 2 ** 15, r: 8, p: 3, maxmem: 64 * 2 ** 20 };
 const HASH_BYTES = 32;
 
 /** Keeps a PIN or password as what cannot be read back: `scrypt$N$r$p$salt$hash`. */

@@ -24,7 +24,7 @@ beforeAll(async () => {
   const { serials } = (await findJob(shop.db, one))!;
   expect(serials).toHaveLength(3);
   for (const { partId, serial } of serials) expect(await drop(serial, one, partId)).toMatchObject({ ok: true });
-}, 120_000);
+});
 afterAll(() => shop.close());
 
 const act = async (command: Envelope["command"], jobId = one) => {

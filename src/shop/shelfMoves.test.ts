@@ -18,7 +18,7 @@ import { perform } from "./perform";
 let shop: Awaited<ReturnType<typeof openDemoShop>>;
 beforeEach(async () => {
   shop = await openDemoShop();
-}, 120_000);
+});
 afterEach(() => shop.close());
 
 /**
@@ -89,7 +89,7 @@ test("whatever is done in the shop, each part's lines add up to what lies there"
     }
   }
   await addsUp();
-}, 120_000);
+});
 
 test("a step that is ticked takes pieces for its job, and opened again or undone puts as many back", async () => {
   const { db } = shop;
@@ -123,7 +123,7 @@ test("a step that is ticked takes pieces for its job, and opened again or undone
   expect(await taken()).toEqual(before);
   expect(moved).toBeGreaterThan(2);
   await addsUp();
-}, 60_000);
+});
 
 test("what comes for the shelf comes with its cost, and the moving average is of what was paid", async () => {
   const { db } = shop;
@@ -155,7 +155,7 @@ test("what comes for the shelf comes with its cost, and the moving average is of
   const { worth } = (await openPart(db, "chain-7"))!.shelf!;
   const value = (was.averageMinor ?? line.totalMinor / pieces) * was.pieces + line.totalMinor;
   expect(worth.averageMinor).toBeCloseTo(value / (was.pieces + pieces), 6);
-}, 60_000);
+});
 
 test("a count says what it changed; an older window counts nothing; storing or undoing a part's page moves nothing", async () => {
   const { db } = shop;
@@ -189,4 +189,4 @@ test("a count says what it changed; an older window counts nothing; storing or u
   expect(await refusal(db("shelf_move").where({ part_id: part.id }).update({ pieces: 5 }))).toContain("stands");
   expect(await refusal(db("shelf_move").where({ part_id: part.id }).delete())).toContain("stands");
   await addsUp();
-}, 60_000);
+});

@@ -19,7 +19,7 @@ import { assessOn } from "./useCase";
 let shop: Awaited<ReturnType<typeof openDemoShop>>;
 beforeEach(async () => {
   shop = await openDemoShop();
-}, 120_000);
+});
 afterEach(() => shop.close());
 
 const here: TrySubstitutes = async ({ only, books, jobs }) =>

@@ -16,7 +16,7 @@ import { assessOn } from "./useCase";
 let shop: Awaited<ReturnType<typeof openDemoShop>>;
 beforeEach(async () => {
   shop = await openDemoShop();
-}, 120_000);
+});
 afterEach(() => shop.close());
 
 const all = async () =>

@@ -26,7 +26,7 @@ beforeAll(async () => {
   const shop = await openDemoShop();
   ({ db, close } = shop);
   process.env.GULL_DB = shop.file;
-}, 120_000);
+});
 afterAll(() => close());
 
 const viewOf = async (customer: string) => (await openJob(db, (await listJobs(db, customer, 1)).rows[0]!.id, NOW))!;
@@ -150,7 +150,7 @@ describe("books for the browser", () => {
         expect(held.size).toBeGreaterThan(ids.length / 2);
         expect(there).toEqual((await preview(db, id, slot, ids, NOW))!.filter((p) => held.has(p.id)));
       }
-  }, 60_000);
+  });
   test("their stamp changes with the house rules and with a part, and is the one that candidates name", async () => {
     const id = (await viewOf("Wenna")).job.id;
     const stamp = async () => (await books(db, id, NOW))!.stamp;
@@ -211,7 +211,7 @@ describe("a job as a file", () => {
       expect(told(again)).toEqual(told(view));
       expect(again.job.number).not.toBe(view.job.number);
     }
-  }, 60_000);
+  });
   test("in another shop the parts come with it, without offers of suppliers it does not know", async () => {
     const view = await viewOf("Odo");
     const out = (await exportJob(db, view.job.id, NOW))!;

@@ -9,7 +9,7 @@ import { click, goTo, holds, jobId, openPage, openStand, reload, shows, text, ty
 let stand: Stand;
 beforeAll(async () => {
   stand = await openStand();
-}, 120_000);
+});
 afterAll(() => stand.stop());
 
 const allIn = async (page: Page) => (await text(page, ".tally .budget .tally-row .num")).replace(/\s+/g, " ");
@@ -87,7 +87,7 @@ test("two sheets beside each other: one is taken up and signed with a pen, and s
   await page.waitForFunction(() => !document.querySelector(".options")!.textContent!.includes("own affair"));
   expect(await text(page, ".options")).toContain("A stands");
   expect(complaints).toEqual([]);
-}, 120_000);
+});
 
 test("an invoice is issued once, reads as a paper and as a file, and is taken back by a credit note", async () => {
   const id = await jobId(stand, "Maud");
@@ -115,7 +115,7 @@ test("an invoice is issued once, reads as a paper and as a file, and is taken ba
   for (const number of ["R-0009", "", "%00"])
     expect((await fetch(`${stand.base}/api/jobs/${id}/invoice.pdf?number=${number}`)).status).toBe(404);
   expect(complaints).toEqual([]);
-}, 90_000);
+});
 
 test("days off, typed and from a calendar's file, move what is promised", async () => {
   const id = await jobId(stand, "Perran");
@@ -150,7 +150,7 @@ test("days off, typed and from a calendar's file, move what is promised", async 
   expect(await ready()).not.toBe(before);
   expect(complaints).toEqual([]);
   rmSync(folder, { recursive: true });
-}, 90_000);
+});
 
 test("a finished job says how its money came out; a bill and a time are noted, asked about where they are odd, and taken back", async () => {
   const id = await jobId(stand, "Maud");
@@ -213,7 +213,7 @@ test("a finished job says how its money came out; a bill and a time are noted, a
   await goTo(page, `${stand.base}/house`);
   await shows(page, ".house-lessons", "it lost money");
   expect(complaints).toEqual([]);
-}, 120_000);
+});
 
 test("a kit's part is found by its name, laid out with the box, and another tax for work stands on the sheet", async () => {
   const { page, complaints } = await openPage(stand, "/parts/kit-front-622");
@@ -237,4 +237,4 @@ test("a kit's part is found by its name, laid out with the box, and another tax 
   await shows(page, ".totals", "Tax on work, 9 %");
   await shows(page, ".totals", "Tax on goods, 20 %");
   expect(complaints).toEqual([]);
-}, 120_000);
+});

@@ -13,7 +13,7 @@ import { click, goTo, holds, jobId, openPage, openStand, reload, shows, text, ty
 let stand: Stand;
 beforeAll(async () => {
   stand = await openStand();
-}, 120_000);
+});
 afterAll(() => stand.stop());
 
 const fill = async (page: Page, label: string, value: string) => {
@@ -88,7 +88,7 @@ test("a supplier is kept with all it asks: what is wrong stands at its box, two 
     () => (document.querySelector('[aria-label="Terms of payment"]') as HTMLInputElement).value === "",
   );
   expect([...complaints, ...other.complaints]).toEqual([]);
-}, 90_000);
+});
 
 test("what several jobs want is placed in one order, and stands in each of them", async () => {
   const { page, complaints } = await openPage(stand, "/buying");
@@ -149,7 +149,7 @@ test("what several jobs want is placed in one order, and stands in each of them"
     expect([paper, (await fetch(`${stand.base}/api/buying/${number}/${paper}`)).status]).toEqual([paper, 200]);
   expect((await fetch(`${stand.base}/api/buying/${number}/claim.pdf`)).status).toBe(404);
   expect([...complaints, ...open.complaints]).toEqual([]);
-}, 120_000);
+});
 
 test("a delivery that is short: counted at the door, refused in the window that was second, finished when the rest comes", async () => {
   const { page, complaints } = await openPage(stand, "/buying");
@@ -179,7 +179,7 @@ test("a delivery that is short: counted at the door, refused in the window that 
   await button(second.page, ".receiving-buttons button", "Take it in");
   await shows(second.page, ".page-head", "complete");
   expect([...complaints, ...second.complaints]).toEqual([]);
-}, 90_000);
+});
 
 test("a price list: a row that does not read keeps it out, mended it comes in as a whole, and is taken back", async () => {
   const folder = mkdtempSync(join(tmpdir(), "gull-list-"));
@@ -223,7 +223,7 @@ test("a price list: a row that does not read keeps it out, mended it comes in as
   expect(await price()).toBe(before);
   rmSync(folder, { recursive: true });
   expect(complaints).toEqual([]);
-}, 90_000);
+});
 
 test("a part's shelf: what moved and why, counted once, refused in the window that was second", async () => {
   const { page, complaints } = await openPage(stand, "/parts/chain-12");
@@ -246,7 +246,7 @@ test("a part's shelf: what moved and why, counted once, refused in the window th
   await reload(second.page);
   await shows(second.page, ".shelf", "7 pieces");
   expect(complaints).toEqual([]);
-}, 60_000);
+});
 
 test("a pack that came broken: its number from the label, its picture, its way back, and what its part's page shows of it", async () => {
   const { page, complaints } = await openPage(stand, "/buying/B-0005");
@@ -278,7 +278,7 @@ test("a pack that came broken: its number from the label, its picture, its way b
   await page.waitForSelector(".part-view .pointed");
   expect(await page.$eval(".part-view .pointed", (one) => one.textContent)).toBe("255");
   expect(complaints).toEqual([]);
-}, 90_000);
+});
 
 test("the shelf counted by its labels: read twice is two, what is unknown is said, a reload keeps the count, all of it is stored", async () => {
   const { page, complaints } = await openPage(stand, "/parts/count");
@@ -304,7 +304,7 @@ test("the shelf counted by its labels: read twice is two, what is unknown is sai
   expect([labels.status, labels.headers.get("content-type")]).toEqual([200, "application/pdf"]);
   expect((await fetch(`${stand.base}/api/parts/labels.pdf?of=none`)).status).toBe(404);
   expect(complaints).toEqual([]);
-}, 60_000);
+});
 
 test("an order goes to its supplier's desk once, however often it is sent; what they say stands with it", async () => {
   const desk = openDesk({ ...PLAIN_DESK, delayEvery: 1, delayDays: 9 });
@@ -339,7 +339,7 @@ test("an order goes to its supplier's desk once, however often it is sent; what 
   await shows(page, ".page-head", "due Wed 3 Feb 2027");
   desk.server.close();
   expect([...complaints, ...supplier.complaints, ...way.complaints]).toEqual([]);
-}, 90_000);
+});
 
 test("while the customer looks nothing of it is shown, and nonsense is answered in words", async () => {
   const { page } = await openPage(stand, "/buying");
@@ -356,7 +356,7 @@ test("while the customer looks nothing of it is shown, and nonsense is answered 
   }
   for (const path of ["/buying/B-9999", "/buying/%00", "/suppliers/none"])
     expect([path, (await fetch(stand.base + path)).status]).toEqual([path, 404]);
-}, 60_000);
+});
 
 test("a search that takes long tells how far it is; stopped, it shows what stands by then, and goes on when it is asked to", async () => {
   // Three hundred parts are short on the shelf, each sold by some of twenty suppliers, at days of their own.
@@ -387,7 +387,7 @@ test("a search that takes long tells how far it is; stopped, it shows what stand
   expect(await points()).toBeGreaterThan(before.points);
   expect(await total()).toBeLessThanOrEqual(before.total);
   expect(complaints).toEqual([]);
-}, 150_000);
+});
 
 test("the bench stopped in the middle of a search: the page says so, and follows by itself once it is there again", async () => {
   await stand.stopServer();
@@ -406,4 +406,4 @@ test("the bench stopped in the middle of a search: the page says so, and follows
   await page.waitForSelector(".buying-search");
   await page.waitForFunction(() => document.querySelector(".buying-search") === null, { timeout: 100_000 });
   await page.waitForSelector(".buying-hurry");
-}, 240_000);
+});

@@ -7,7 +7,7 @@ import { click, jobId, openPage, openStand, reload, shows, type Stand } from "./
 let stand: Stand;
 beforeAll(async () => {
   stand = await openStand();
-}, 120_000);
+});
 afterAll(() => stand.stop());
 
 /** A request with any head, as no browser would let a page send it. */
@@ -119,7 +119,7 @@ test("while somebody's rides are reckoned to their budget's end, others are answ
     expect(status).toBe(400);
     expect(says).toMatchObject({ error: { calculator: "ride", issues: [{ path: "segments" }] } });
   }
-}, 60_000);
+});
 
 test("a picture wants a job, a body ends at its limit, brackets without end are no figures", async () => {
   const { host } = new URL(stand.base);

@@ -5,7 +5,7 @@ import { click, goTo, holds, jobId, openPage, openStand, reload, shows, stageKey
 let stand: Stand;
 beforeAll(async () => {
   stand = await openStand();
-}, 120_000);
+});
 afterAll(() => stand.stop());
 
 const NOTES = 'textarea[aria-label="Notes"]';
@@ -60,7 +60,7 @@ test("typed on while it is being stored: the longer text stays, and is stored wh
   await page.waitForNetworkIdle();
   expect((await lines(id)).notes).toBe("Rides through the ford, in winter too");
   expect(complaints).toEqual([]);
-}, 60_000);
+});
 
 test("another stage by its key, and a reload, in the middle of a word", async () => {
   const id = await jobId(stand, "Tegen");
@@ -114,7 +114,7 @@ test("another stage by its key, and a reload, in the middle of a word", async ()
   await reload(page);
   await holds(page, ".add-line input", "Brass b");
   expect(complaints).toEqual([]);
-}, 60_000);
+});
 
 test("somebody else was first: what was typed stays beside what stands now, in its own box and no other", async () => {
   const id = await jobId(stand, "Jory");
@@ -132,7 +132,7 @@ test("somebody else was first: what was typed stays beside what stands now, in i
   await click(two.page, "Drop it", ".ask-unkept");
   await holds(two.page, NOTES, "No chain oil on the trousers");
   expect([...one.complaints, ...two.complaints]).toEqual([]);
-}, 60_000);
+});
 
 test("an answer that is lost: sent again by itself and done once; lost twice, it says so, and done again by hand it is done once", async () => {
   const id = await jobId(stand, "Odo");
@@ -158,7 +158,7 @@ test("an answer that is lost: sent again by itself and done once; lost twice, it
   const done = await page.$$eval(".history li", (all) => all.map((one) => (one as HTMLElement).innerText));
   for (const said of ["Wants it by Easter", "Rang again"])
     expect([said, done.filter((line) => line.includes(said)).length]).toEqual([said, 1]);
-}, 60_000);
+});
 
 test("a new job whose answer is lost is taken in once", async () => {
   const { page } = await openPage(stand, "/");
@@ -171,7 +171,7 @@ test("a new job whose answer is lost is taken in once", async () => {
   await page.waitForFunction(() => /\/jobs\/j\d+/.test(window.location.pathname), { timeout: 15_000 });
   const found = (await (await fetch(`${stand.base}/api/jobs?find=Merryn`)).json()) as { total: number };
   expect(found.total).toBe(1);
-}, 60_000);
+});
 
 test("a part in two tabs: the second is told what changed, keeps what it typed, and stores over what it has seen", async () => {
   const at = "/parts/hf250-622";
@@ -207,7 +207,7 @@ test("a part in two tabs: the second is told what changed, keeps what it typed, 
   await shows(two.page, "h1", "Front hub");
   await two.page.waitForFunction(() => !document.querySelector("h1")!.textContent!.includes("quay"));
   expect([...one.complaints, ...two.complaints]).toEqual([]);
-}, 90_000);
+});
 
 test("house rules in two tabs: the second is told, keeps its own change, and keeps theirs too", async () => {
   const one = await openPage(stand, "/house");
@@ -235,7 +235,7 @@ test("house rules in two tabs: the second is told, keeps its own change, and kee
   ]).toEqual(["17", "11"]);
   await shows(two.page, ".house-history", "Changed:");
   expect([...one.complaints, ...two.complaints]).toEqual([]);
-}, 90_000);
+});
 
 test("a new part half filled in is there after a reload, and a number that is taken is refused with what was typed left alone", async () => {
   const { page } = await openPage(stand, "/parts/new?kind=tyre");
@@ -248,4 +248,4 @@ test("a new part half filled in is there after a reload, and a number that is ta
   await holds(page, '[aria-label="Name"]', "Somebody's tyre");
   const kept = await openPage(stand, "/parts/hf250-622");
   expect(await text(kept.page, "h1")).not.toContain("tyre");
-}, 60_000);
+});

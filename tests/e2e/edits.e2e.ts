@@ -3,7 +3,7 @@ import { click, goTo, jobId, openPage, openStand, press, shows, stageKey, text, 
 let stand: Stand;
 beforeAll(async () => {
   stand = await openStand();
-}, 120_000);
+});
 afterAll(() => stand.stop());
 
 const rows = (page: Awaited<ReturnType<typeof openPage>>["page"], selector: string) =>

@@ -30,7 +30,7 @@ beforeAll(async () => {
     `/jobs/${ivo}/fit`,
     `/jobs/${maud}/build`,
   ];
-}, 120_000);
+});
 afterAll(() => stand.stop());
 
 const AXE = readFileSync("node_modules/axe-core/axe.min.js", "utf8");
@@ -57,7 +57,7 @@ test("every main view passes the rules of WCAG 2.2 AA: names, contrast, focus, s
   }
   expect(found).toEqual({});
   expect(complaints).toEqual([]);
-}, 180_000);
+});
 
 test("so do the dialogs: a new job, the list of keys, the history", async () => {
   const { page } = await openPage(stand, "/");
@@ -68,7 +68,7 @@ test("so do the dialogs: a new job, the list of keys, the history", async () => 
   await page.click(".keys-last");
   await shows(page, ".ant-modal", "What was done");
   expect(await wrongs(page)).toEqual([]);
-}, 60_000);
+});
 
 /** A mark as it is drawn, brought to 36 px, each pixel ink or paper. */
 async function inkOf(page: Page, selector: string): Promise<boolean[] | null> {
@@ -114,7 +114,7 @@ test("without colours the verdicts are told apart by shape, and every mark is sa
   await goTo(page, stand.base + views.filter((view) => view.endsWith("/fit")).at(-1)!);
   await shows(page, ".findings-head", "4 stop");
   await shows(page, ".finding-card", "stop");
-}, 90_000);
+});
 
 test("on a tablet all that is touched is 44 px high or more, nothing runs out of the screen, and the tally is a line that opens", async () => {
   const { page, complaints } = await openPage(stand, "/");
@@ -160,4 +160,4 @@ test("on a tablet all that is touched is 44 px high or more, nothing runs out of
     await page.$$eval("input.ant-input.num", (boxes) => boxes.every((box) => (box as HTMLInputElement).inputMode !== "")),
   ).toBe(true);
   expect(complaints).toEqual([]);
-}, 180_000);
+});

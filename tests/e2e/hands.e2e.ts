@@ -4,7 +4,7 @@ import { click, goTo, jobId, openPage, openStand, press, reload, shows, stageKey
 let stand: Stand;
 beforeAll(async () => {
   stand = await openStand();
-}, 120_000);
+});
 afterAll(() => stand.stop());
 
 const stage = (page: Page) => page.$eval(".knots-large .here .knot-name", (name) => (name as HTMLElement).innerText);
@@ -222,7 +222,7 @@ describe("Ask", () => {
     await shows(page, ".ant-select-dropdown", "US, class 3");
     expect(await page.$$eval(".ant-select-item-option", (all) => all.length)).toBe(1);
     expect(complaints).toEqual([]);
-  }, 60_000);
+  });
 });
 
 describe("a first day", () => {
@@ -243,7 +243,7 @@ describe("a first day", () => {
     expect(await (await fetch(`${empty.base}/api/jobs`)).json()).toMatchObject({ rows: [], total: 0 });
     expect(complaints).toEqual([]);
     await empty.stop();
-  }, 60_000);
+  });
 
   test("a figure that cannot be is asked about in the units on the screen; a part's empty boxes show examples", async () => {
     const { page } = await openPage(stand, `/jobs/${await jobId(stand, "Hester")}/ask`);
@@ -263,7 +263,7 @@ describe("a first day", () => {
     );
     expect(examples.length).toBeGreaterThan(10);
     expect(examples.filter((one) => one === "")).toEqual([]);
-  }, 60_000);
+  });
 });
 
 describe("the walk", () => {
@@ -312,7 +312,7 @@ describe("orders and jobs", () => {
     await shows(page, ".order-card.off", "the shop is out of it");
     await page.waitForFunction((n: number) => document.querySelectorAll(".order-card:not(.placed)").length === n, {}, before);
     expect(complaints).toEqual([]);
-  }, 60_000);
+  });
 
   test("a job is put aside with its reason, stands under that, and is taken up again", async () => {
     const id = await jobId(stand, "Tegen");
@@ -364,7 +364,7 @@ describe("the customer's own", () => {
     await page.waitForSelector(".sheet");
     await shows(page, ".lines", "Customer's own charger");
     expect(complaints).toEqual([]);
-  }, 60_000);
+  });
 
   test("what a customer brings is asked for shortly: what must be known, and the rest opens", async () => {
     const id = await jobId(stand, "Perran");

@@ -12,7 +12,7 @@ beforeAll(async () => {
   const db = knex({ client: "better-sqlite3", connection: { filename: stand.database }, useNullAsDefault: true });
   perran = ((await db("job").where("customer", "like", "Perran%").first("id")) as { id: string }).id;
   await db.destroy();
-}, 120_000);
+});
 afterAll(() => stand.stop());
 
 const ownerKey = () => /owner's key of this shop, shown this once: (\S+)/.exec(stand.said())?.[1];
@@ -72,7 +72,7 @@ test("nobody who has not signed in reads or does anything: every page, every rou
   // A cookie that somebody made up opens nothing.
   const forged = await fetch(`${stand.base}/api/jobs`, { headers: { cookie: "gull-session=AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA" } });
   expect(forged.status).toBe(401);
-}, 60_000);
+});
 
 test("the key that was printed makes the owner, who adds people; each does their own work under their own name", async () => {
   const key = ownerKey();
@@ -156,7 +156,7 @@ test("the key that was printed makes the owner, who adds people; each does their
   expect(await jago.page.$eval('[aria-label="What was said in a call"]', (box) => (box as HTMLInputElement).value)).toBe(
     "Half a sentence",
   );
-}, 90_000);
+});
 
 test("a customer's link shows one job, changes nothing, and ends when the shop ends it", async () => {
   const { page } = await signIn("Tamsin", "258013", `/jobs/${perran}/sheet`);
@@ -183,7 +183,7 @@ test("a customer's link shows one job, changes nothing, and ends when the shop e
   await shows(page, ".link-list", "ended by the shop");
   await goTo(customer.page, address);
   await shows(customer.page, ".customer", "This link has ended");
-}, 60_000);
+});
 
 test("the owner's key is printed once: a second start says nothing of it, and who was signed in still is", async () => {
   const { page } = await signIn("Tamsin", "258013");
@@ -196,4 +196,4 @@ test("the owner's key is printed once: a second start says nothing of it, and wh
   await shows(page, ".sign-in", "Sign in");
   await goTo(page, `${stand.base}/people`);
   expect(page.url()).toContain("/sign-in");
-}, 60_000);
+});

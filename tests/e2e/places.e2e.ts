@@ -5,7 +5,7 @@ import { click, goTo, jobId, openPage, openStand, press, reload, shows, text, ty
 let stand: Stand;
 beforeAll(async () => {
   stand = await openStand();
-}, 120_000);
+});
 afterAll(() => stand.stop());
 
 test("every place and stage opens without a complaint, fits 1280 and 820 wide, and has no box cut sideways", async () => {
@@ -33,7 +33,7 @@ test("every place and stage opens without a complaint, fits 1280 and 820 wide, a
     }
   }
   expect(complaints).toEqual([]);
-}, 120_000);
+});
 
 test("what does not exist is a page that says so, with 404", async () => {
   for (const path of [
@@ -161,7 +161,7 @@ test("the server killed in the middle: said, what was typed stays, and goes in w
   expect(await page.$eval('textarea[aria-label="Notes"]', (box) => (box as HTMLTextAreaElement).value)).toBe(
     "Rides through the ford",
   );
-}, 60_000);
+});
 
 describe("doors without a screen", () => {
   const calc = (name: string, body: string) => fetch(`${stand.base}/api/calc/${name}`, { method: "POST", body });
@@ -198,7 +198,7 @@ describe("doors without a screen", () => {
         '{"id":1,"name":"wheel-size","input":{"beadSeatMm":622,"tyreWidthMm":37}}\n\nnope\n',
       ).stdout.split("\n"),
     ).toHaveLength(3);
-  }, 60_000);
+  });
 
   test("a second start finds the port taken and says so", async () => {
     const blocker = createServer().listen(0, "127.0.0.1");

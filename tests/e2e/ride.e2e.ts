@@ -9,7 +9,7 @@ let folder: string;
 beforeAll(async () => {
   stand = await openStand();
   folder = mkdtempSync(join(tmpdir(), "gull-ride-"));
-}, 120_000);
+});
 afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
   await stand.stop();
@@ -51,7 +51,7 @@ test("a road is dropped as a file, a bad one is told, and the ride and its promi
   await shows(page, ".ride-head", "km in");
   await page.waitForSelector(".road-plan");
   expect(complaints).toEqual([]);
-}, 90_000);
+});
 
 test("figures by hand make a road; what does not go together is said and kept in the boxes", async () => {
   const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Maud")}/ask`);
@@ -66,7 +66,7 @@ test("figures by hand make a road; what does not go together is said and kept in
   await click(page, "Use these figures", ".road-box");
   await shows(page, ".road-box", "By its figures");
   expect(complaints).toEqual([]);
-}, 90_000);
+});
 
 test("a slider redraws the ride without keeping it, and the cursor runs through all rows", async () => {
   const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Perran")}/ride`);
@@ -100,7 +100,7 @@ test("a slider redraws the ride without keeping it, and the cursor runs through 
     [...document.querySelectorAll<HTMLElement>("div")].some((element) => /^km \d+.*winding/s.test(element.innerText)),
   );
   expect(complaints).toEqual([]);
-}, 90_000);
+});
 
 test("stops and a surface are said of the road, the wind comes from a side, and the ride follows", async () => {
   const id = await jobId(stand, "Perran");
@@ -142,7 +142,7 @@ test("stops and a surface are said of the road, the wind comes from a side, and 
   await page.waitForSelector('.ride-figures[aria-busy="false"]');
   expect(parseFloat(await energy())).toBeLessThan(parseFloat(headOn));
   expect(complaints).toEqual([]);
-}, 90_000);
+});
 
 test("sets stand side by side with the schools' argument, one is put beside and one is chosen", async () => {
   const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Silas")}/drive`);
@@ -166,7 +166,7 @@ test("sets stand side by side with the schools' argument, one is put beside and 
   await click(page, "Show the best kit of each school", ".side-by-side");
   await page.waitForFunction(() => document.querySelectorAll(".beside thead th[scope=col]").length === 4, { timeout: 20_000 });
   expect(complaints).toEqual([]);
-}, 120_000);
+});
 
 test("a broken range names the part that keeps it, and choosing it there does", async () => {
   const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Hester")}/fit`);
@@ -183,7 +183,7 @@ test("a broken range names the part that keeps it, and choosing it there does", 
     { timeout: 20_000 },
   );
   expect(complaints).toEqual([]);
-}, 90_000);
+});
 
 test("the customer's sheet says what the ride will be, and what that rests on", async () => {
   const answer = await fetch(`${stand.base}/api/jobs/${await jobId(stand, "Perran")}/sheet.pdf`);
@@ -193,11 +193,11 @@ test("the customer's sheet says what the ride will be, and what that rests on", 
   expect(paper).toMatch(/Range on this road: asked ≥ 50 km, predicted \d+ km \(\d+ to \d+ km/);
   expect(paper).toMatch(/Up 7 %, 3 km: asked ≥ 14 km\/h/);
   expect(paper).toMatch(/a forecast, not a measurement.*small mid-drive/);
-}, 60_000);
+});
 
 test("a job without road, motor and mass says what the ride wants", async () => {
   const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Wenna")}/ride`);
   await shows(page, ".eyes", "a motor, in Drive");
   await shows(page, ".eyes", "the bike's mass, in Survey");
   expect(complaints).toEqual([]);
-}, 60_000);
+});

@@ -8,7 +8,7 @@ import { click, jobId, openPage, openStand, press, reload, shows, stageKey, text
 let stand: Stand;
 beforeAll(async () => {
   stand = await openStand();
-}, 120_000);
+});
 afterAll(() => stand.stop());
 
 const folder = mkdtempSync(join(tmpdir(), "gull-whole-"));
@@ -38,7 +38,7 @@ test("accepting a remedy that breaks another finding shows it before and after",
   await click(page, "undo", ".keys");
   await shows(page, ".finding-card", "0 in the build");
   expect(complaints).toEqual([]);
-}, 60_000);
+});
 
 test("a remedy is refused, goes to the end struck out, and is offered again", async () => {
   const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Jory")}/fit`);
@@ -50,7 +50,7 @@ test("a remedy is refused, goes to the end struck out, and is offered again", as
   await click(page, "Offer again", ".remedy.refused");
   await page.waitForFunction(() => document.querySelector(".remedy.refused") === null);
   expect(complaints).toEqual([]);
-}, 60_000);
+});
 
 test("what would make it clear is worked out and told in figures", async () => {
   const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Jory")}/fit`);
@@ -58,7 +58,7 @@ test("what would make it clear is worked out and told in figures", async () => {
   await click(page, "What would make it clear?");
   await shows(page, ".clears", "or more");
   expect(complaints).toEqual([]);
-}, 60_000);
+});
 
 test("the key m measures what the shown finding wants, and a length that cannot be is refused", async () => {
   const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Jory")}/fit`);
@@ -100,7 +100,7 @@ test("a house rule changed: what it does to the open jobs stands there before it
   await reload(page);
   expect(await page.$eval('input[aria-label="Contingency"]', (input) => (input as HTMLInputElement).value)).toBe("6");
   expect(complaints).toEqual([]);
-}, 60_000);
+});
 
 test("a photograph is taken, kept beside the job, and dropped; what is no picture is refused in words", async () => {
   const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Hester")}/survey`);
@@ -125,7 +125,7 @@ test("a photograph is taken, kept beside the job, and dropped; what is no pictur
   expect((await fetch(`${stand.base}/api/photos/..%2F..%2Fshop`)).status).toBe(404);
   // The browser itself notes the refused upload.
   expect(complaints.filter((line) => !line.includes("400"))).toEqual([]);
-}, 60_000);
+});
 
 test("the cradle's template is true to size: one unit is a millimetre and its check bar 100", async () => {
   const id = await jobId(stand, "Perran");
@@ -151,7 +151,7 @@ test("the cradle's template is true to size: one unit is a millimetre and its ch
   expect(size.outline).toBeCloseTo(362, 3);
   expect((await fetch(`${stand.base}/api/jobs/${id}/template.svg?what=nonsense`)).status).toBe(404);
   expect((await fetch(`${stand.base}/api/jobs/${await jobId(stand, "Wenna")}/template.svg?what=cradle`)).status).toBe(404);
-}, 60_000);
+});
 
 test("drawings change over, zoom by keys, and follow the units", async () => {
   const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Silas")}/fit`);
@@ -187,7 +187,7 @@ test("drawings change over, zoom by keys, and follow the units", async () => {
   await page.waitForFunction(() => document.querySelector("svg.drawing")!.textContent!.includes(" in"));
   await press(page, "u");
   expect(complaints).toEqual([]);
-}, 60_000);
+});
 
 test("what each kit would do is worked out by the engine in a worker of the page, as the server would", async () => {
   const id = await jobId(stand, "Tegen");
@@ -232,7 +232,7 @@ test("what each kit would do is worked out by the engine in a worker of the page
   await page.waitForSelector(".candidate .verdict-counts");
   expect(asked.filter((path) => path.endsWith("/books"))).toHaveLength(1);
   expect(complaints).toEqual([]);
-}, 60_000);
+});
 
 test("a part is put in by hand, stands on the sheet, and is taken out", async () => {
   const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Corentin")}/drive`);
@@ -249,7 +249,7 @@ test("a part is put in by hand, stands on the sheet, and is taken out", async ()
   await click(page, "Take out", ".also li:last-of-type");
   await page.waitForFunction(() => !document.querySelector(".also")!.textContent!.includes("Brass bell"));
   expect(complaints).toEqual([]);
-}, 60_000);
+});
 
 test("a job goes out as a file, comes back in as a new job, and a bad file is told by its paths", async () => {
   const id = await jobId(stand, "Bryher");
@@ -268,7 +268,7 @@ test("a job goes out as a file, comes back in as a new job, and a bad file is to
   await page.waitForFunction(() => /\/jobs\/j113/.test(window.location.pathname), { timeout: 15_000 });
   await shows(page, ".ticket", "Bryher Coal and Carrot");
   expect(complaints).toEqual([]);
-}, 60_000);
+});
 
 describe("the fit door", () => {
   const base = { format: "gull-bench job 1", choices: { kit: "kit-front-622", battery: "bat-36-10-dt" } };
@@ -285,7 +285,7 @@ describe("the fit door", () => {
     expect(JSON.parse(gull(["fit"], JSON.stringify({ ...base, choices: { motor: "no-such" } })).error)).toMatchObject({
       error: { issues: [{ path: "choices.motor" }] },
     });
-  }, 90_000);
+  });
   test("a finished job is exit 0, as JSON or as a table, and the schema is the published one", async () => {
     const file = join(folder, "maud.json");
     writeFileSync(file, await (await fetch(`${stand.base}/api/jobs/${await jobId(stand, "Maud")}/job.json`)).text());
@@ -294,7 +294,7 @@ describe("the fit door", () => {
     expect(table.out).toMatch(/^clear +\S+ \S+ +\S/);
     expect(gull(["schema", "job"]).out).toBe(readFileSync("docs/job.schema.json", "utf8"));
     expect(gull(["schema", "nothing"]).exit).toBe(2);
-  }, 60_000);
+  });
 });
 
 test("the walk prints as a form in its own order, every item with its number", async () => {
@@ -307,4 +307,4 @@ test("the walk prints as a form in its own order, every item with its number", a
   expect(paper).toMatch(/Shell width/);
   expect(paper.indexOf("Handlebar")).toBeLessThan(paper.indexOf("Shell width"));
   expect(paper.indexOf("Shell width")).toBeLessThan(paper.indexOf("Inseam"));
-}, 30_000);
+});

@@ -27,7 +27,7 @@ const views = new Map<string, JobView>();
 beforeAll(async () => {
   ({ db, close } = await openDemoShop());
   for (const name of EVERYBODY) views.set(name, (await openJob(db, (await listJobs(db, name, 1)).rows[0]!.id, NOW))!);
-}, 60_000);
+});
 afterAll(() => close());
 
 /** The address that the server was asked for. */

@@ -8,9 +8,6 @@ import { PART_KINDS } from "@/core/parts/kinds";
 import { figuresOf } from "@/core/parts/tellIssue";
 import { Figures } from "./Figures";
 
-// Typing letter by letter into a dozen boxes takes its time on a busy machine.
-jest.setTimeout(30_000);
-
 const typed: { now: Record<string, unknown> } = { now: {} };
 function Typed({
   schema,
