@@ -13,19 +13,23 @@ export async function tellBuying(db: Knex, words: readonly string[], now: string
   const lines = [
     ...page.orders.flatMap((order) => [
       `${order.supplier}, here ${order.arrives}: ${m(order.totalMinor)}`,
+      ...(order.notTaken === "" ? [] : [`  ${order.notTaken}`]),
       ...order.lines.map(
         (line) =>
           `  ${line.packs} × ${line.packSize > 1 ? `${line.packSize} of ` : ""}${line.name} (${line.partId}) for ${line.for.map((number) => (number === 0 ? "the shelf" : String(number).padStart(4, "0"))).join(", ")}`,
       ),
     ]),
-    ...page.unpriced.map((one) => `no price: ${one.quantity} × ${one.name}: ${one.why}`),
+    ...page.unpriced.map((one) => `on no order: ${one.quantity} × ${one.name}: ${one.why}`),
     ...page.jobs
       .filter((job) => !job.included)
       .map((job) => `left out: ${String(job.number).padStart(4, "0")} ${job.customer}: ${job.notYet}`),
     page.orders.length === 0
       ? "nothing is to be ordered"
       : `together ${m(page.totalMinor)}${page.apartMinor === null ? "" : `, job by job ${m(page.apartMinor)}`}${page.proved ? ", proved the cheapest" : page.withinPercent === null ? "" : `, proved within ${page.withinPercent} % of the cheapest`}`,
-    ...page.frontier.map((point) => `  here by ${point.arrives}: ${m(point.totalMinor)}`),
+    ...page.frontier.map(
+      (point) =>
+        `  here by ${point.arrives}: ${m(point.totalMinor)}${point.notTaken > 0 ? `, not taken: ${point.notTaken} ${point.notTaken === 1 ? "order" : "orders"}` : ""}`,
+    ),
   ];
   return { exit: 0, out: lines.map((line) => `${line}\n`).join("") };
 }

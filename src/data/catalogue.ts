@@ -32,6 +32,7 @@ type OfferRow = {
   free: number;
   number: string | null;
   at_least: number | null;
+  at_most: number | null;
   valid_from: string | null;
   valid_to: string | null;
   followed_by: string | null;
@@ -148,6 +149,7 @@ const offerOf = (row: OfferRow): Offer => ({
   ...(row.number !== null && { number: row.number }),
   ...(row.free === 1 && { free: true as const }),
   ...(row.at_least !== null && { atLeast: row.at_least }),
+  ...(row.at_most !== null && { atMost: row.at_most }),
   ...(row.valid_from !== null && { validFrom: row.valid_from }),
   ...(row.valid_to !== null && { validTo: row.valid_to }),
   ...(row.followed_by !== null && { followedBy: row.followed_by }),
@@ -271,6 +273,7 @@ const offerRow = (partId: string, offer: Offer): OfferRow => ({
   free: offer.free ? 1 : 0,
   number: offer.number ?? null,
   at_least: offer.atLeast ?? null,
+  at_most: offer.atMost ?? null,
   valid_from: offer.validFrom ?? null,
   valid_to: offer.validTo ?? null,
   followed_by: offer.followedBy ?? null,

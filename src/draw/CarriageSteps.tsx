@@ -6,8 +6,17 @@ const LEFT = 52;
 const BOTTOM = 30;
 
 /** What a supplier asks beside its goods, over the goods of an order: steps that fall, to scale. */
-export function CarriageSteps({ steps, show }: { steps: readonly CarriageStep[]; show: (minor: number) => string }) {
-  const far = Math.max(...steps.map((step) => step.from), 100_00) * 1.35;
+export function CarriageSteps({
+  steps,
+  least,
+  show,
+}: {
+  steps: readonly CarriageStep[];
+  /** Goods under which no order is taken: greyed. */
+  least: number;
+  show: (minor: number) => string;
+}) {
+  const far = Math.max(...steps.map((step) => step.from), least, 100_00) * 1.35;
   const most = Math.max(...steps.map((step) => step.asks), 1_00) * 1.15;
   const x = (minor: number) => LEFT + (minor / far) * (W - LEFT - 10);
   const y = (minor: number) => 10 + (1 - minor / most) * (H - BOTTOM - 10);
@@ -19,8 +28,16 @@ export function CarriageSteps({ steps, show }: { steps: readonly CarriageStep[];
       viewBox={`0 0 ${W} ${H}`}
       width="100%"
       role="img"
-      aria-label={`Carriage: ${steps.map((s) => `${show(s.asks)} from ${show(s.from)}`).join(", ")}`}
+      aria-label={`Carriage: ${steps.map((s) => `${show(s.asks)} from ${show(s.from)}`).join(", ")}${least > 0 ? `; no order under ${show(least)}` : ""}`}
     >
+      {least > 0 && (
+        <>
+          <rect x={LEFT} y={10} width={x(least) - LEFT} height={H - BOTTOM - 10} fill="#F6DDD6" />
+          <text x={x(least)} y={H - 3} fontSize="12" fill="#9A2E1B" textAnchor="middle">
+            none under {show(least)}
+          </text>
+        </>
+      )}
       <path d={`M${LEFT} 10V${H - BOTTOM}H${W - 10}`} fill="none" stroke="#B9C0BD" />
       <path d={path} fill="none" stroke="#14525F" strokeWidth="2.5" />
       {steps.map(({ from, asks }) => (
@@ -39,7 +56,7 @@ export function CarriageSteps({ steps, show }: { steps: readonly CarriageStep[];
           )}
         </g>
       ))}
-      <text x={LEFT} y={H - 3} fontSize="12" fill="#4A585E">
+      <text x={W - 10} y={H - 3} fontSize="12" fill="#4A585E" textAnchor="end">
         goods of an order
       </text>
     </svg>

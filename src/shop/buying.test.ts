@@ -1,5 +1,7 @@
 import { randomUUID } from "node:crypto";
-import { loadCatalogue } from "@/data/catalogue";
+import { formatMoney } from "@/core/money/money";
+import { NO_TERMS } from "@/core/parts/noTerms";
+import { loadCatalogue, saveSuppliers } from "@/data/catalogue";
 import { findJob, listJobs } from "@/data/jobs";
 import { findPurchase, listPurchases } from "@/data/purchases";
 import { SHELF } from "@/core/supply/needs";
@@ -73,6 +75,38 @@ test("a search that is given up is told, proposes nothing and places nothing; wh
   expect(page.purchases.length).toBeGreaterThan(0);
   const wish = { supplierId: "lowtide", jobs: [SHELF], days: 398, expectMinor: 0, request: randomUUID() };
   expect(await placeJoint(shop.db, wish, NOW, "Ida", gone)).toMatchObject({ ok: false, error: page.says });
+});
+
+test("an order under what its supplier takes is told and not placed; one that more jobs make large enough is", async () => {
+  const asked = await everyone();
+  const before = (await loadCatalogue(shop.db)).suppliers;
+  const least = (leastOrderMinor: number) =>
+    saveSuppliers(
+      shop.db,
+      [...before.values()].map((one) => ({ ...one, terms: { ...NO_TERMS, ...one.terms, leastOrderMinor } })),
+    );
+  await least(90_000_00);
+  const page = await buyingPage(shop.db, asked, NOW);
+  expect(page.orders.length).toBeGreaterThan(0);
+  for (const order of page.orders)
+    expect(order.notTaken).toContain(
+      `takes no order under ${formatMoney(90_000_00, before.get(order.supplierId)!.currency)}: goods for`,
+    );
+  expect(page.frontier.at(-1)!.notTaken).toBe(page.orders.length);
+  const taken = await numbers();
+  const { supplierId, totalMinor, notTaken: why } = page.orders[0]!;
+  const wish = { supplierId, jobs: asked.jobs!, days: null, expectMinor: totalMinor };
+  const answer = await placeJoint(shop.db, { ...wish, request: randomUUID() }, NOW, "Ida");
+  expect(answer).toMatchObject({ ok: false, error: expect.stringContaining(why) });
+  expect(await numbers()).toEqual(taken);
+  // By itself each job lacks more than together.
+  await least(60_00);
+  const together = await buyingPage(shop.db, asked, NOW);
+  const alone = await Promise.all(asked.jobs!.map((id) => buyingPage(shop.db, { jobs: [id], days: null }, NOW)));
+  const lacking = (one: typeof page) => one.orders.filter((order) => order.notTaken !== "").length;
+  expect(lacking(together)).toBeLessThan(alone.reduce((sum, one) => sum + lacking(one), 0));
+  expect(together.orders.some((order) => order.notTaken === "")).toBe(true);
+  await saveSuppliers(shop.db, [...before.values()]);
 });
 
 describe("one order for several jobs", () => {

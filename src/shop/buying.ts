@@ -8,16 +8,17 @@ import { formatMoney } from "@/core/money/money";
 import { formatDay } from "@/core/units/date";
 import type { Offer } from "@/core/parts/part";
 import { bad, good, type Result } from "@/core/result";
-import { totalOf, type DaysOf } from "@/core/supply/frontier";
+import type { DaysOf } from "@/core/supply/frontier";
 import { needsOf, SHELF, shelfNeeds, type JobNeeds, type Need } from "@/core/supply/needs";
 import type { Searching } from "@/core/supply/searchStep";
+import { notTakenSays, OTHERWISE_JOINT } from "@/core/supply/notTaken";
 import { expectedDay } from "@/core/supply/expected";
 import { daysBetween } from "@/core/supply/orderDay";
 import { dueDay } from "@/core/supply/standing";
 import { deliverySchema, purchaseOf, receive } from "@/core/supply/purchase";
 import type { Purchase } from "@/core/supply/purchaseSchema";
 import { forShelf, orderedPieces } from "@/core/supply/pieces";
-import { basketOf, type PlannedOrder } from "@/core/supply/supplyPlan";
+import { basketOf, totalOf, type PlannedOrder } from "@/core/supply/supplyPlan";
 import { lastSerial, orderNumber } from "@/core/cost/orderOf";
 import { text } from "@/core/record";
 import { plainSerial } from "@/core/supply/serials";
@@ -86,6 +87,8 @@ export type PlannedBuy = {
   readonly dangerousGoods: boolean;
   /** Parts whose mass nobody noted, where the supplier asks by mass. */
   readonly unweighed: readonly string[];
+  /** Why it is not taken as it stands; empty where it is. */
+  readonly notTaken: string;
   readonly arrives: string;
 };
 export type BuyingJob = Omit<JobNeeds, "wants"> & {
@@ -118,7 +121,12 @@ export type Buying = {
   readonly withinPercent: number | null;
   readonly unpriced: readonly { readonly name: string; readonly quantity: number; readonly why: string }[];
   /** From the earliest to the cheapest. */
-  readonly frontier: readonly { readonly days: number; readonly arrives: string; readonly totalMinor: number }[];
+  readonly frontier: readonly {
+    readonly days: number;
+    readonly arrives: string;
+    readonly totalMinor: number;
+    readonly notTaken: number;
+  }[];
   readonly days: number | null;
   /** Parts that nobody has within the days of the proposal. */
   readonly later: readonly string[];
@@ -276,6 +284,7 @@ export async function buyingPage(db: Knex, asked: AskedPlan, now: string, helper
       totalMinor: order.goodsMinor + order.carriageMinor,
       dangerousGoods: order.dangerousGoods,
       unweighed: order.unweighed,
+      notTaken: notTakenSays(order),
       arrives: order.lines
         .map((line) => arrivalOf(line.offer))
         .sort()
@@ -320,8 +329,9 @@ export async function buyingPage(db: Knex, asked: AskedPlan, now: string, helper
     proved: point?.plan.proved ?? true,
     withinPercent: point?.plan.withinPercent ?? null,
     unpriced: unpriced.map(({ part, quantity, why }) => ({ name: part.name, quantity, why })),
-    frontier: (found?.points ?? []).map(({ days, totalMinor }) => ({
+    frontier: (found?.points ?? []).map(({ days, totalMinor, notTaken }) => ({
       days,
+      notTaken,
       arrives: new Date(Date.parse(today) + days * DAY_MS).toISOString().slice(0, 10),
       totalMinor,
     })),
@@ -447,6 +457,8 @@ export async function placeJoint(
     return bad(
       `The proposal has changed since it was shown: this order is ${formatMoney(totalMinor, currency)} now. Look again, then place it.`,
     );
+  const refused = notTakenSays(order);
+  if (refused !== "") return bad(`${refused} ${OTHERWISE_JOINT}`);
   const dueOn = order.lines
     .map((line) => plan.arrivalOf(line.offer))
     .sort()

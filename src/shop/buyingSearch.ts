@@ -2,9 +2,9 @@ import { createHash } from "node:crypto";
 import type { HouseRules } from "@/core/house/houseRules";
 import { Catalogue } from "@/core/parts/catalogue";
 import type { Offer, Part, Supplier } from "@/core/parts/part";
-import { frontierSteps, frontOf, totalOf, type FrontierPoint } from "@/core/supply/frontier";
+import { frontierSteps, frontOf, type FrontierPoint } from "@/core/supply/frontier";
 import type { SearchStep } from "@/core/supply/searchStep";
-import { supplyPlan, type SupplyPlan, type Want } from "@/core/supply/supplyPlan";
+import { isBetter, notTaken, supplyPlan, totalOf, type SupplyPlan, type Want } from "@/core/supply/supplyPlan";
 import { provePlan } from "./provePlan";
 
 /** All that a proposal is worked out of, as plain data: it may be worked out beside the server's own thread. */
@@ -25,7 +25,8 @@ export type SearchInput = {
 };
 
 export type Searched = {
-  readonly points: readonly { readonly days: number; readonly totalMinor: number }[];
+  /** `notTaken`: so many of its orders are under what their suppliers take. */
+  readonly points: readonly { readonly days: number; readonly totalMinor: number; readonly notTaken: number }[];
   /** The proposal; null when nothing can be bought. */
   readonly chosen: { readonly days: number; readonly plan: SupplyPlan; readonly later: readonly string[] } | null;
   /** What the same would cost ordered job by job; null where the search was stopped before. */
@@ -78,9 +79,9 @@ export async function searchBuying(input: SearchInput, watch = NOBODY): Promise<
     wholes.set(key, { front, apartMinor });
   }
   // The same for as little, and sooner, is as good as proved too.
-  const found = front.find((one) => one.days <= asked.days && one.totalMinor <= asked.totalMinor) ?? asked;
+  const found = front.find((one) => one.days <= asked.days && !isBetter(asked.plan, one.plan)) ?? asked;
   return {
-    points: front.map((point) => ({ days: point.days, totalMinor: point.totalMinor })),
+    points: front.map(({ days, totalMinor, plan }) => ({ days, totalMinor, notTaken: notTaken(plan) })),
     chosen: { days: found.days, plan: { ...found.plan, ...proofOf(asked.plan) }, later: found.later },
     apartMinor,
     stopped: apartMinor === null,

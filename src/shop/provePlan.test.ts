@@ -1,7 +1,8 @@
 import { Catalogue } from "@/core/parts/catalogue";
 import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import type { Part, Supplier } from "@/core/parts/part";
-import { supplyPlan } from "@/core/supply/supplyPlan";
+import { NO_TERMS } from "@/core/parts/noTerms";
+import { isBetter, supplyPlan, totalOf } from "@/core/supply/supplyPlan";
 import { offer, partOf } from "../../tests/bench.fixture";
 import { dice } from "../../tests/dice";
 import { provePlan } from "./provePlan";
@@ -37,8 +38,6 @@ const benchOf = (catalogue: Catalogue): Bench => ({
   stampButShelf: "",
   newId: () => "",
 });
-const totalOf = (plan: ReturnType<typeof supplyPlan>) =>
-  plan.orders.reduce((sum, order) => sum + order.goodsMinor + order.carriageMinor, 0);
 
 test("what the quick search cannot prove, the solver does; from then on that is the plan", async () => {
   const { catalogue, wants } = market(16, 14);
@@ -61,6 +60,30 @@ test("what no solver settles in time is left as it was, and is not tried again",
   expect([again.proved, totalOf(again)]).toEqual([false, totalOf(quick)]);
   // With all the time there is it would be settled; it was tried in vain once.
   expect(await provePlan(again, benchOf(catalogue))).toBe(false);
+});
+
+test("where suppliers take no order under so much, what is learnt is never worse, and the proof holds against every order by hand", async () => {
+  const easy = market(7, 24);
+  let [learnt, better] = [0, 0];
+  for (let seed = 1; seed <= 6; seed += 1) {
+    const roll = dice(seed * 19);
+    const sellers = [...easy.catalogue.suppliers.values()].map((one) => ({
+      ...one,
+      terms: { ...NO_TERMS, leastOrderMinor: roll(100, 900) * 100 },
+    }));
+    const books = new Catalogue([...easy.catalogue.parts.values()], sellers);
+    const quick = supplyPlan(easy.wants, books, DEFAULT_HOUSE_RULES);
+    if (quick.proved || !(await provePlan(quick, benchOf(books)))) continue;
+    learnt += 1;
+    const then = supplyPlan(easy.wants, books, DEFAULT_HOUSE_RULES);
+    expect([seed, isBetter(quick, then)]).toEqual([seed, false]);
+    if (isBetter(then, quick)) better += 1;
+    for (const { supplier, lines, lacksMinor } of then.orders) {
+      const goods = lines.reduce((sum, { offer: { priceMinor }, packs }) => sum + priceMinor * packs, 0);
+      expect(lacksMinor).toBe(Math.max(0, supplier.terms!.leastOrderMinor! - goods));
+    }
+  }
+  expect([learnt > 0, better > 0]).toEqual([true, true]);
 });
 
 test("given up early it may claim to be near: never further from the cheapest than it says", async () => {

@@ -9,17 +9,23 @@ const DEADLINE_MS = 3_000;
 /** What is told first, long before the last cent is proved, in percent. */
 const NEAR_PERCENT = 1;
 
-/** Runs beside the server's own thread, so that no other request waits; text in, values of the variables out: first near, then proved. */
+/**
+ * Runs beside the server's own thread, so that no other request waits; programs in, values of the variables out: first near, then proved.
+ * A program that has no solution leaves its turn to the next one.
+ */
 const SOLVER = `
 const { parentPort, workerData } = require("node:worker_threads");
 require("highs")().then((highs) => {
-  for (const withinPercent of [${NEAR_PERCENT}, 0]) {
-    const { Status, Columns } = highs.solve(workerData, { mip_rel_gap: withinPercent / 100, mip_abs_gap: 0.4, output_flag: false });
-    if (Status !== "Optimal") break;
-    const values = Object.fromEntries(Object.entries(Columns).map(([name, column]) => [name, column.Primal]));
-    parentPort.postMessage({ withinPercent, values });
+  for (const [i, program] of workerData.entries()) {
+    for (const withinPercent of [${NEAR_PERCENT}, 0]) {
+      const { Status, Columns } = highs.solve(program, { mip_rel_gap: withinPercent / 100, mip_abs_gap: 0.4, output_flag: false });
+      if (Status === "Infeasible" && i + 1 < workerData.length) break;
+      if (Status !== "Optimal") return parentPort.postMessage(null);
+      const values = Object.fromEntries(Object.entries(Columns).map(([name, column]) => [name, column.Primal]));
+      parentPort.postMessage({ withinPercent, values });
+      if (withinPercent === 0) return;
+    }
   }
-  parentPort.postMessage(null);
 });
 `;
 
@@ -29,10 +35,13 @@ type Solved = { readonly withinPercent: number; readonly values: Values };
 type Patience = { readonly deadlineMs?: number; readonly stopped?: () => boolean };
 const LOOK_MS = 100;
 
-function solve(program: string, { deadlineMs = DEADLINE_MS, stopped = () => false }: Patience): Promise<Solved | null> {
+function solve(
+  programs: readonly string[],
+  { deadlineMs = DEADLINE_MS, stopped = () => false }: Patience,
+): Promise<Solved | null> {
   if (stopped()) return Promise.resolve(null);
   return new Promise((resolve) => {
-    const worker = new Worker(SOLVER, { eval: true, workerData: program, stdout: true, stderr: true });
+    const worker = new Worker(SOLVER, { eval: true, workerData: programs, stdout: true, stderr: true });
     let near: Solved | null = null;
     const end = () => {
       clearTimeout(timer);
@@ -72,9 +81,11 @@ export async function provePlan(
 ): Promise<boolean> {
   if (plan.proved) return false;
   const basket = basketOf(plan.wants, catalogue, house);
-  const program = programOf(basket.parts, basket.asks);
+  const program = programOf(basket.parts, basket.weighed);
   if (inVain.has(program)) return false;
-  const turn = queue.then(() => solve(program, patience));
+  // First as if no order could be under the least of its supplier: that is easier, and mostly so.
+  const strict = basket.least.some((one) => one > 0) ? [programOf(basket.parts, basket.asks, basket.least)] : [];
+  const turn = queue.then(() => solve([...strict, program], patience));
   queue = turn.catch(() => undefined);
   const solved = await turn;
   const learnt = solved !== null && learnPlan(plan.wants, catalogue, house, packsOf(basket, solved.values), solved.withinPercent);

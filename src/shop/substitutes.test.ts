@@ -5,7 +5,7 @@ import { massOf, rideOf } from "@/core/job/rideOf";
 import { isOpen } from "@/core/fit/finding";
 import { readPart, type Part } from "@/core/parts/part";
 import { specDiffs } from "@/core/parts/specDiffs";
-import { totalOf } from "@/core/supply/frontier";
+import { totalOf } from "@/core/supply/supplyPlan";
 import { loadCatalogue, saveParts } from "@/data/catalogue";
 import { findJob } from "@/data/jobs";
 import { NOW, openDemoShop } from "../../tests/demoShop";

@@ -1,8 +1,7 @@
 import type { Knex } from "knex";
 import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import { MOST_ROWS } from "@/core/supply/priceList";
-import { totalOf } from "@/core/supply/frontier";
-import { supplyPlan } from "@/core/supply/supplyPlan";
+import { supplyPlan, totalOf } from "@/core/supply/supplyPlan";
 import { loadCatalogue } from "@/data/catalogue";
 import { previewPrices, takeListBack, takePrices } from "@/shop/priceLists";
 import { provePlan } from "@/shop/provePlan";

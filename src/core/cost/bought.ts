@@ -46,7 +46,7 @@ export function costOfBought(
   }
   if (left === 0) return { minor, problem: null };
   const planned = plan.orders.flatMap((order) => order.lines).filter((line) => line.part.id === partId);
-  if (planned.length === 0)
-    return { minor: null, problem: plan.unpriced.find((one) => one.part.id === partId)?.why ?? "no price" };
+  const short = plan.unpriced.find((one) => one.part.id === partId);
+  if (planned.length === 0 || short) return { minor: null, problem: short?.why ?? "no price" };
   return { minor: minor + planned.reduce((sum, line) => sum + line.totalMinor, 0), problem: null };
 }

@@ -4,7 +4,7 @@ import { voltsOf } from "../fit/build";
 import type { Part } from "../parts/part";
 import { specDiffs } from "../parts/specDiffs";
 import { expectedDay } from "../supply/expected";
-import { totalOf } from "../supply/frontier";
+import { totalOf } from "../supply/supplyPlan";
 import { daysBetween } from "../supply/orderDay";
 import { formatNumber } from "../units/formatQuantity";
 import { assess, type Assessment } from "./assess";

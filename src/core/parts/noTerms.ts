@@ -10,6 +10,7 @@ export const NO_TERMS: Terms = {
   cutOff: "",
   carriageSteps: [],
   massSteps: [],
+  leastOrderMinor: null,
   smallOrderUnderMinor: null,
   smallOrderFeeMinor: 0,
   paymentPercent: 0,

@@ -33,12 +33,19 @@ export const offerSchema = z
       .max(1000, "must be at most 1000")
       .optional()
       .describe("This price from so many packs on"),
+    atMost: z
+      .int("must be whole packs")
+      .min(1, "must be 1 or more")
+      .max(9_999, "must be at most 9,999")
+      .optional()
+      .describe("At most so many packs in an order"),
     validFrom: offerDay.optional().describe("Holds from"),
     validTo: offerDay.optional().describe("Holds until, that day too"),
     followedBy: id.optional().describe("What follows it"),
   })
-  .superRefine(({ validFrom, validTo, followedBy }, context) => {
+  .superRefine(({ atLeast = 1, atMost = Infinity, validFrom, validTo, followedBy }, context) => {
     const wrong = (path: string, message: string) => context.addIssue({ code: "custom", path: [path], message });
+    if (atMost < atLeast) wrong("atMost", "must not be fewer than those from which the price holds");
     if (validFrom !== undefined && validTo !== undefined && validTo < validFrom)
       wrong("validTo", "must not be before the day from which it holds");
     if (followedBy !== undefined && validTo === undefined) wrong("followedBy", "wants the day until which this one is sold");

@@ -53,6 +53,8 @@ export const termsSchema = z.strictObject({
     .max(6, "must be at most 6 steps")
     .default([])
     .describe("Steps of mass"),
+  /** Goods of an order under which they take none at all. */
+  leastOrderMinor: money.nullable().default(null).describe("They take no order under"),
   smallOrderUnderMinor: money.nullable().describe("A small order is one under"),
   smallOrderFeeMinor: money.describe("Fee for a small order"),
   paymentPercent: share(10).describe("Fee for paying, %"),

@@ -1,4 +1,4 @@
-import { cheapestFill, packsAlone, paretoFills, type Fill, type ParetoFill, type PartIn } from "./fills";
+import { cheapestFill, mostPacks, paretoFills, type Fill, type ParetoFill, type PartIn } from "./fills";
 
 /** From so much of goods on an order's carriage, fees included, is this. */
 export type CarriageStep = { readonly from: number; readonly asks: number };
@@ -39,6 +39,9 @@ const MOST_NODES = 400;
 /** And so many looks at a part: of hundreds of lines each node takes longer, and a solver settles them anyway. */
 const MOST_LOOKS = 24_000;
 
+/** And so many fills of parts are held against each other, so that goods may reach a step. */
+const MOST_HELD = 1_000_000;
+
 /** `band`: so many of its steps of mass are paid, and what the order may weigh is bound by the next. */
 type Mode = { readonly open: boolean; readonly step: number; readonly dangerous: boolean; readonly band: number };
 const OUT: Mode = { open: false, step: 0, dangerous: false, band: 0 };
@@ -53,7 +56,7 @@ const OUT: Mode = { open: false, step: 0, dangerous: false, band: 0 };
  * part at its cheapest among the suppliers that are still open, with its share of the least that an undecided one asks beside the goods, and the least that goods must cost more
  * to reach a step that was decided. Amounts are whole minor units throughout.
  *
- * @param parts every one with one offer or more
+ * @param parts every one with one offer or more, which together sell as many as are wanted
  */
 export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierIn[]): Bought {
   const fills = parts.map(() => new Map<number, Fill | null>());
@@ -67,7 +70,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     parts.reduce(
       (sum, part) =>
         sum +
-        Math.max(0, ...part.offers.map((offer) => (offer.supplier === s ? offer.worthOf(packsAlone(offer, part.quantity)) : 0))) *
+        Math.max(0, ...part.offers.map((offer) => (offer.supplier === s ? offer.worthOf(mostPacks(offer, part.quantity)) : 0))) *
           (part.offers.filter((offer) => offer.supplier === s).length > 1 ? 2 : 1),
       0,
     ),
@@ -75,7 +78,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
   const heaviest = suppliers.map((_, s) =>
     parts.reduce((sum, part) => {
       const own = part.offers.filter((offer) => offer.supplier === s);
-      return sum + Math.max(0, ...own.map((offer) => offer.grams * packsAlone(offer, part.quantity))) * Math.max(1, own.length);
+      return sum + Math.max(0, ...own.map((offer) => offer.grams * mostPacks(offer, part.quantity))) * Math.max(1, own.length);
     }, 0),
   );
   const sends = suppliers.map((_, s) =>
@@ -155,12 +158,14 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     if (made && !made.whole) cut = true;
     return made;
   };
+  const spent = { fills: 0 };
   const fronts = parts.map(() => new Map<string, ParetoFill[] | null>());
-  const frontOf = (i: number, bits: number, at: readonly number[]): ParetoFill[] | null => {
+  const frontOf = (i: number, bits: number, at: readonly number[]): ParetoFill[] | null | undefined => {
     const key = `${bits} ${at.join()}`;
     const known = fronts[i]!.get(key);
     if (known !== undefined) return known;
-    const made = paretoFills(parts[i]!, bits, at);
+    if (spent.fills > MOST_HELD) return undefined;
+    const made = paretoFills(parts[i]!, bits, at, spent);
     fronts[i]!.set(key, made);
     return made;
   };
@@ -173,7 +178,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     const shifts = now.flatMap((fill, i) => {
       if ((bitsOf[i]![s]! & bits[i]!) === 0) return [];
       const front = frontOf(i, bits[i]!, [s]);
-      if (front === null) return [{ slope: 0, gain: Infinity }];
+      if (!front) return [{ slope: 0, gain: Infinity }];
       const from = goodsOf(i, fill.packs);
       const base = Math.min(...front.map((one) => one.cost));
       const more = front.filter((one) => one.goods[0]! > from);
@@ -200,31 +205,99 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     if (best === null || total < best.total) best = { packs, total };
   };
 
-  /** A good plan to begin with: the cheapest packs, then without the supplier whose leaving saves most, as long as one does. */
-  const dropped = (): void => {
-    const plan = () => parts.map((_, i) => fillOf(i, allowed(i), 0));
-    for (let better = true; better;) {
-      const now = plan();
-      if (now.some((fill) => fill === null)) break;
-      const packs = now.map((fill) => fill!.packs);
-      keep(packs);
-      const before = costOf(parts, suppliers, packs);
-      let [least, gone] = [before, -1];
+  /** What each supplier sells of these fills, towards its steps. */
+  const goodsOf = (now: readonly Fill[]): number[] => {
+    const goods = suppliers.map(() => 0);
+    now.forEach((fill, i) =>
+      parts[i]!.offers.forEach((offer, j) => {
+        if (fill.packs[j]! > 0) goods[offer.supplier]! += offer.worthOf(fill.packs[j]!);
+      }),
+    );
+    return goods;
+  };
+
+  /**
+   * Which parts are bought from one supplier alone so that its goods reach its next step: those that cost least more for what they bring,
+   * none that lets another fall from a step that is worth as much.
+   * @returns null where they do not get there
+   */
+  const filledUp = (s: number, now: readonly Fill[], pins: readonly number[]): number[] | null => {
+    const goods = goodsOf(now);
+    const next = suppliers[s]!.steps.find(({ from }) => from > goods[s]!);
+    if (goods[s] === 0 || !next) return null;
+    const saves = carriageAsked(suppliers[s]!, goods[s]!) - next.asks;
+    const moves = parts
+      .flatMap((part, i) => {
+        const bits = bitsOf[i]![s]! & allowed(i);
+        const fill = bits === 0 || pins[i] === s ? null : fillOf(i, bits, 0);
+        if (fill === null) return [];
+        const before = new Map<number, number>();
+        part.offers.forEach(({ supplier, worthOf }, j) => {
+          const packs = now[i]!.packs[j]!;
+          if (packs > 0) before.set(supplier, (before.get(supplier) ?? 0) + worthOf(packs));
+        });
+        const worth = part.offers.reduce((sum, { worthOf }, j) => sum + (fill.packs[j]! > 0 ? worthOf(fill.packs[j]!) : 0), 0);
+        const gain = worth - (before.get(s) ?? 0);
+        before.delete(s);
+        return gain > 0 ? [{ i, gain, before, slope: (fill.cost - now[i]!.cost) / gain }] : [];
+      })
+      .sort((a, b) => a.slope - b.slope);
+    const made = [...pins];
+    for (const { i, gain, before } of moves) {
+      const falls = [...before].some(
+        ([t, worth]) =>
+          goods[t]! > worth && carriageAsked(suppliers[t]!, goods[t]! - worth) - carriageAsked(suppliers[t]!, goods[t]!) >= saves,
+      );
+      if (falls) continue;
+      made[i] = s;
+      goods[s]! += gain;
+      for (const [t, worth] of before) goods[t]! -= worth;
+      if (goods[s]! >= next.from) return made;
+    }
+    return null;
+  };
+
+  /**
+   * A good plan to begin with: the cheapest packs, then step by step whatever saves most, as long as something does: without a supplier,
+   * or one filled up to its next step.
+   */
+  const begin = (): void => {
+    let pins = parts.map(() => -1);
+    const planWith = (made: readonly number[]): Fill[] | null => {
+      const fills: Fill[] = [];
+      for (let i = 0; i < parts.length; i += 1) {
+        const own = made[i]! < 0 ? allowed(i) : allowed(i) & bitsOf[i]![made[i]!]!;
+        const fill = fillOf(i, own, 0);
+        if (fill === null) return null;
+        fills.push(fill);
+      }
+      return fills;
+    };
+    const costs = (now: readonly Fill[]) =>
+      costOf(
+        parts,
+        suppliers,
+        now.map((fill) => fill.packs),
+      );
+    for (;;) {
+      const now = planWith(pins);
+      if (now === null) break;
+      keep(now.map((fill) => fill.packs));
+      let [least, gone, next] = [costs(now), -1, pins];
       suppliers.forEach((_, s) => {
         if (modes[s] !== undefined) return;
+        const filled = filledUp(s, now, pins);
+        const up = filled && planWith(filled);
+        if (up && costs(up) < least) [least, gone, next] = [costs(up), -1, filled];
+        const freed = pins.map((pin) => (pin === s ? -1 : pin));
         modes[s] = OUT;
-        const without = plan();
+        const without = planWith(freed);
         modes[s] = undefined;
-        if (without.some((fill) => fill === null)) return;
-        const cost = costOf(
-          parts,
-          suppliers,
-          without.map((fill) => fill!.packs),
-        );
-        if (cost < least) [least, gone] = [cost, s];
+        if (without && costs(without) < least) [least, gone, next] = [costs(without), s, freed];
       });
-      better = gone >= 0;
-      if (better) modes[gone] = OUT;
+      if (next === pins) break;
+      if (gone >= 0) modes[gone] = OUT;
+      pins = next;
     }
     modes.fill(undefined);
   };
@@ -284,7 +357,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     );
     const at = wants.map((want) => want.s);
     const ways = parts.map((_, i) => frontOf(i, allowed(i), at));
-    if (ways.some((one) => one === null)) {
+    if (ways.some((one) => !one)) {
       cut = true;
       return;
     }
@@ -329,7 +402,7 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
     );
   };
 
-  dropped();
+  begin();
   search(0, 0);
   const found = best as { packs: readonly (readonly number[])[]; total: number } | null;
   return found === null

@@ -4,6 +4,8 @@ export type OfferIn = {
   readonly packSize: number;
   /** Packs below which nothing is sold at this price: 1 where there is no such number. */
   readonly atLeast: number;
+  /** Packs over which nothing is sold: Infinity where there is no such number. */
+  readonly atMost: number;
   readonly dangerous: boolean;
   /** Mass of a pack. */
   readonly grams: number;
@@ -18,6 +20,10 @@ export type OfferIn = {
 /** Packs of one offer that hold so many pieces by themselves. */
 export const packsAlone = ({ packSize, atLeast }: Pick<OfferIn, "packSize" | "atLeast">, quantity: number): number =>
   Math.max(Math.ceil(quantity / packSize), atLeast);
+
+/** The most packs of an offer that a way without a pack to spare can have. */
+export const mostPacks = (offer: Pick<OfferIn, "packSize" | "atLeast" | "atMost">, quantity: number): number =>
+  Math.min(packsAlone(offer, quantity), offer.atMost);
 
 /** Pieces that can be left out of so many packs of an offer: one pack, or all of them where fewer are not sold at its price. */
 export const leastLeftOut = ({ packSize, atLeast }: Pick<OfferIn, "packSize" | "atLeast">, packs: number): number =>
@@ -40,6 +46,7 @@ export function cheapestFill(part: PartIn, bits: number, shares: readonly number
   if (usable.length === 1) {
     const j = usable[0]!;
     const packs = packsAlone(part.offers[j]!, part.quantity);
+    if (packs > part.offers[j]!.atMost) return null;
     return {
       packs: part.offers.map((_, k) => (k === j ? packs : 0)),
       cost: part.offers[j]!.costOf(packs) + shares[j]!,
@@ -51,6 +58,7 @@ export function cheapestFill(part: PartIn, bits: number, shares: readonly number
   const beats = (a: number, b: number) =>
     offers[a]!.packSize === offers[b]!.packSize &&
     offers[a]!.atLeast <= offers[b]!.atLeast &&
+    offers[a]!.atMost >= packsAlone(offers[b]!, part.quantity) &&
     offers[a]!.each <= offers[b]!.each &&
     shares[a]! <= shares[b]! &&
     (offers[a]!.each < offers[b]!.each || shares[a]! < shares[b]! || a < b);
@@ -92,7 +100,8 @@ function forEachFill(
     if (at === usable.length) return;
     const j = usable[at]!;
     const offer = part.offers[j]!;
-    for (let count = packsAlone(offer, left); count >= 0; count = count === offer.atLeast ? 0 : count - 1) {
+    const first = mostPacks(offer, left);
+    for (let count = first < offer.atLeast ? 0 : first; count >= 0; count = count === offer.atLeast ? 0 : count - 1) {
       // No pack to spare: one fewer of any would not hold it.
       if (count > 0 && usable.slice(0, at).some((k) => count * offer.packSize - left >= leastLeftOut(part.offers[k]!, packs[k]!)))
         continue;
@@ -108,8 +117,17 @@ function forEachFill(
 
 export type ParetoFill = Fill & { readonly goods: readonly number[]; readonly grams: readonly number[] };
 
-/** The fills of a part that no other one beats in cost, in goods and in lightness at each of these suppliers; null when there are too many. */
-export function paretoFills(part: PartIn, bits: number, at: readonly number[]): ParetoFill[] | null {
+/**
+ * The fills of a part that no other one beats in cost, in goods and in lightness at each of these suppliers; null when there are too many.
+ *
+ * @param spent counts the fills that were held against each other
+ */
+export function paretoFills(
+  part: PartIn,
+  bits: number,
+  at: readonly number[],
+  spent: { fills: number } = { fills: 0 },
+): ParetoFill[] | null {
   const { offers } = part;
   const all = offers.map((_, j) => j).filter((j) => (bits & (1 << j)) !== 0);
   // Elsewhere only the cheapest of each pack size can be in it; at the suppliers asked about every offer moves goods.
@@ -117,6 +135,7 @@ export function paretoFills(part: PartIn, bits: number, at: readonly number[]): 
   const beats = (a: number, b: number) =>
     offers[a]!.packSize === offers[b]!.packSize &&
     offers[a]!.atLeast <= offers[b]!.atLeast &&
+    offers[a]!.atMost >= packsAlone(offers[b]!, part.quantity) &&
     (offers[a]!.each < offers[b]!.each || (offers[a]!.each === offers[b]!.each && a < b));
   const apiece = (j: number) => offers[j]!.each / offers[j]!.packSize;
   const usable = [
@@ -134,6 +153,7 @@ export function paretoFills(part: PartIn, bits: number, at: readonly number[]): 
     const beaten = (a: ParetoFill, b: ParetoFill) =>
       b.cost <= a.cost && b.goods.every((sum, w) => sum >= a.goods[w]!) && b.grams.every((sum, w) => sum <= a.grams[w]!);
     const one = { packs: [...packs], cost, goods, grams };
+    spent.fills += 1 + front.length;
     if (!front.some((other) => beaten(one, other))) {
       for (let k = front.length - 1; k >= 0; k -= 1) if (beaten(front[k]!, one)) front.splice(k, 1);
       front.push(one);

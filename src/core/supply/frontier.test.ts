@@ -3,13 +3,13 @@ import { DEFAULT_HOUSE_RULES } from "../house/defaults";
 import { Catalogue } from "../parts/catalogue";
 import type { Part, Supplier } from "../parts/part";
 import { offer, partOf } from "../../../tests/bench.fixture";
-import { frontier, totalOf, within } from "./frontier";
+import { frontier, within } from "./frontier";
 import { giveOut, needsOf, shelfNeeds, type JobNeeds } from "./needs";
 import { isHere, missingPieces, orderedPieces } from "./pieces";
 import { purchaseOf, receive } from "./purchase";
 import type { Purchase } from "./purchaseSchema";
 import { daysSeen, FEWEST_SEEN, seenLead } from "./seenLead";
-import { supplyPlan } from "./supplyPlan";
+import { supplyPlan, totalOf } from "./supplyPlan";
 
 const house = DEFAULT_HOUSE_RULES;
 const supplier = (id: string, carriageMinor: number): Supplier => ({
@@ -224,4 +224,45 @@ test("lead times are seen from three orders on, with their sample spread, and co
   // 4, 6 and 8 days: mean 6, sample standard deviation 2.
   expect(seenLead(three)).toEqual({ count: 3, meanDays: 6, spreadDays: 2 });
   expect(daysSeen(seenLead(three)!)).toBe(8);
+});
+
+test("who has some of it sooner does not make it sooner: it is here when enough of it is", () => {
+  const part = partOf(
+    "bell",
+    { barMm: 22 },
+    {
+      id: "bell-a",
+      offers: [
+        offer("near", 9_00, { leadDays: 1, atMost: 2 }),
+        offer("mid", 5_00, { leadDays: 4, atMost: 9 }),
+        offer("far", 3_00, { leadDays: 8 }),
+      ],
+    },
+  ) as Part;
+  const books = new Catalogue(
+    [part],
+    ["near", "mid", "far"].map((id) => supplier(id, 0)),
+  );
+  const of = (quantity: number) =>
+    frontier([{ partId: "bell-a", quantity }], books, house, stated).map(({ days, totalMinor, plan }) => [
+      days,
+      totalMinor,
+      plan.unpriced.length,
+    ]);
+  expect(of(2)).toEqual([
+    [1, 18_00, 0],
+    [4, 10_00, 0],
+    [8, 6_00, 0],
+  ]);
+  // Four are nowhere sooner than in four days: whoever asks for it sooner is told that, and gets these. No point buys two of four.
+  const laterIn = (quantity: number, days: number) => within([{ partId: "bell-a", quantity }], books, house, days, stated).later;
+  expect(of(4).map(([, total, missing]) => [total, missing])).toEqual([
+    [20_00, 0],
+    [12_00, 0],
+  ]);
+  expect([laterIn(2, 1), laterIn(4, 1), laterIn(4, 4)]).toEqual([[], ["bell-a"], []]);
+  // Two of the near and nine of the others: eleven within four days, twelve within eight alone.
+  expect(of(11).map(([, total]) => total)).toEqual([63_00, 33_00]);
+  expect([laterIn(11, 4), laterIn(12, 4)]).toEqual([[], ["bell-a"]]);
+  expect(of(12).map(([, total]) => total)).toEqual([36_00]);
 });

@@ -1,10 +1,16 @@
 import type { HouseRules } from "../house/houseRules";
 import { Catalogue } from "../parts/catalogue";
 import type { Offer } from "../parts/part";
-import { basketOf, supplyPlan, type SupplyPlan, type Want } from "./supplyPlan";
+import { basketOf, isBetter, soldOf, supplyPlan, totalOf, type SupplyPlan, type Want } from "./supplyPlan";
 
 /** Days from today until an offer's pieces are here. */
 export type DaysOf = (offer: Offer) => number;
+
+/** Days until offers that together sell so many pieces are here: the first of them, where that sells enough. */
+function enoughIn(offers: readonly Offer[], quantity: number, daysOf: DaysOf): number {
+  const days = [...new Set(offers.map(daysOf))].sort((a, b) => a - b);
+  return days.find((one) => soldOf(offers.filter((offer) => daysOf(offer) <= one)) >= quantity) ?? days.at(-1)!;
+}
 
 /**
  * The books with what arrives within so many days alone: those parts that are wanted, and everybody who sells. What nobody has so soon
@@ -18,7 +24,7 @@ export function within(
   daysOf: DaysOf,
 ): { readonly catalogue: Catalogue; readonly later: readonly string[] } {
   const soonest = new Map(
-    basketOf(wants, catalogue, house).lines.map(({ part, offers }) => [part.id, Math.min(...offers.map(daysOf))] as const),
+    basketOf(wants, catalogue, house).lines.map(({ part, quantity, offers }) => [part.id, enoughIn(offers, quantity, daysOf)]),
   );
   const parts = wants.flatMap(({ partId }) => {
     const part = catalogue.parts.get(partId);
@@ -30,9 +36,6 @@ export function within(
     later: [...soonest].flatMap(([partId, one]) => (one > days ? [partId] : [])),
   };
 }
-
-export const totalOf = ({ orders }: SupplyPlan): number =>
-  orders.reduce((sum, order) => sum + order.goodsMinor + order.carriageMinor, 0);
 
 /**
  * The least that everything costs when it is to be here within so many days.
@@ -65,9 +68,11 @@ function pointWithin(
 /** From the earliest to the cheapest; a later point that saves nothing is left out. */
 export function frontOf(points: readonly FrontierPoint[]): FrontierPoint[] {
   const front: FrontierPoint[] = [];
-  for (const point of [...points].sort((a, b) => a.days - b.days || a.totalMinor - b.totalMinor))
+  for (const point of [...points].sort(
+    (a, b) => a.days - b.days || Number(isBetter(b.plan, a.plan)) - Number(isBetter(a.plan, b.plan)),
+  ))
     // A quick search that was cut may find less with more to choose among: the plan of fewer days serves as well.
-    if (front.length === 0 || point.totalMinor < front.at(-1)!.totalMinor) front.push(point);
+    if (front.length === 0 || isBetter(point.plan, front.at(-1)!.plan)) front.push(point);
   return front;
 }
 

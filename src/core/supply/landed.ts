@@ -1,5 +1,6 @@
 import Big from "big.js";
 import type { HouseRules } from "../house/houseRules";
+import { converted } from "../money/money";
 import type { PartKind } from "../parts/kinds";
 import type { Supplier } from "../parts/part";
 import { carriageSteps, type CarriageStep, type MassStep, type SupplierIn } from "./cheapest";
@@ -133,6 +134,10 @@ export function landedCarriage(supplier: Supplier, house: HouseRules): SupplierI
     masses: massSteps(supplier).map(({ over, more }) => ({ over, more: cents(factor.times(more)) })),
   };
 }
+
+/** Goods under which a supplier takes no order, in cents of the shop's currency; 0 where it takes any. */
+export const leastIn = (supplier: Supplier, house: HouseRules): number =>
+  converted(supplier.terms?.leastOrderMinor ?? 0, supplier.currency, house.currency, house.rates) ?? 0;
 
 /**
  * Why an order costs so much: its parts, which add up to the total that was planned.

@@ -21,6 +21,7 @@ export const COLUMNS = {
   currency: "Currency",
   packSize: "Pieces in a pack",
   atLeast: "From so many packs",
+  atMost: "At most so many packs",
   leadDays: "Lead time, days",
 } as const;
 export type Column = keyof typeof COLUMNS;
@@ -64,6 +65,7 @@ const WORDS: Readonly<Record<Column, RegExp>> = {
   currency: /curr/i,
   packSize: /pack|pieces|unit|per|qty/i,
   leadDays: /lead|deliver|days/i,
+  atMost: /^(max|at most|up to|available)/i,
   // “Valid from” is no number of packs.
   atLeast: /^(from|min|at least|moq|break|price break)/i,
 };
@@ -72,7 +74,7 @@ const WORDS: Readonly<Record<Column, RegExp>> = {
 export function guessMapping(heads: readonly string[]): Mapping {
   const taken = new Set<number>();
   const mapping: Partial<Record<Column, number>> = {};
-  for (const column of ["currency", "leadDays", "atLeast", "price", "packSize", "ours", "theirs", "name"] as const) {
+  for (const column of ["currency", "leadDays", "atLeast", "atMost", "price", "packSize", "ours", "theirs", "name"] as const) {
     const at = heads.findIndex((head, i) => !taken.has(i) && WORDS[column].test(head));
     if (at < 0) continue;
     taken.add(at);
@@ -154,6 +156,9 @@ export function previewList({ rows }: List, mapping: Mapping, books: Books): Res
       (one) => one.supplierId === books.supplierId && one.packSize === packSize && (one.atLeast ?? 1) === atLeast,
     );
     const was = before.find((one) => isInForce(one, books.day)) ?? before.at(-1) ?? null;
+    const atMost = cell("atMost") === "" ? was?.atMost : wholeOf(cell("atMost"), 0);
+    if (atMost === null || (atMost !== undefined && atMost < atLeast))
+      return wrong(`at most so many packs: “${cell("atMost").slice(0, 20)}” is no number from ${atLeast} to 9,999`);
     const leadDays = cell("leadDays") === "" ? (was?.leadDays ?? books.leadDays) : wholeOf(cell("leadDays"), 0);
     if (leadDays === null || leadDays < 0 || leadDays > 365)
       return wrong(`lead time: “${cell("leadDays").slice(0, 20)}” is no number of days`);
@@ -170,6 +175,7 @@ export function previewList({ rows }: List, mapping: Mapping, books: Books): Res
       currency,
       packSize,
       ...(atLeast > 1 && { atLeast }),
+      ...(atMost !== undefined && { atMost }),
       leadDays,
       ...(theirsOf(cell("theirs"), was) !== null && { number: theirsOf(cell("theirs"), was) }),
       carriage: was?.carriage ?? part.offers[0]?.carriage ?? (part.kind === "battery" ? "dangerous goods" : "ordinary"),
@@ -184,6 +190,7 @@ export function previewList({ rows }: List, mapping: Mapping, books: Books): Res
       was.priceMinor === price.value &&
       was.currency === currency &&
       was.leadDays === leadDays &&
+      was.atMost === atMost &&
       was.number === offer.data.number &&
       was.validFrom === undefined &&
       was.validTo === undefined &&
@@ -245,6 +252,7 @@ function changesOf(was: Offer, is: Offer): string {
       ? [`${share > 0 ? "+" : "−"}${Math.abs(share).toFixed(1)} %`]
       : []),
     ...(was.leadDays !== is.leadDays ? [`${was.leadDays} to ${is.leadDays} days`] : []),
+    ...(was.atMost !== is.atMost ? [`at most ${is.atMost ?? "any number"} in an order`] : []),
     ...(was.free ? ["no longer free"] : []),
     ...(was.number !== is.number ? ["their number"] : []),
     ...(was.validFrom !== undefined || was.validTo !== undefined ? ["no longer held to certain days"] : []),

@@ -1,5 +1,5 @@
 import type { SupplierIn } from "./cheapest";
-import { packsAlone, type OfferIn, type PartIn } from "./fills";
+import { mostPacks, type OfferIn, type PartIn } from "./fills";
 
 /** The packs of one offer of one part, as a variable's name. */
 export const packsAt = (part: number, offer: number) => `x${part}_${offer}`;
@@ -8,10 +8,16 @@ export const packsAt = (part: number, offer: number) => `x${part}_${offer}`;
  * What `cheapest` solves, as an integer program in the CPLEX LP text format, for a general solver: packs `x`, whether a supplier is
  * bought from `y`, reaches a step of its carriage `f`, sends dangerous goods `d`, pays a step of mass `m`, whether an offer with a least number is taken `z`. That no pack is to spare cannot be said linearly; of
  * an offer only as many are allowed as hold the quantity alone, so its optimum may be cheaper by a pack bought to reach a step.
+ *
+ * @param least goods under which a supplier takes no order, in minor units; 0 where it takes any. It may have no solution then.
  */
-export function programOf(parts: readonly PartIn[], suppliers: readonly SupplierIn[]): string {
+export function programOf(
+  parts: readonly PartIn[],
+  suppliers: readonly SupplierIn[],
+  least: readonly number[] = suppliers.map(() => 0),
+): string {
   const all = parts.flatMap((part, i) =>
-    part.offers.map((offer, j) => ({ x: packsAt(i, j), offer, most: packsAlone(offer, part.quantity), z: `z${i}_${j}` })),
+    part.offers.map((offer, j) => ({ x: packsAt(i, j), offer, most: mostPacks(offer, part.quantity), z: `z${i}_${j}` })),
   );
   const sum = (terms: readonly { readonly x: string; readonly offer: OfferIn }[], of: (offer: OfferIn) => number) =>
     terms.map(({ x, offer }) => `${of(offer)} ${x}`).join(" + ");
@@ -27,6 +33,7 @@ export function programOf(parts: readonly PartIn[], suppliers: readonly Supplier
       rows.push(`${x} - ${most} y${s} <= 0`);
       if (offer.dangerous) rows.push(`${x} - ${most} d${s} <= 0`);
     }
+    if (least[s]! > 0 && own.length > 0) rows.push(`${sum(own, (offer) => offer.worth)} - ${least[s]} y${s} >= 0`);
     // So much may an order weigh; each step of mass that is paid lets it weigh as much more.
     if (supplier.masses.length > 0 && own.length > 0) {
       const most = own.reduce((grams, { offer, most: packs }) => grams + offer.grams * packs, 0);

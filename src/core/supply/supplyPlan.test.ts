@@ -3,7 +3,7 @@ import { Catalogue } from "../parts/catalogue";
 import { battery, offer, partOf } from "../../../tests/bench.fixture";
 import { DEFAULT_HOUSE_RULES } from "../house/defaults";
 import type { HouseRules } from "../house/houseRules";
-import type { Offer, Part, Supplier } from "../parts/part";
+import { offerSchema, type Offer, type Part, type Supplier } from "../parts/part";
 import { learnPlan, supplyPlan } from "./supplyPlan";
 
 const supplier = (id: string, over: Partial<Supplier> = {}): Supplier => ({
@@ -31,6 +31,30 @@ const told = (plan: ReturnType<typeof planOf>) =>
       o.carriageMinor,
     ])
     .sort();
+
+describe("more than is sold", () => {
+  const few = (id: string, priceMinor: number, atMost: number, packSize = 1) => offer(id, priceMinor, { atMost, packSize });
+  const free = ["quay", "lock"].map((id) => supplier(id, { carriageMinor: 0 }));
+  test("what one has not comes from the next, at its price; what nobody has is on no order and told", () => {
+    const bell = part("a", [few("quay", 1_00, 3), few("lock", 2_00, 2, 2)]);
+    expect(told(planOf([bell], free, { a: 5 }))).toEqual([
+      ["lock", ["2 a in 1 for 200"], 2_00, 0],
+      ["quay", ["3 a in 3 for 300"], 3_00, 0],
+    ]);
+    const nine = planOf([bell], free, { a: 9 });
+    expect(nine.orders.flatMap((one) => one.lines).reduce((sum, line) => sum + line.quantity, 0)).toBe(7);
+    expect(nine.unpriced).toEqual([{ part: bell, quantity: 2, why: "no more than 7 are sold at once" }]);
+  });
+  test("a number under the one from which its price holds is refused at its field", () => {
+    const wrong = (over: Partial<Offer>) => {
+      const read = offerSchema.safeParse(offer("quay", 1_00, over));
+      return read.success ? [] : read.error.issues.map((issue) => issue.path.join("."));
+    };
+    expect(wrong({ atLeast: 5, atMost: 5 })).toEqual([]);
+    expect(wrong({ atLeast: 5, atMost: 4 })).toEqual(["atMost"]);
+    for (const atMost of [0, -1, 1.5, 10_000]) expect(wrong({ atMost })).toContain("atMost");
+  });
+});
 
 describe("one supplier", () => {
   test("a line split over two packs holds what is wanted, and what is over stands on the last of them", () =>

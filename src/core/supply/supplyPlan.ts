@@ -5,7 +5,8 @@ import type { Catalogue } from "../parts/catalogue";
 import { isInForce, isPriced, type Currency, type Offer, type Part, type PartCount, type Supplier } from "../parts/part";
 import { cheapest, massAsked, type SupplierIn } from "./cheapest";
 import { leastLeftOut, type PartIn } from "./fills";
-import { landedCarriage, landedGoods, landedOf, massSteps, stepsAsked, type Landed } from "./landed";
+import { missingGoods, withLeast } from "./leastOrder";
+import { landedCarriage, landedGoods, landedOf, leastIn, massSteps, stepsAsked, type Landed } from "./landed";
 
 export type Want = { readonly partId: string; readonly quantity: number };
 
@@ -26,6 +27,8 @@ export type PlannedOrder = {
   readonly dangerousGoods: boolean;
   /** Parts whose mass nobody noted, where the supplier asks by mass: the carriage may be more. */
   readonly unweighed: readonly string[];
+  /** What its goods lack to the least that the supplier takes, in cents of the supplier's currency: such an order is not placed. 0 where it is taken. */
+  readonly lacksMinor: number;
 };
 
 export type SupplyPlan = {
@@ -71,7 +74,7 @@ export function supplyPlan(wants: readonly Want[], catalogue: Catalogue, house: 
   const known = proved.get(key) ?? quick.get(key);
   if (known) return known;
   const basket = basketOf(wants, catalogue, house);
-  const bought = cheapest(basket.parts, basket.asks);
+  const bought = cheapest(basket.parts, basket.weighed);
   return keep(quick, key, planOf(wants, basket, bought.packs, bought.proved, house));
 }
 
@@ -95,19 +98,29 @@ export function learnPlan(
   if (!basket.parts.every((part, i) => spareOf(part, i) >= 0)) return false;
   const known = supplyPlan(wants, catalogue, house);
   const found = planOf(wants, basket, packs, false, house);
+  // How near it is was said of all that was weighed, what an order under the least asks among it.
+  if (withinPercent > 0 && notTaken(found) > 0) return false;
   // A pack that nobody wants, bought to reach a free carriage, is no plan; nor does it prove a dearer one without it.
   const toSpare = basket.parts.some((part, i) =>
     part.offers.some((offer, j) => spareOf(part, i) >= leastLeftOut(offer, packs[i]![j]!)),
   );
-  if (toSpare && totalOf(found) < totalOf(known)) return false;
+  if (toSpare && isBetter(found, known)) return false;
   // Amounts that were rounded one by one can leave the solver a cent behind: then the plan that is known is the cheapest.
-  const best = !toSpare && totalOf(found) <= totalOf(known) ? found : known;
+  const best = toSpare || isBetter(known, found) ? known : found;
   const proof = withinPercent === 0 ? { proved: true } : { proved: false, withinPercent };
   keep(keptOf(catalogue).proved, keyOf(wants, house), { ...best, ...proof });
   return true;
 }
 
-const totalOf = (plan: SupplyPlan) => plan.orders.reduce((sum, order) => sum + order.goodsMinor + order.carriageMinor, 0);
+export const totalOf = ({ orders }: Pick<SupplyPlan, "orders">): number =>
+  orders.reduce((sum, order) => sum + order.goodsMinor + order.carriageMinor, 0);
+
+/** Orders that their suppliers do not take, being under their least. */
+export const notTaken = ({ orders }: Pick<SupplyPlan, "orders">): number => orders.filter((order) => order.lacksMinor > 0).length;
+
+/** Whether fewer of its orders are under what suppliers take, or as many and it costs less. */
+export const isBetter = (a: SupplyPlan, b: SupplyPlan): boolean =>
+  notTaken(a) < notTaken(b) || (notTaken(a) === notTaken(b) && totalOf(a) < totalOf(b));
 
 /** What there is to choose among: the lines that can be bought, with their offers, and what each supplier asks, in the shop's currency. */
 export type Basket = {
@@ -116,7 +129,15 @@ export type Basket = {
   readonly suppliers: readonly Supplier[];
   readonly parts: readonly PartIn[];
   readonly asks: readonly SupplierIn[];
+  /** The same as a search weighs it: an order that a supplier does not take costs more than all others together. */
+  readonly weighed: readonly SupplierIn[];
+  /** Goods under which a supplier takes no order; 0 where it takes any. */
+  readonly least: readonly number[];
 };
+
+/** Pieces that offers together sell in one order of each. */
+export const soldOf = (offers: readonly Pick<Offer, "atMost" | "packSize">[]): number =>
+  offers.reduce((sum, { atMost = Infinity, packSize }) => sum + atMost * packSize, 0);
 
 export function basketOf(wants: readonly Want[], catalogue: Catalogue, house: HouseRules): Basket {
   const unpriced: Unpriced[] = [];
@@ -125,8 +146,11 @@ export function basketOf(wants: readonly Want[], catalogue: Catalogue, house: Ho
     const part = catalogue.parts.get(partId);
     if (!part || quantity <= 0) continue;
     const offers = catalogue.offersOf(part).filter((offer) => priceable(offer, catalogue, house));
-    if (offers.length > 0) lines.push({ part, quantity, offers });
-    else unpriced.push({ part, quantity, why: whyUnpriced(part, catalogue, house) });
+    const sold = Math.min(quantity, soldOf(offers));
+    if (sold > 0) lines.push({ part, quantity: sold, offers });
+    if (sold > 0 && sold < quantity)
+      unpriced.push({ part, quantity: quantity - sold, why: `no more than ${sold} are sold at once` });
+    if (sold === 0) unpriced.push({ part, quantity, why: whyUnpriced(part, catalogue, house) });
   }
   const suppliers = [...new Set(lines.flatMap((line) => line.offers.map((offer) => offer.supplierId)))].map((id) =>
     catalogue.suppliers.get(id)!,
@@ -139,12 +163,14 @@ export function basketOf(wants: readonly Want[], catalogue: Catalogue, house: Ho
       supplier: at.get(offer.supplierId)!,
       packSize: offer.packSize,
       atLeast: offer.atLeast ?? 1,
+      atMost: offer.atMost ?? Infinity,
       grams: gramsOf(part) * offer.packSize,
       dangerous: offer.carriage === "dangerous goods",
       ...landedGoods(offer, part.kind, catalogue.suppliers.get(offer.supplierId)!, house)!,
     })),
   }));
-  return { lines, unpriced, suppliers, parts, asks };
+  const least = suppliers.map((supplier) => leastIn(supplier, house));
+  return { lines, unpriced, suppliers, parts, asks, weighed: withLeast(parts, asks, least), least };
 }
 
 function planOf(
@@ -253,6 +279,12 @@ function orderOf(supplier: Supplier, lines: OrderLine[], asks: SupplierIn, house
       house,
     ),
     dangerousGoods,
+    lacksMinor: missingGoods(
+      lines.map(({ offer, packs }) => ({ ...offer, packs })),
+      supplier.terms?.leastOrderMinor ?? 0,
+      supplier.currency,
+      house,
+    ),
     unweighed:
       massSteps(supplier).length > 0 ? lines.filter(({ part }) => part.massKg === null).map(({ part }) => part.name) : [],
   };

@@ -23,6 +23,7 @@ import * as fitted from "./021_fitted";
 import * as heldMoves from "./022_held_moves";
 import * as jobSearch from "./023_job_search";
 import * as keepUpTo from "./024_keep_up_to";
+import * as atMost from "./025_at_most";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -54,6 +55,7 @@ const MIGRATIONS: Migration[] = [
   { name: "022_held_moves", ...heldMoves, down: forwardsOnly },
   { name: "023_job_search", ...jobSearch, down: forwardsOnly },
   { name: "024_keep_up_to", ...keepUpTo, down: forwardsOnly },
+  { name: "025_at_most", ...atMost, down: forwardsOnly },
 ];
 
 export const migrationSource = {

@@ -13,6 +13,7 @@ import { missingPieces, orderedPieces } from "@/core/supply/pieces";
 import type { Purchase } from "@/core/supply/purchaseSchema";
 import type { Landed } from "@/core/supply/landed";
 import { LANDED_ROWS } from "@/core/supply/landedRows";
+import { OTHERWISE_JOINT } from "@/core/supply/notTaken";
 import { formatDay } from "@/core/units/date";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
 import { money, signedMoney } from "@/ui/format";
@@ -54,6 +55,7 @@ type Planned = {
   totalMinor: number;
   dangerousGoods: boolean;
   unweighed: readonly string[];
+  notTaken: string;
   arrives: string;
 };
 export type Buying = {
@@ -70,7 +72,7 @@ export type Buying = {
   proved: boolean;
   withinPercent: number | null;
   unpriced: readonly { name: string; quantity: number; why: string }[];
-  frontier: readonly { days: number; arrives: string; totalMinor: number }[];
+  frontier: readonly { days: number; arrives: string; totalMinor: number; notTaken: number }[];
   days: number | null;
   later: readonly string[];
   purchases: readonly Purchase[];
@@ -248,7 +250,7 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
                   <span className="soft">
                     {saved > 0 && <>{money(saved, page.currency)} less than job by job. </>}
                     {page.proved
-                      ? "Proved: nothing is cheaper within these days."
+                      ? `Proved: nothing ${page.orders.some((one) => one.notTaken !== "") ? "of which as much is taken " : ""}is cheaper within these days.`
                       : page.withinPercent !== null
                         ? `Proved: nothing is cheaper by more than ${page.withinPercent} % within these days.`
                         : "Not every way was weighed: a cheaper one may exist."}
@@ -281,8 +283,7 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
           {page.says && <p className="note stop">{page.says}</p>}
           {page.unpriced.length > 0 && (
             <p className="note stop">
-              Without a price, so on no order:{" "}
-              {page.unpriced.map((one) => `${one.quantity} × ${one.name} (${one.why})`).join("; ")}.
+              On no order: {page.unpriced.map((one) => `${one.quantity} × ${one.name} (${one.why})`).join("; ")}.
             </p>
           )}
           {page.orders.map((order) => (
@@ -371,9 +372,15 @@ function Hurry({ page, asked, onDays }: { page: Buying; asked: number | null; on
         marks={Object.fromEntries(
           points.map((point, i) => [
             i,
-            i === at || i === 0 || i === points.length - 1
-              ? `${shortDay(point.arrives)}${point.totalMinor > cheapest ? `, ${signedMoney(point.totalMinor - cheapest, page.currency)}` : ""}`
-              : " ",
+            i === at || i === 0 || i === points.length - 1 ? (
+              <>
+                {shortDay(point.arrives)}
+                {point.totalMinor !== cheapest && `, ${signedMoney(point.totalMinor - cheapest, page.currency)}`}
+                {point.notTaken > points.at(-1)!.notTaken && <div className="bad">not all are taken</div>}
+              </>
+            ) : (
+              " "
+            ),
           ]),
         )}
         ariaLabelForHandle="From the earliest to the cheapest"
@@ -420,11 +427,16 @@ function Order({ order, currency, busy, onPlace }: { order: Planned; currency: s
         <span className="fill" />
         <b className="num">{money(order.totalMinor, currency)}</b>
         <Only may="place joint order">
-          <button className="button main-action" disabled={busy} onClick={onPlace}>
+          <button className="button main-action" disabled={busy || order.notTaken !== ""} onClick={onPlace}>
             Mark as placed
           </button>
         </Only>
       </header>
+      {order.notTaken !== "" && (
+        <p className="note stop">
+          {order.notTaken} {OTHERWISE_JOINT}
+        </p>
+      )}
       <table className="lines">
         <tbody>
           {order.lines.map((line) => (

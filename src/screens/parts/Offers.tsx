@@ -81,6 +81,14 @@ export function Offers({
               example="from the first"
             />
           </Field>
+          <Field label="At most so many packs in an order" wrong={wrong(`offers.${index}.atMost`)}>
+            <NumberBox
+              value={offer.atMost ?? null}
+              onChange={(value) => change(index, "atMost", value ?? undefined)}
+              label="At most so many packs in an order"
+              example="any number"
+            />
+          </Field>
           <Field label="Holds from" wrong={wrong(`offers.${index}.validFrom`)}>
             <DayBox
               label="Holds from"

@@ -18,6 +18,7 @@ export function Costs({ supplier, money: of }: { supplier: Readonly<Record<strin
   if (!read.success) return <p className="small soft">Here stands what an order costs, once what is typed reads.</p>;
   const house: HouseRules = { ...DEFAULT_HOUSE_RULES, ...of };
   const asks = landedCarriage(read.data, house);
+  const least = read.data.terms?.leastOrderMinor ?? 0;
   const own = (minor: number) => money(minor, read.data.currency);
   const orders = EXAMPLES.map((priceMinor) => {
     const goods = landedGoods({ priceMinor, currency: read.data.currency }, "tyre", read.data, house);
@@ -33,7 +34,7 @@ export function Costs({ supplier, money: of }: { supplier: Readonly<Record<strin
   return (
     <div>
       <h2>What an order costs</h2>
-      <CarriageSteps steps={stepsAsked(read.data)} show={own} />
+      <CarriageSteps steps={stepsAsked(read.data)} least={least} show={own} />
       {!asks ? (
         <p className="bad small">No rate for {read.data.currency} in the house rules: nothing of theirs has a price.</p>
       ) : (
@@ -65,7 +66,7 @@ export function Costs({ supplier, money: of }: { supplier: Readonly<Record<strin
               </td>
               {orders.map((order, i) => (
                 <td key={i} className="right num">
-                  <b>{order && money(order.total, of.currency)}</b>
+                  <b>{order && (order.priceMinor < least ? "not taken" : money(order.total, of.currency))}</b>
                 </td>
               ))}
             </tr>

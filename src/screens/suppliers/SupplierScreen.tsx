@@ -378,6 +378,19 @@ export function SupplierScreen({
               />
             </Field>
             <Field
+              label="They take no order under; empty: they take any"
+              wrong={amount("terms.leastOrderMinor", terms.leastOrderMinor)}
+            >
+              <MoneyBox
+                label="They take no order under"
+                unit={currency}
+                empty={null}
+                example="none"
+                minor={terms.leastOrderMinor}
+                onChange={(v) => setTerm("leastOrderMinor", v)}
+              />
+            </Field>
+            <Field
               label="A small order is one under; empty: none is"
               wrong={amount("terms.smallOrderUnderMinor", terms.smallOrderUnderMinor)}
             >

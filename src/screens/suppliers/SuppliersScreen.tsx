@@ -75,6 +75,7 @@ export function SuppliersScreen({ rows, broken }: { rows: readonly Row[]; broken
                     {supplier.freeFromMinor === null ? "never" : money(supplier.freeFromMinor, currency)}
                   </td>
                   <td className="num">
+                    {terms?.leastOrderMinor ? <div>none under {money(terms.leastOrderMinor, currency)}</div> : null}
                     {terms?.smallOrderUnderMinor != null && terms.smallOrderFeeMinor > 0
                       ? `under ${money(terms.smallOrderUnderMinor, currency)}: ${money(terms.smallOrderFeeMinor, currency)}`
                       : ""}

@@ -2,6 +2,8 @@ import type { Command } from "@/core/job/command";
 import { newJob, type Job } from "@/core/job/job";
 import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import { Catalogue } from "@/core/parts/catalogue";
+import { formatMoney } from "@/core/money/money";
+import { NO_TERMS } from "@/core/parts/noTerms";
 import type { Part, Supplier } from "@/core/parts/part";
 import { battery, hub, offer, partOf, QUAY } from "../../../tests/bench.fixture";
 import type { Bench } from "../useCase";
@@ -131,6 +133,17 @@ describe("a placed order", () => {
   test("is not placed twice, nor with a supplier that nothing is wanted from", () => {
     expect(says(placed(job(), PACK), PACK)).toBe("There is nothing left to order there.");
     expect(says(job(), { ...PACK, supplierId: "nobody" })).toBe("There is nothing left to order there.");
+  });
+  test("is not placed with a supplier that takes none so small, told with what is missing; at just so much it is", () => {
+    const under = (leastOrderMinor: number) => {
+      const inlet = { ...INLET, terms: { ...NO_TERMS, leastOrderMinor } };
+      const told = carryOut(job(), PACK, { ...bench, catalogue: new Catalogue([tyre, pack, motor], [QUAY, inlet]) });
+      return told.ok ? "done" : told.error.says;
+    };
+    expect(under(250_01)).toBe(
+      `Inlet Test Supply takes no order under ${formatMoney(250_01, "GBP")}: goods for ${formatMoney(1, "GBP")} are missing. Order it together with other jobs under Buying, or take what it is for from elsewhere; if they made an exception, put it into their books.`,
+    );
+    expect(under(250_00)).toBe("done");
   });
   test("is refused by exactly one stop, and by none is placed", () => {
     const carbon = job({

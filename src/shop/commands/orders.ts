@@ -4,6 +4,7 @@ import { orderOf } from "@/core/cost/orderOf";
 import { overBudget } from "@/core/cost/overBudget";
 import { expectedDay } from "@/core/supply/expected";
 import { daysBetween } from "@/core/supply/orderDay";
+import { notTakenSays, OTHERWISE_ALONE } from "@/core/supply/notTaken";
 import { askBill } from "@/core/supply/bill";
 import { wallClock } from "../wallClock";
 import { assessOn, done, refused, type UseCase } from "../useCase";
@@ -20,6 +21,8 @@ export const placeOrder: UseCase<"place order"> = (job, command, bench) => {
     return refused(
       `The order has changed since it was shown: it is ${formatMoney(totalMinor, sheet.currency)} now. Look again, then place it.`,
     );
+  const untaken = notTakenSays(planned);
+  if (untaken !== "") return refused(`${untaken} ${OTHERWISE_ALONE}`);
   const over = overBudget(sheet);
   if (over !== null && !command.overBudget) return refused(`${over}: say that it is ordered all the same.`);
   const at = wallClock(bench.at);

@@ -3,6 +3,7 @@
 import Link from "next/link";
 import { countVerdicts } from "@/core/fit/finding";
 import { dueDay } from "@/core/supply/standing";
+import { notTakenSays, OTHERWISE_ALONE } from "@/core/supply/notTaken";
 import type { PlannedOrder } from "@/core/supply/supplyPlan";
 import { formatDay } from "@/core/units/date";
 import { overBudget } from "@/core/cost/overBudget";
@@ -62,7 +63,7 @@ export function OrderStage() {
       <WouldDo />
       {sheet.plan.unpriced.length > 0 && (
         <p className="note stop">
-          Without a price, so on no order: {sheet.plan.unpriced.map((line) => `${line.part.name} (${line.why})`).join("; ")}.
+          On no order: {sheet.plan.unpriced.map((line) => `${line.quantity} × ${line.part.name} (${line.why})`).join("; ")}.
         </p>
       )}
       {missing.length > 0 && (
@@ -102,6 +103,7 @@ function Planned({ order, stopped, resting }: { order: PlannedOrder; stopped: bo
   const { view, act, busy } = useJob();
   const { currency } = view.sheet;
   const total = order.goodsMinor + order.carriageMinor;
+  const untaken = notTakenSays(order);
   const why = (partId: string) => view.sheet.lines.filter((line) => line.partId === partId && line.source === "buy");
   return (
     <article className="card order-card">
@@ -130,7 +132,7 @@ function Planned({ order, stopped, resting }: { order: PlannedOrder; stopped: bo
           <AskBefore
             asks={overBudget(view.sheet)}
             yes="Order all the same"
-            disabled={busy || stopped || resting}
+            disabled={busy || stopped || resting || untaken !== ""}
             onYes={(asked) =>
               void act({
                 do: "place order",
@@ -144,6 +146,11 @@ function Planned({ order, stopped, resting }: { order: PlannedOrder; stopped: bo
           </AskBefore>
         </Only>
       </header>
+      {untaken !== "" && (
+        <p className="note stop">
+          {untaken} {OTHERWISE_ALONE}
+        </p>
+      )}
       <table className="lines">
         <tbody>
           {order.lines.map((line) => (
