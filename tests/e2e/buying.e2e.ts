@@ -90,6 +90,38 @@ test("a supplier is kept with all it asks: what is wrong stands at its box, two 
   expect([...complaints, ...other.complaints]).toEqual([]);
 });
 
+test("a supplier that takes none so small: what is missing stands at the order, which cannot be placed; with the least taken out it can", async () => {
+  const { supplierId } = (await proposal()).orders[0]!;
+  const card = '.buying-order:has(a[href="/suppliers/' + supplierId + '"])';
+  const least = async (page: Page, amount: string) => {
+    await goTo(page, `${stand.base}/suppliers/${supplierId}`);
+    await fill(page, "They take no order under", amount);
+    await button(page, ".page-head button", "Store");
+    await shows(page, ".page-head", "Stored");
+    await goTo(page, `${stand.base}/buying`);
+    await page.waitForSelector(".buying-order");
+  };
+  const { page, complaints } = await openPage(stand, `/suppliers/${supplierId}`);
+  await fill(page, "They take no order under", "-3");
+  await button(page, ".page-head button", "Store");
+  await shows(page, ".field .wrong", "expected an amount");
+  await least(page, "90000");
+  // What can come from others does; what they alone sell cannot.
+  const orders = await page.$$eval(".buying-order", (all) =>
+    all.map((one) => [
+      one.textContent!.includes("takes no order under"),
+      one.querySelector<HTMLButtonElement>("button")!.disabled,
+    ]),
+  );
+  for (const [told, shut] of orders) expect(told).toBe(shut);
+  await goTo(page, `${stand.base}/suppliers/${supplierId}`);
+  await page.waitForSelector("svg[aria-label*='no order under']");
+  await least(page, "");
+  await page.waitForSelector(card);
+  expect(await page.$$eval(".buying-order .note.stop", (all) => all.length)).toBe(0);
+  expect(complaints).toEqual([]);
+});
+
 test("what several jobs want is placed in one order, and stands in each of them", async () => {
   const { page, complaints } = await openPage(stand, "/buying");
   const before = await proposal();
