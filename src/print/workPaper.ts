@@ -66,10 +66,12 @@ function dryRun({ steps, job, layout }: JobView): Content[] {
 
 /** What of it must not wait: the longest chain, in its order, and what a second pair of hands is worth. */
 function course({ steps, job, work }: JobView): Content[] {
-  const net = networkOf(steps, (id) => job.ticks[id] !== undefined, work.dayMinutes);
+  const net = networkOf(steps, (id) => job.ticks[id] !== undefined, work.dayMinutes, work.curing);
   if (net.nodes.length < 2) return [];
   const titleOf = (id: string) => steps.find((step) => step.id === id)!.title;
-  const chain = net.nodes.filter((node) => node.isCritical).map((node) => titleOf(node.id));
+  const chain = net.nodes
+    .filter((node) => node.isCritical)
+    .map(({ id, isDone }) => `${titleOf(id)}${isDone ? " (done, cures)" : ""}`);
   return [
     {
       text: `What must not wait: ${chain.join("; then ")}. ${hours(net.oneMin)} for one${isQuicker(net) ? `, ${hours(net.twoMin)} for two` : "; a second pair of hands is no quicker"}${net.nodes.some((node) => node.curesMin > 0) ? ", what cures among it" : ""}.`,

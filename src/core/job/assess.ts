@@ -7,6 +7,7 @@ import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { promises, type Bench, type Lead, type Promise } from "../promise/promises";
 import { AFTER_SIGNING, changedSince } from "../work/signature";
+import { curesLeft } from "../work/cures";
 import { quoteMinutes, waitDays, workSteps, type Step } from "../work/steps";
 import type { Asked } from "../fit/build";
 import { agreedOf, atAgreedPrices, type Agreed } from "./given";
@@ -61,7 +62,7 @@ export function assess(
     donorMassKg: typeof fitted.build.donor.bikeMassKg?.value === "number" ? fitted.build.donor.bikeMassKg.value : undefined,
     today,
     lead: leadOf(job, sheet, today, coming),
-    bench: benchOf(job, steps, house),
+    bench: benchOf(job, steps, house, today),
     closedDays: house.closedDays,
     signedOn: signed?.at.slice(0, 10) ?? null,
   });
@@ -119,13 +120,16 @@ export const knownOf = (job: Bike & Pick<Job, "accepted">, catalogue: Catalogue,
   knownFit(givenOf(job, catalogue, house), job.accepted);
 
 /** What is still to be done before the hand-over: a step that is ticked takes no more time, what comes after it is another visit. */
-function benchOf(job: Job, steps: readonly Step[], house: HouseRules): Bench {
+function benchOf(job: Job, steps: readonly Step[], house: HouseRules, today: string): Bench {
   const left = steps.filter((step) => !job.ticks[step.id] && !AFTER_SIGNING.has(step.id));
+  const { paint, ...others } = curesLeft(steps, job.ticks, today);
   // Once nothing is left to do here, what was away is back.
   const away = left.length > 0 ? job.hand.filter((line) => line.awayDays !== undefined) : [];
   return {
     days: Math.ceil(quoteMinutes(left) / 60 / house.hoursPerDay),
     waitDays: waitDays(left),
+    hardIn: paint ?? 0,
+    curedIn: Math.max(0, ...Object.values(others)),
     away: { days: away.reduce((sum, line) => sum + line.awayDays!, 0), what: away.map((line) => line.says) },
   };
 }

@@ -232,6 +232,21 @@ describe("parts and jobs at the door", () => {
   });
 });
 
+test("a step that was ticked and still cures holds the day it is ready, and less the next day", () => {
+  const bike = { choices: { motor: crank.id, battery: pack.id } };
+  const readyOn = (today: string, ticks: Job["ticks"]) =>
+    viewOf(job({ ...bike, ticks }), catalogue, house, today, []).promises.find((promise) => promise.id === "ready")!;
+  const { steps } = view(bike);
+  const curing = steps.find((step) => step.waits.length > 0)!;
+  const days = Math.max(...curing.waits.map((wait) => wait.days));
+  const all = Object.fromEntries(
+    steps.map((step) => [step.id, { at: "2026-01-05T09:00:00Z", by: "Ida", note: "", despite: "", tookMinutes: null }]),
+  );
+  expect(readyOn("2026-01-05", all).note).toContain(`cures for ${days} day`);
+  expect(String(readyOn("2026-01-05", all).predicted) > "2026-01-05").toBe(true);
+  expect(readyOn("2026-01-12", all).note).not.toContain("cures");
+});
+
 test("a line of work outside moves the day it is ready and says so, until nothing is left to do here", () => {
   const line = { id: "a", says: "Powder coat, frame", quantity: 1, priceMinor: 180_00, group: "dressing" as const };
   const readyOf = (over: Partial<Job>) => view(over).promises.find((promise) => promise.id === "ready")!;

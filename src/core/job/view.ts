@@ -14,6 +14,7 @@ import type { Part } from "../parts/part";
 import type { Spec } from "../parts/specs";
 import { lacks, type Promise } from "../promise/promises";
 import { hasOwnNumber } from "../supply/serials";
+import { curesLeft } from "../work/cures";
 import type { Held } from "../work/held";
 import type { Step } from "../work/steps";
 import { assess, knownOf, type Assessment } from "./assess";
@@ -77,8 +78,8 @@ export type JobView = {
     readonly held: Held;
   })[];
   /** What holds the signature back, what changed since it was given, and what the build leaves over. */
-  /** `dayMinutes`: working minutes of a day. */
-  readonly work: Omit<WorkOrder, "steps"> & { readonly dayMinutes: number };
+  /** `dayMinutes`: working minutes of a day; `curing`: days that what is done still cures. */
+  readonly work: Omit<WorkOrder, "steps"> & { readonly dayMinutes: number; readonly curing: ReturnType<typeof curesLeft> };
   readonly sheet: Sheet;
   readonly promises: readonly Promise[];
   /** What the build still lacks, empty when it is whole; and what all in would be with the first remedy of everything open. */
@@ -170,6 +171,7 @@ export function viewOf(
       staysInBox: work.staysInBox,
       goesBack: work.goesBack,
       dayMinutes: house.hoursPerDay * 60,
+      curing: curesLeft(now.steps, job.ticks, today),
     },
     sheet: now.sheet,
     promises: now.promises,

@@ -101,6 +101,24 @@ test("what cures moves the date and is said", () => {
   expect(ready).toMatchObject({ predicted: "2026-01-12", note: "parts 1 day, bench 2 days, curing 3 days" });
 });
 
+test("what is done already cures beside the work that is left; nothing goes onto paint that is not hard", () => {
+  // Today is Monday 5, the parts are here.
+  const ready = (bench: Partial<Bench>) => made({ wish: ASKED, lead: lead({ days: 0 }), bench }).ready;
+  expect(ready({ days: 1, curedIn: 1 })).toMatchObject({
+    predicted: "2026-01-06",
+    note: "parts 0 days, bench 1 day, what was done cures for 1 day more",
+  });
+  expect(ready({ days: 0, curedIn: 1 }).predicted).toBe("2026-01-06");
+  // Cured on Saturday 10: handed over on Monday.
+  expect(ready({ days: 1, curedIn: 5 }).predicted).toBe("2026-01-12");
+  // Hard on Thursday 8, a day's work on Friday 9.
+  expect(ready({ days: 1, hardIn: 3 })).toMatchObject({
+    predicted: "2026-01-09",
+    note: "parts 0 days, bench 1 day, paint hardens for 3 days more",
+  });
+  expect(ready({ days: 1, hardIn: 0, curedIn: 0 }).note).toBe("parts 0 days, bench 1 day");
+});
+
 test("work that another shop does moves the date by its days, Sundays too, and is named", () => {
   const away = { days: 5, what: ["Powder coat, frame"] };
   const { ready } = made({ wish: ASKED, lead: lead({ days: 1 }), bench: { days: 2, away } });

@@ -52,7 +52,14 @@ export function promises(p: {
  * What is still to be done at the bench: working days, the days by which paint or thread lock holds the bike back, and those for which
  * it is away with another shop.
  */
-export type Bench = { readonly days: number; readonly waitDays: number; readonly away?: Away };
+export type Bench = {
+  readonly days: number;
+  readonly waitDays: number;
+  readonly away?: Away;
+  /** Days from today until paint that is on is hard, and until all else that was done is cured. */
+  readonly hardIn?: number;
+  readonly curedIn?: number;
+};
 /** One after the other: who knows whether two shops can have a bike at once. */
 export type Away = { readonly days: number; readonly what: readonly string[] };
 
@@ -163,6 +170,8 @@ function ready(p: {
         `parts ${daysOf(days)}${what === "" ? "" : ` (the last is ${what})`}`,
         `bench ${daysOf(p.bench.days)}`,
         ...(p.bench.waitDays > 0 ? [`curing ${daysOf(p.bench.waitDays)}`] : []),
+        ...(p.bench.hardIn ? [`paint hardens for ${daysOf(p.bench.hardIn)} more`] : []),
+        ...(p.bench.curedIn ? [`what was done cures for ${daysOf(p.bench.curedIn)} more`] : []),
         ...(p.bench.away && p.bench.away.days > 0
           ? [`away ${daysOf(p.bench.away.days)} (${p.bench.away.what.slice(0, 2).join(", ")})`]
           : []),
@@ -181,12 +190,14 @@ const daysOf = (count: number) => `${count} day${count === 1 ? "" : "s"}`;
  */
 export function workingDaysAfter(today: string, calendarDays: number, bench: Bench, off: DaysOff = []): string {
   const works = (at: number) => isWorkingDay(new Date(at).toISOString(), off);
-  let time = Date.parse(`${today}T00:00:00Z`) + calendarDays * DAY_MS;
+  const now = Date.parse(`${today}T00:00:00Z`);
+  // Nothing goes onto paint that is not hard.
+  let time = now + Math.max(calendarDays, bench.hardIn ?? 0) * DAY_MS;
   for (let left = bench.days; left > 0;) {
     time += DAY_MS;
     if (works(time)) left -= 1;
   }
-  time += (bench.waitDays + (bench.away?.days ?? 0)) * DAY_MS;
+  time = Math.max(time + (bench.waitDays + (bench.away?.days ?? 0)) * DAY_MS, now + (bench.curedIn ?? 0) * DAY_MS);
   while (!works(time)) time += DAY_MS;
   return new Date(time).toISOString().slice(0, 10);
 }

@@ -118,6 +118,35 @@ test("what one step of the chain saves when it is done beforehand is what the ch
   );
 });
 
+test("a step that is done takes no minute more and cures all the same, a day less each day, until it is as if it never cured", () => {
+  fc.assert(
+    fc.property(jobs(9), fc.nat(), (steps, n) => {
+      const first = steps.filter((one) => one.after.length === 0);
+      const done = first[n % first.length]!;
+      const days = done.waits[0]?.days ?? 0;
+      const isDone = (id: TaskId) => id === done.id;
+      const chain = (left: number) => networkOf(steps, isDone, DAY, { [done.id]: left }).chainMin;
+      const before = networkOf(steps, NOTHING_DONE, DAY).chainMin;
+      expect(chain(days)).toBeLessThanOrEqual(before + 1e-6);
+      expect(chain(days)).toBeGreaterThanOrEqual(before - done.minutes - 1e-6);
+      for (let left = days; left > 0; left -= 1) {
+        expect(chain(left)).toBeGreaterThanOrEqual(left * DAY - 1e-6);
+        expect(chain(left - 1)).toBeLessThanOrEqual(chain(left) + 1e-6);
+      }
+      expect(chain(0)).toBeCloseTo(networkOf(steps, isDone, DAY).chainMin, 6);
+    }),
+    { numRuns: 200 },
+  );
+  const painted = [step("paint", 60, [], 7), step("assembleFrame", 300, ["paint"]), step(LAST, 30, ["assembleFrame"])];
+  const net = networkOf(painted, (id) => id === "paint", DAY, { paint: 5 });
+  expect(net.nodes.map(({ id, startMin, curesMin, isDone }) => [id, startMin, curesMin, isDone])).toEqual([
+    ["paint", 0, 5 * DAY, true],
+    ["assembleFrame", 5 * DAY, 0, false],
+    [LAST, 5 * DAY + 300, 0, false],
+  ]);
+  expect(net.shortens.map(({ id }) => id)).toEqual(["assembleFrame", LAST]);
+});
+
 test("a hub motor whose wheel is laced here: worked by hand", () => {
   // Survey 25, then wheel out 10 and brakes 30; lacing 95 and tyre 12 beside them; fitting 25 after all; checks 12, road 18, hand-over 12.
   const steps = [

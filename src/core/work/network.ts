@@ -1,5 +1,6 @@
 import { BESIDE_THE_BIKE, placeOf, type Place } from "../standards/stepPlaces";
 import type { TaskId } from "../standards/tasks";
+import { cureDays } from "./cures";
 import { AFTER_SIGNING } from "./signature";
 
 type StepIn = {
@@ -26,6 +27,8 @@ export type Node = {
   readonly curesMin: number;
   readonly isCritical: boolean;
   readonly atMin: number;
+  /** It is done, and what it did still cures. */
+  readonly isDone: boolean;
 };
 
 export type Network = {
@@ -54,12 +57,23 @@ type Arc = { readonly from: number; readonly to: number; readonly lag: number };
  *
  * @param steps in an order in which nothing comes before what it needs
  * @param dayMinutes working minutes of a day: so long is a day's curing beside the work
+ * @param curing days that what is done still cures
  */
-export function networkOf(steps: readonly StepIn[], isDone: (id: TaskId) => boolean, dayMinutes: number): Network {
-  const left = steps.filter((step) => !isDone(step.id) && !AFTER_SIGNING.has(step.id));
+export function networkOf(
+  steps: readonly StepIn[],
+  isDone: (id: TaskId) => boolean,
+  dayMinutes: number,
+  curing: Partial<Record<TaskId, number>> = {},
+): Network {
+  const left = steps.flatMap((step): StepIn[] => {
+    if (AFTER_SIGNING.has(step.id)) return [];
+    if (!isDone(step.id)) return [step];
+    const days = curing[step.id] ?? 0;
+    return days > 0 ? [{ ...step, minutes: 0, spread: 0, after: [], waits: [{ days }] }] : [];
+  });
   const arcs = arcsOf(left, dayMinutes);
   const minutes = left.map((step) => step.minutes);
-  const cures = left.map((step) => curing(step, dayMinutes));
+  const cures = left.map((step) => cureDays(step) * dayMinutes);
   const { start, end: chainMin } = forward(minutes, arcs, cures);
   const latest = backward(minutes, arcs, cures, chainMin);
   const float = start.map((from, i) => Math.max(0, latest[i]! - from));
@@ -80,6 +94,7 @@ export function networkOf(steps: readonly StepIn[], isDone: (id: TaskId) => bool
       curesMin: cures[i]!,
       isCritical: isCritical[i]!,
       atMin: two.start[i]!,
+      isDone: isDone(step.id),
     })),
     chainMin,
     chainSpreadMin: Math.hypot(...left.map((step, i) => (isCritical[i] ? step.spread : 0))),
@@ -88,7 +103,7 @@ export function networkOf(steps: readonly StepIn[], isDone: (id: TaskId) => bool
     twoAtLeastMin: Math.max(chainMin, bikeMin, total / 2),
     shortens: left
       .flatMap((step, i) => {
-        if (!isCritical[i]) return [];
+        if (!isCritical[i] || isDone(step.id)) return [];
         const without = forward(
           minutes.map((one, k) => (k === i ? 0 : one)),
           arcs,
@@ -102,7 +117,6 @@ export function networkOf(steps: readonly StepIn[], isDone: (id: TaskId) => bool
 }
 
 const isBeside = (id: TaskId) => BESIDE_THE_BIKE.has(placeOf(id));
-const curing = (step: StepIn, dayMinutes: number) => Math.max(0, ...step.waits.map((wait) => wait.days)) * dayMinutes;
 
 /** Paint is not touched before it is hard; thread lock and glue hold back the hand-over alone, or the end where there is none. */
 function arcsOf(left: readonly StepIn[], dayMinutes: number): Arc[] {
@@ -111,12 +125,15 @@ function arcsOf(left: readonly StepIn[], dayMinutes: number): Arc[] {
     step.after.flatMap((before): Arc[] => {
       const from = at.get(before);
       if (from === undefined) return [];
-      return [{ from, to, lag: before === "paint" ? curing(left[from]!, dayMinutes) : 0 }];
+      return [{ from, to, lag: before === "paint" ? cureDays(left[from]!) * dayMinutes : 0 }];
     }),
   );
   const last = at.get("handOver");
   if (last === undefined) return arcs;
-  return [...arcs, ...left.flatMap((step, from) => (from === last ? [] : [{ from, to: last, lag: curing(step, dayMinutes) }]))];
+  return [
+    ...arcs,
+    ...left.flatMap((step, from) => (from === last ? [] : [{ from, to: last, lag: cureDays(step) * dayMinutes }])),
+  ];
 }
 
 /** Earliest begins, and the end of it all. */

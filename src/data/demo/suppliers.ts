@@ -101,6 +101,7 @@ export const DEMO_SUPPLIERS: Supplier[] = [
     terms: terms({
       sendTo: "by mail",
       payment: "10 days net",
+      leastOrderMinor: 4000,
       customs: { origin: "beyond the mountains", dutyMotorsPercent: 2, dutyBatteriesPercent: 2, dutyPartsPercent: 4, importTaxPercent: 0, brokerMinor: 900 },
     }),
   },

@@ -13,8 +13,8 @@ export function Course() {
   const { view, setAt } = useJob();
   const { steps, job, work } = view;
   const net = useMemo(
-    () => networkOf(steps, (id) => job.ticks[id] !== undefined, work.dayMinutes),
-    [steps, job.ticks, work.dayMinutes],
+    () => networkOf(steps, (id) => job.ticks[id] !== undefined, work.dayMinutes, work.curing),
+    [steps, job.ticks, work.dayMinutes, work.curing],
   );
   if (net.nodes.length < 2) return null;
   const titleOf = (id: string) => steps.find((step) => step.id === id)?.title ?? id;
@@ -31,7 +31,7 @@ export function Course() {
             <button className="course-title" onClick={() => setAt(node.id)}>
               {titleOf(node.id)}
             </button>
-            <span className="small soft">{node.place}</span>
+            <span className="small soft">{node.isDone ? "done, cures" : node.place}</span>
             <span className="course-line" aria-hidden="true">
               <span
                 className="course-bar"
