@@ -17,12 +17,13 @@ export async function calculateAside(name: string, raw: unknown): Promise<Result
   if (!SLOW.has(name)) return calculate(name, raw);
   const answer = await pool.run({ name, raw }, DEADLINE_MS);
   if (answer.ok) return answer.value;
-  const message =
-    answer.why === "busy"
-      ? "too many are reckoning at once: ask again in a moment"
-      : `too long to reckon: it was given up after ${DEADLINE_MS / 1000} s`;
+  const message = {
+    busy: "too many are reckoning at once: ask again in a moment",
+    broke: "it was given up: ask again",
+    deadline: `too long to reckon: it was given up after ${DEADLINE_MS / 1000} s`,
+  }[answer.why];
   return bad({
     calculator: name,
-    issues: [{ path: answer.why === "busy" ? "" : name === "ride" ? "segments" : "bay", message }],
+    issues: [{ path: answer.why !== "deadline" ? "" : name === "ride" ? "segments" : "bay", message }],
   });
 }

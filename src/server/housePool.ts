@@ -27,5 +27,7 @@ export const previewAside: Preview = async (raw, now, left) => {
   left.addEventListener("abort", goes, { once: true });
   const answer = await pool.run({ file: databaseFile(), raw, now, budgetMs: BUDGET_MS, gone }, DEADLINE_MS);
   left.removeEventListener("abort", goes);
-  return answer.ok ? answer.value : bad("Too much is being worked out: try again in a moment.");
+  return answer.ok
+    ? answer.value
+    : bad(answer.why === "broke" ? "It was given up: look again." : "Too much is being worked out: try again in a moment.");
 };

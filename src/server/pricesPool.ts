@@ -29,6 +29,10 @@ export async function pricesAside<Name extends keyof Works>(
   // Brought up to date, or told why there is none, before another connection works on it.
   await database();
   const answer = await pool.run({ file: databaseFile(), what, with: rest } as PricesInput, DEADLINE_MS);
-  const found = answer.ok ? answer.value : bad("Too much is being worked out: look whether the list is in, then try again.");
+  const found = answer.ok
+    ? answer.value
+    : bad(
+        `${answer.why === "broke" ? "It was given up" : "Too much is being worked out"}: look whether the list is in, then try again.`,
+      );
   return found as Awaited<ReturnType<Works[Name]>>;
 }

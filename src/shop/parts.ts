@@ -160,7 +160,7 @@ export async function openPart(db: Knex, id: string): Promise<PartPage | undefin
     },
     wantedBy: await wantedBy(db, id),
     alike: read.ok ? alike(read.value, catalogue.ofKind(read.value.kind) as readonly Part[]) : [],
-    serials: (await numberedPieces(db, id)).slice(0, SHOWN_MOVES),
+    serials: await numberedPieces(db, id, SHOWN_MOVES),
     prices: priceLines(await pricesSeen(db, id), house),
     issues: read.ok ? [] : read.error,
     says: read.ok ? "" : read.error.map((issue) => tellIssue(issue, String(raw.kind))).join("; "),

@@ -43,7 +43,12 @@ test("a signed bike takes its pieces' numbers: nothing of signature, sheet and p
   const after = (await openJob(shop.db, one, NOW))!;
   for (const same of ["sheet", "promises", "work", "findings"] as const) expect(after[same]).toEqual(before[same]);
   expect(after.job.serials).toMatchObject([{ partId: pack, serial: "Pack 01", by: "Tamsin" }]);
-  expect((await openPart(shop.db, pack))!.serials.find((piece) => piece.bike)!.bike).toMatchObject({ jobId: one });
+  expect((await openPart(shop.db, pack))!.serials.find((piece) => piece.bike)).toMatchObject({
+    // As it was written, though it never came with an order.
+    serial: "Pack 01",
+    came: null,
+    bike: { jobId: one },
+  });
   expect(await drop("pack01")).toMatchObject({ ok: true });
   expect(await noted(one)).toEqual([]);
 });

@@ -3,6 +3,7 @@ import type { Refusal } from "@/core/job/command";
 import type { Job } from "@/core/job/job";
 import { plainSerial, sameSerial } from "@/core/supply/serials";
 import { loadCatalogue } from "@/data/catalogue";
+import { findJob } from "@/data/jobs";
 import { fittedOf, type Fitted } from "@/data/fitted";
 import { serialsNumbered, serialsOf } from "@/data/purchases";
 
@@ -69,10 +70,16 @@ export type NumberedPiece = {
   readonly bike: { readonly jobId: string; readonly number: number; readonly customer: string } | null;
 };
 
-/** All pieces of a part that came or went into a bike, the last that came first. */
-export async function numberedPieces(db: Knex, partId: string): Promise<NumberedPiece[]> {
-  const came = (await serialsOf(db, [partId])).reverse();
+/** Pieces of a part that came or went into a bike, so many of them, the last that came first. */
+export async function numberedPieces(db: Knex, partId: string, most: number): Promise<NumberedPiece[]> {
+  const all = (await serialsOf(db, [partId])).reverse();
+  const came = all.slice(0, most);
   const fitted = await fittedOf(db, [partId]);
+  const unseen = fitted.filter(({ plain }) => !all.some(({ serial }) => sameSerial(plain, serial))).slice(0, most - came.length);
+  const jobs = await Promise.all(unseen.map(({ jobId }) => findJob(db, jobId)));
+  // As its job has it: what is kept to compare is in capitals.
+  const written = ({ plain }: Fitted, at: number) =>
+    jobs[at]?.serials.find((one) => one.partId === partId && sameSerial(one.serial, plain))?.serial ?? plain;
   const bike = (one: Fitted | undefined) => (one ? { jobId: one.jobId, number: one.jobNumber, customer: one.customer } : null);
   return [
     ...came.map(({ serial, lot, at, number }) => ({
@@ -80,8 +87,6 @@ export async function numberedPieces(db: Knex, partId: string): Promise<Numbered
       came: { with: number, lot, at },
       bike: bike(fitted.find(({ plain }) => sameSerial(plain, serial))),
     })),
-    ...fitted
-      .filter(({ plain }) => !came.some(({ serial }) => sameSerial(plain, serial)))
-      .map((one) => ({ serial: one.plain, came: null, bike: bike(one) })),
+    ...unseen.map((one, at) => ({ serial: written(one, at), came: null, bike: bike(one) })),
   ];
 }

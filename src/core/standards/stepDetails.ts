@@ -30,7 +30,7 @@ const CRANKS_CLEAR = "Crank arms 4 mm or more from the stays, 2 with a load on t
 /** Tools, torques, cautions and what must be done before (common practice). Torque wrenches follow from the torques. */
 export const STEP_DETAILS: Record<TaskId, StepDetail> = {
   survey: { tools: ["caliper", "tape", "hanging scale", "camera"] },
-  wash: { tools: ["degreaser", "brush"], after: ["survey"] },
+  wash: { tools: ["brush"], after: ["survey"] },
   removeOld: {
     tools: ["multimeter", "insulated tools", "camera"],
     cautions: ["packFire", "faultCurrent"],
@@ -49,7 +49,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     after: ["survey", "inspect", "paint", "cleanShell", "faceShell", "clearShell", "bosses", "reroute"],
   },
   paint: {
-    tools: ["abrasive", "masking plugs", "respirator", "gloves"],
+    tools: ["masking plugs", "respirator", "gloves"],
     cautions: ["paint"],
     does: [
       "Every thread, seat and bearing face is plugged or masked; tubes degreased after the last sanding",
@@ -80,9 +80,9 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
   cleanShell: { tools: ["facing tool", "caliper"], after: ["removeCranks", "paint"] },
   faceShell: { tools: ["facing tool", "caliper"], after: ["removeCranks", "paint"] },
   clearShell: { tools: ["rotary tool", "cable cutter"], after: ["removeCranks"] },
-  reroute: { tools: ["cable cutter", "spiral wrap"], after: ["survey", "removeOld"] },
-  service: { tools: ["cone spanners", "grease"], after: ["survey"] },
-  inspect: { tools: ["dye", "lamp", "magnifier"], cautions: ["usedFrame"], after: ["survey"] },
+  reroute: { tools: ["cable cutter"], after: ["survey", "removeOld"] },
+  service: { tools: ["cone spanners"], after: ["survey"] },
+  inspect: { tools: ["lamp", "magnifier"], cautions: ["usedFrame"], after: ["survey"] },
   brakeUpgrade: {
     tools: ["T25 key"],
     fasteners: ["rotor", "calliper", "brakeArm"],
@@ -95,7 +95,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
   bracket: { tools: ["5 mm key"], fasteners: ["bracket"], after: ["fitMid"] },
   chainGuide: { tools: ["4 mm key"], after: ["fitMid", "derailleur"] },
   lights: { tools: ["multimeter", "crimper"], cautions: ["faultCurrent"], after: ["harness"] },
-  leads: { tools: ["silicone grease", "ties"], after: ["harness"] },
+  leads: { tools: ["side cutters"], after: ["harness"] },
   barLayout: { tools: ["4 and 5 mm keys"], fasteners: ["leverClamp"], after: ["cutOffs"] },
   setSpeed: { tools: ["display or programming lead"], cautions: ["law"], after: ["settings"] },
   setRegen: { tools: ["display or programming lead"], cautions: ["packCurrent"], after: ["settings"] },

@@ -165,10 +165,6 @@ export function previewList({ rows }: List, mapping: Mapping, books: Books): Res
     const key = `${partId} ${packSize} ${atLeast}`;
     if (seen.has(key)) return wrong(`the same part in the same pack and number stands in row ${seen.get(key)} already`);
     seen.set(key, row);
-    const offers = (offersOf.get(partId) ?? part.offers.length) + (was ? 0 : 1);
-    if (offers > MOST_OFFERS)
-      return wrong(`the part would have more than ${MOST_OFFERS} offers of all suppliers: leave some out`);
-    offersOf.set(partId, offers);
     const offer = offerSchema.safeParse({
       supplierId: books.supplierId,
       priceMinor: price.value,
@@ -182,11 +178,8 @@ export function previewList({ rows }: List, mapping: Mapping, books: Books): Res
     });
     if (!offer.success) return wrong(offer.error.issues.map((issue) => issue.message).join("; "));
     const base = { row, partId, name: part.name, offer: offer.data, was, leaps: false };
-    if (!was) {
-      const far = farFromOthers(offer.data, part.offers);
-      return { ...base, what: "new", leaps: far !== "", says: far === "" ? "a new offer" : `a new offer, ${far}` };
-    }
     const same =
+      was !== null &&
       was.priceMinor === price.value &&
       was.currency === currency &&
       was.leadDays === leadDays &&
@@ -196,6 +189,15 @@ export function previewList({ rows }: List, mapping: Mapping, books: Books): Res
       was.validTo === undefined &&
       !was.free;
     if (same) return { ...base, what: "same", says: "as it is" };
+    // One row takes the place of all that stand for its pack.
+    const offers = (offersOf.get(partId) ?? part.offers.length) + 1 - before.length;
+    if (offers > MOST_OFFERS)
+      return wrong(`the part would have more than ${MOST_OFFERS} offers of all suppliers: leave some out`);
+    offersOf.set(partId, offers);
+    if (!was) {
+      const far = farFromOthers(offer.data, part.offers);
+      return { ...base, what: "new", leaps: far !== "", says: far === "" ? "a new offer" : `a new offer, ${far}` };
+    }
     return { ...base, what: "changed", leaps: leapsFrom(was, offer.data), says: changesOf(was, offer.data) };
   };
   const made = rows.map(rowOf);

@@ -1,4 +1,6 @@
 import fc from "fast-check";
+import { CONSUMABLES } from "../standards/consumables";
+import { STEP_DETAILS } from "../standards/stepDetails";
 import { TASK_IDS } from "../standards/tasks";
 import { dryRunOf } from "./dryRun";
 
@@ -52,4 +54,14 @@ test.each([
   const all = ids.map((id) => ({ id, title: id, tools: [], uses: [], parts: [] }));
   expect(dryRunOf(all, () => false, DRAWN).templates.map(({ what }) => what)).toEqual(wanted);
   expect(dryRunOf(all, () => false, { bay: null, plate: null, axles: [] }).templates).toEqual([]);
+});
+
+test("nothing that a step uses up stands among its tools as well", () => {
+  const words = (text: string) => text.toLowerCase().split(/[^a-z]+/);
+  const twice = TASK_IDS.flatMap((id) =>
+    (STEP_DETAILS[id].tools ?? []).filter((tool) =>
+      (CONSUMABLES[id] ?? []).some(({ says }) => words(tool).every((word) => words(says).includes(word))),
+    ),
+  );
+  expect(twice).toEqual([]);
 });
