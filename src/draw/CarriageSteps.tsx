@@ -4,6 +4,8 @@ const W = 420;
 const H = 170;
 const LEFT = 52;
 const BOTTOM = 30;
+/** So wide is what is written of the least. */
+const LABEL = 125;
 
 /** What a supplier asks beside its goods, over the goods of an order: steps that fall, to scale. */
 export function CarriageSteps({
@@ -33,7 +35,13 @@ export function CarriageSteps({
       {least > 0 && (
         <>
           <rect x={LEFT} y={10} width={x(least) - LEFT} height={H - BOTTOM - 10} fill="#F6DDD6" />
-          <text x={x(least)} y={H - 3} fontSize="12" fill="#9A2E1B" textAnchor="middle">
+          <text
+            x={x(least) + (x(least) > LEFT + LABEL ? -5 : 5)}
+            y={(H - BOTTOM) / 2 + 14}
+            fontSize="12"
+            fill="#9A2E1B"
+            textAnchor={x(least) > LEFT + LABEL ? "end" : "start"}
+          >
             none under {show(least)}
           </text>
         </>
@@ -56,7 +64,7 @@ export function CarriageSteps({
           )}
         </g>
       ))}
-      <text x={W - 10} y={H - 3} fontSize="12" fill="#4A585E" textAnchor="end">
+      <text x={LEFT} y={H - 3} fontSize="12" fill="#4A585E">
         goods of an order
       </text>
     </svg>

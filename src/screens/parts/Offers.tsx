@@ -81,7 +81,7 @@ export function Offers({
               example="from the first"
             />
           </Field>
-          <Field label="At most so many packs in an order" wrong={wrong(`offers.${index}.atMost`)}>
+          <Field label="At most in an order, packs" wrong={wrong(`offers.${index}.atMost`)}>
             <NumberBox
               value={offer.atMost ?? null}
               onChange={(value) => change(index, "atMost", value ?? undefined)}
