@@ -9,8 +9,9 @@ import type { SpecIssue } from "@/core/parts/part";
 import { noteJointBill } from "@/shop/bills";
 import { askDesk, noteDay, sendToDesk } from "@/shop/desk";
 import { sendBackBroken } from "@/shop/damage";
-import { callOffJoint, placeJoint, takeDelivery } from "@/shop/buying";
+import { placeJoint } from "@/shop/buying";
 import { ASIDE } from "@/server/buyingPool";
+import { jointAside } from "@/server/jointPool";
 import { pricesAside } from "@/server/pricesPool";
 import { copyShop } from "@/server/copies";
 import { whoAsks } from "@/server/who";
@@ -120,9 +121,7 @@ export const placeJointOrder = async (raw: unknown, by: string): Promise<Told> =
 
 /** Takes in what came of a purchase. @returns what was taken in, in words */
 export const takeInDelivery = async (raw: unknown, by: string): Promise<Told> =>
-  inTheNameOf<Told>("receive", refuseInWords, async (who) =>
-    told(await takeDelivery(await database(), raw, now(), nameOf(who, by))),
-  );
+  inTheNameOf<Told>("receive", refuseInWords, async (who) => told(await jointAside("takeDelivery", raw, now(), nameOf(who, by))));
 
 /** Notes that broken or wrong pieces of a purchase went back. */
 export const sendBackToSupplier = async (raw: unknown, by: string): Promise<Told> =>
@@ -152,7 +151,7 @@ export const noteOrderBill = async (raw: unknown, by: string): Promise<Told> =>
 
 export const callOffJointOrder = async (raw: unknown, by: string): Promise<Told> =>
   inTheNameOf<Told>("call off joint order", refuseInWords, async (who) =>
-    told(await callOffJoint(await database(), raw, now(), nameOf(who, by))),
+    told(await jointAside("callOffJoint", raw, now(), nameOf(who, by))),
   );
 
 /** Issues an invoice for a job as it stands. @returns all invoices of the job */

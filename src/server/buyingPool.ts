@@ -3,6 +3,7 @@ import { SEARCH_STEPS, type SearchStep } from "@/core/supply/searchStep";
 import type { Searched, SearchInput } from "@/shop/buyingSearch";
 import type { Helpers } from "@/shop/buying";
 import type { Search } from "@/shop/searches";
+import { jointAside } from "./jointPool";
 import { bringAside } from "./linesPool";
 import { Pool } from "./pool";
 import { newSlate, read, stop, type Slate } from "./slate";
@@ -33,4 +34,9 @@ export const searchAside: Search = (input) => {
 };
 
 /** How Buying works for pages: beside the server's thread, and no page waits long for what is not there yet. */
-export const ASIDE: Helpers = { search: searchAside, bring: bringAside, patienceMs: 1_500 };
+export const ASIDE: Helpers = {
+  search: searchAside,
+  bring: bringAside,
+  patienceMs: 1_500,
+  store: (placed) => jointAside("storeJoint", placed),
+};

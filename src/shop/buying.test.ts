@@ -8,7 +8,7 @@ import { SHELF } from "@/core/supply/needs";
 import type { Purchase } from "@/core/supply/purchaseSchema";
 import { missingPieces, orderedPieces } from "@/core/supply/pieces";
 import { NOW, openDemoShop } from "../../tests/demoShop";
-import { buyingPage, callOffJoint, placeJoint, takeDelivery, type AskedPlan, type Helpers } from "./buying";
+import { buyingPage, callOffJoint, placeJoint, storeJoint, takeDelivery, type AskedPlan, type Helpers } from "./buying";
 import { openJob } from "./jobView";
 import { perform } from "./perform";
 import { searchHere } from "./searches";
@@ -124,7 +124,10 @@ describe("one order for several jobs", () => {
     });
     expect(await numbers()).toEqual(before);
     const answers = [
-      await placeJoint(shop.db, { ...wish, expectMinor: order.totalMinor }, NOW, "Ida"),
+      // As a worker is sent it.
+      await placeJoint(shop.db, { ...wish, expectMinor: order.totalMinor }, NOW, "Ida", {
+        store: (one) => storeJoint(shop.db, structuredClone(one)),
+      }),
       await placeJoint(shop.db, { ...wish, expectMinor: order.totalMinor }, NOW, "Ida"),
     ];
     expect(answers[0]).toMatchObject({ ok: true, value: expect.stringContaining("is placed with") });

@@ -63,8 +63,13 @@ export const askedSchema = z.object({
 });
 export type AskedPlan = z.output<typeof askedSchema>;
 
-/** Who searches, who brings lines up to date, and how long a page waits for a proposal before it tells how far it is. */
-export type Helpers = { readonly search?: Search; readonly bring?: BringLines; readonly patienceMs?: number };
+/** Who searches, who brings lines up to date, who stores an order for several jobs, and how long a page waits for a proposal before it tells how far it is. */
+export type Helpers = {
+  readonly search?: Search;
+  readonly bring?: BringLines;
+  readonly patienceMs?: number;
+  readonly store?: (placed: JointPlaced) => Promise<Result<string>>;
+};
 
 export type PlannedLine = {
   readonly partId: string;
@@ -440,10 +445,8 @@ export async function placeJoint(
   const read = placeSchema.safeParse(raw);
   if (!read.success) return bad("That order does not read: load the page anew.");
   const { supplierId, jobs, days, expectMinor, request } = read.data;
-  const told = (purchase: Purchase) =>
-    `${purchase.number} is placed with ${purchase.supplierName}: ${formatMoney(purchase.goodsMinor + purchase.carriageMinor, purchase.currency)}, due ${formatDay(purchase.dueDay)}.`;
   const before = await purchaseOfRequest(db, request);
-  if (before) return good(told(before));
+  if (before) return good(placedSays(before));
   // The search is done before the transaction: nobody else waits for it.
   const plan = await worked(db, { jobs, days }, now, { ...helpers, patienceMs: Infinity });
   if (!plan.found) return bad(plan.behind > 0 ? `${FOLLOWS} Nothing was ordered.` : GIVEN_UP);
@@ -463,17 +466,43 @@ export async function placeJoint(
     .map((line) => plan.arrivalOf(line.offer))
     .sort()
     .at(-1)!;
+  const store = helpers.store ?? ((placed: JointPlaced) => storeJoint(db, placed));
+  const { needs, included } = plan;
+  const elsewhere = Object.fromEntries(order.lines.map(({ part }) => [part.id, beforeIn(orders, at)(part.id)]));
+  return store({ order, needs, included, elsewhere, dueOn, currency, at: now, by, request });
+}
+
+/** An order for several jobs as it is to be stored: plain data, so that a worker may do it. */
+export type JointPlaced = {
+  readonly order: PlannedOrder;
+  readonly needs: readonly Need[];
+  readonly included: readonly JobNeeds[];
+  /** Pieces of each part that the orders before it buy. */
+  readonly elsewhere: Readonly<Record<string, number>>;
+  readonly dueOn: string;
+  readonly currency: Purchase["currency"];
+  readonly at: string;
+  readonly by: string;
+  readonly request: string;
+};
+
+const placedSays = (purchase: Purchase) =>
+  `${purchase.number} is placed with ${purchase.supplierName}: ${formatMoney(purchase.goodsMinor + purchase.carriageMinor, purchase.currency)}, due ${formatDay(purchase.dueDay)}.`;
+
+/** Stores an order for several jobs, all of it or nothing: each of them must still want what it wanted, and be allowed to. */
+export async function storeJoint(db: Knex, placed: JointPlaced): Promise<Result<string>> {
+  const { order, needs, included, elsewhere, dueOn, currency, at: now, by, request } = placed;
   return db.transaction(async (trx): Promise<Result<string>> => {
     const again = await purchaseOfRequest(trx, request);
-    if (again) return good(told(again));
+    if (again) return good(placedSays(again));
     const sheets = new Map<string, Map<string, string[]>>();
     const found = new Map<string, NonNullable<Awaited<ReturnType<typeof findJob>>>>();
     // Only whom this order is for: the others are not touched by it.
     const parts = new Set(order.lines.map((line) => line.part.id));
     const concerned = new Set(
-      plan.needs.filter((need) => parts.has(need.partId)).flatMap((need) => need.by.map((share) => share.jobId)),
+      needs.filter((need) => parts.has(need.partId)).flatMap((need) => need.by.map((share) => share.jobId)),
     );
-    for (const need of plan.included) {
+    for (const need of included) {
       if (need.jobId === SHELF || !concerned.has(need.jobId)) continue;
       const job = await findJob(trx, need.jobId);
       const bench = await benchOf(trx, now, by, need.jobId);
@@ -490,7 +519,7 @@ export async function placeJoint(
           why.set(line.partId, [...(why.get(line.partId) ?? []), line.why.slice(0, 200)]);
       sheets.set(job.id, why);
     }
-    const { purchase, shares } = purchaseOf(order, plan.needs, {
+    const { purchase, shares } = purchaseOf(order, needs, {
       id: randomUUID(),
       number: await takePurchaseNumber(trx),
       at: now,
@@ -500,7 +529,7 @@ export async function placeJoint(
       currency,
       newId: randomUUID,
       because: (jobId, partId) => sheets.get(jobId)?.get(partId) ?? [],
-      before: beforeIn(orders, at),
+      before: (partId) => elsewhere[partId] ?? 0,
     });
     await insertPurchase(trx, purchase, request);
     for (const share of shares) {
@@ -514,7 +543,7 @@ export async function placeJoint(
       const stored = await storeEdit(trx, job, edit, { kind: "joint order" }, await benchOf(trx, now, by, job.id));
       if (!stored.ok) throw new Error(`a share of ${purchase.number} could not be stored: ${stored.error.says}`);
     }
-    return good(told(purchase));
+    return good(placedSays(purchase));
   });
 }
 

@@ -390,6 +390,18 @@ test("while the customer looks nothing of it is shown, and nonsense is answered 
     expect([path, (await fetch(stand.base + path)).status]).toEqual([path, 404]);
 });
 
+/** To Buying, as soon as the search's own button answers to hands: by the time the whole page does it may be over. */
+async function atSearch(page: Page): Promise<void> {
+  await page.goto(`${stand.base}/buying`, { waitUntil: "domcontentloaded" });
+  await page.waitForFunction(
+    () => {
+      const stop = document.querySelector(".buying-search button");
+      return stop !== null && Object.keys(stop).some((key) => key.startsWith("__reactProps"));
+    },
+    { timeout: 60_000 },
+  );
+}
+
 test("a search that takes long tells how far it is; stopped, it shows what stands by then, and goes on when it is asked to", async () => {
   // Three hundred parts are short on the shelf, each sold by some of twenty suppliers, at days of their own.
   const { catalogue, wants } = market(300, 20, 7919);
@@ -401,9 +413,9 @@ test("a search that takes long tells how far it is; stopped, it shows what stand
     [...catalogue.parts.values()].map((part) => ({ ...part, keepAtLeast: short.get(part.id)!, spec: { barMm: 22 } })),
   );
   await db.destroy();
-  const { page, complaints } = await openPage(stand, "/buying");
+  const { page, complaints } = await openPage(stand, "/suppliers");
   // The jobs' own needs are worked out first: prices have changed under them.
-  await page.waitForSelector(".buying-search", { timeout: 60_000 });
+  await atSearch(page);
   await shows(page, ".buying-search", "What each day sooner costs is worked out");
   // What is on its way, and for whom, is there meanwhile.
   await shows(page, ".buying-jobs", "Our shelf");
@@ -425,12 +437,7 @@ test("the bench stopped in the middle of a search: the page says so, and follows
   await stand.stopServer();
   await stand.startServer();
   const { page } = await openPage(stand, "/suppliers");
-  // As soon as the search's own button answers to hands: by the time the whole page does it may be over.
-  await page.goto(`${stand.base}/buying`, { waitUntil: "domcontentloaded" });
-  await page.waitForFunction(() => {
-    const stop = document.querySelector(".buying-search button");
-    return stop !== null && Object.keys(stop).some((key) => key.startsWith("__reactProps"));
-  });
+  await atSearch(page);
   await stand.stopServer();
   await shows(page, ".note.stop", "The bench does not answer");
   await stand.startServer();

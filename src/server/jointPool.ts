@@ -1,0 +1,10 @@
+import { Worker } from "node:worker_threads";
+import { aside } from "./aside";
+import type { JointWorks } from "./joint.worker";
+import { Pool } from "./pool";
+
+/** An order for several jobs placed, taken in or called off beside the server's thread: a job takes some 20 ms, and there may be hundreds. */
+export const jointAside = aside<JointWorks>(
+  new Pool(() => new Worker(new URL("./joint.worker.ts", import.meta.url)), 16, 1),
+  "whether it is stored",
+);
