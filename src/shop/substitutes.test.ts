@@ -5,8 +5,9 @@ import { massOf, rideOf } from "@/core/job/rideOf";
 import { isOpen } from "@/core/fit/finding";
 import { readPart, type Part } from "@/core/parts/part";
 import { specDiffs } from "@/core/parts/specDiffs";
-import { totalOf } from "@/core/supply/supplyPlan";
-import { loadCatalogue, saveParts } from "@/data/catalogue";
+import { notTaken, totalOf } from "@/core/supply/supplyPlan";
+import { NO_TERMS } from "@/core/parts/noTerms";
+import { loadCatalogue, saveParts, saveSuppliers } from "@/data/catalogue";
 import { findJob } from "@/data/jobs";
 import { NOW, openDemoShop } from "../../tests/demoShop";
 import { dice } from "../../tests/dice";
@@ -65,10 +66,21 @@ async function withTwins(seed: number): Promise<void> {
   await saveParts(shop.db, twins);
 }
 
+/** Every second supplier takes no order under so much as most jobs want of it. */
+async function withLeast(): Promise<void> {
+  const { suppliers } = await loadCatalogue(shop.db);
+  const some = [...suppliers.values()].filter((_, i) => i % 2 === 0);
+  await saveSuppliers(
+    shop.db,
+    some.map((one) => ({ ...one, terms: { ...NO_TERMS, ...one.terms, leastOrderMinor: 60_00 } })),
+  );
+}
+
 test.each([3, 19])(
   "whatever stands in the books, what is proposed fits as well and is worth it once it is taken, seed %i",
   async (seed) => {
     await withTwins(seed);
+    if (seed === 19) await withLeast();
     let taken = 0;
     for (const id of await ids())
       for (const one of await found(id)) {
@@ -98,6 +110,7 @@ test.each([3, 19])(
         expect(after.fit.build.supplied.map((supplied) => supplied.part.id)).toContain(one.partId);
         const work = Math.round((one.minutes * bench.house.hourCostMinor) / 60);
         expect([one.partId, totalOf(before.sheet.plan) - totalOf(after.sheet.plan) - work]).toEqual([one.partId, one.savesMinor]);
+        expect([one.partId, notTaken(after.sheet.plan) <= notTaken(before.sheet.plan)]).toEqual([one.partId, true]);
         expect(one.savesMinor >= 100 || one.daysSooner > 0).toBe(true);
         expect(
           await perform(shop.db, { jobId: id, version: job.version + 1, by: "Tam", command: { do: "undo" } }, NOW),

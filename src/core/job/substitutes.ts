@@ -4,7 +4,7 @@ import { voltsOf } from "../fit/build";
 import type { Part } from "../parts/part";
 import { specDiffs } from "../parts/specDiffs";
 import { expectedDay } from "../supply/expected";
-import { totalOf } from "../supply/supplyPlan";
+import { notTaken, totalOf } from "../supply/supplyPlan";
 import { daysBetween } from "../supply/orderDay";
 import { formatNumber } from "../units/formatQuantity";
 import { assess, type Assessment } from "./assess";
@@ -142,6 +142,8 @@ export function* substitutes(job: Job, bench: Bench, only: string | null = null)
 
   function judged(before: Assessment, then: Assessment, was: Part, part: Part, quantity: number): Substitute | null {
     if (then.sheet.plan.unpriced.length > plan.unpriced.length) return null;
+    // Cheaper at somebody who does not take so small an order is no saving.
+    if (notTaken(then.sheet.plan) > notTaken(plan)) return null;
     if (worse(before.fit.findings, then.fit.findings) || lost(before.promises, then.promises)) return null;
     // It is in the build, and what it replaces is not.
     const has = (id: string) => then.fit.build.supplied.some((one) => one.part.id === id && one.origin.type !== "kit");

@@ -171,15 +171,15 @@ export function cheapest(parts: readonly PartIn[], suppliers: readonly SupplierI
   };
   /** The least that goods cost more than `now` so that those of a supplier reach the step decided for it: the cheapest shifts first. */
   const shiftTo = (s: number, now: readonly Fill[], bits: readonly number[]): number => {
-    const goodsOf = (i: number, packs: readonly number[]) =>
+    const worthOf = (i: number, packs: readonly number[]) =>
       parts[i]!.offers.reduce((sum, offer, j) => sum + (offer.supplier === s && packs[j]! > 0 ? offer.worthOf(packs[j]!) : 0), 0);
-    let missing = suppliers[s]!.steps[modes[s]!.step]!.from - now.reduce((sum, fill, i) => sum + goodsOf(i, fill.packs), 0);
+    let missing = suppliers[s]!.steps[modes[s]!.step]!.from - now.reduce((sum, fill, i) => sum + worthOf(i, fill.packs), 0);
     if (missing <= 0) return 0;
     const shifts = now.flatMap((fill, i) => {
       if ((bitsOf[i]![s]! & bits[i]!) === 0) return [];
       const front = frontOf(i, bits[i]!, [s]);
       if (!front) return [{ slope: 0, gain: Infinity }];
-      const from = goodsOf(i, fill.packs);
+      const from = worthOf(i, fill.packs);
       const base = Math.min(...front.map((one) => one.cost));
       const more = front.filter((one) => one.goods[0]! > from);
       if (more.length === 0) return [];
