@@ -14,7 +14,7 @@ export function CarriageSteps({
   show,
 }: {
   steps: readonly CarriageStep[];
-  /** Goods under which no order is taken: greyed. */
+  /** Goods under which no order is taken: shaded. */
   least: number;
   show: (minor: number) => string;
 }) {

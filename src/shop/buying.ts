@@ -63,7 +63,10 @@ export const askedSchema = z.object({
 });
 export type AskedPlan = z.output<typeof askedSchema>;
 
-/** Who searches, who brings lines up to date, who stores an order for several jobs, and how long a page waits for a proposal before it tells how far it is. */
+/**
+ * Who searches, who brings lines up to date, who stores an order for several jobs, and how long a page waits for a proposal before it
+ * tells how far it is.
+ */
 export type Helpers = {
   readonly search?: Search;
   readonly bring?: BringLines;

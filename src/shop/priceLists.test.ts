@@ -210,7 +210,7 @@ test("a price from so many packs on is an offer of its own, and one that was hel
 
 test("how many they sell in one order comes with a list that says so, and stays where another says nothing of it", async () => {
   const most = async () => (await offerOf("chain-8")).map(({ atLeast = 1, atMost }) => [atLeast, atMost]);
-  const list = "Our part number,Price,From so many packs,Available\nchain-8,13.40,,40\nchain-8,11.90,10,\n";
+  const list = "Our part number,Price,From so many packs,Max. order\nchain-8,13.40,,40\nchain-8,11.90,10,\n";
   const seen = await look(list);
   expect(seen.mapping).toEqual({ ours: 0, price: 1, atLeast: 2, atMost: 3 });
   expect(seen.rows[0]).toMatchObject({ says: expect.stringContaining("at most 40 in an order") as string });
@@ -224,10 +224,12 @@ test("how many they sell in one order comes with a list that says so, and stays 
   expect(await take(dearer, then.mapping, then.seen)).toMatchObject({ ok: true });
   expect(await most()).toContainEqual([1, 40]);
   for (const bad of ["0", "-1", "many", "10.5", "12345"]) {
-    const wrong = await look(`Our part number,Price,Available\nchain-8,13.40,${bad}\n`);
+    const wrong = await look(`Our part number,Price,At most\nchain-8,13.40,${bad}\n`);
     expect(wrong.rows[0]).toMatchObject({ what: "wrong", says: expect.stringContaining("at most so many packs") as string });
   }
-  const under = await look("Our part number,Price,From so many packs,Available\nchain-8,11.90,10,9\n");
+  for (const head of ["Available", "Available from", "Max. price", "Maximum load", "Stock"])
+    expect((await look(`Our part number,Price,${head}\nchain-8,13.40,0\n`)).mapping).not.toHaveProperty("atMost");
+  const under = await look("Our part number,Price,From so many packs,At most\nchain-8,11.90,10,9\n");
   expect(under.rows[0]).toMatchObject({ what: "wrong" });
 });
 

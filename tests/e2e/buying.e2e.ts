@@ -114,6 +114,8 @@ test("a supplier that takes none so small: what is missing stands at the order, 
     ]),
   );
   for (const [told, shut] of orders) expect(told).toBe(shut);
+  // Theirs is not there any more, or told.
+  expect(await page.$$eval(card, (all) => all.every((one) => one.textContent!.includes("takes no order under")))).toBe(true);
   await goTo(page, `${stand.base}/suppliers/${supplierId}`);
   await page.waitForSelector("svg[aria-label*='no order under']");
   await least(page, "");

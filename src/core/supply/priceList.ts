@@ -65,7 +65,8 @@ const WORDS: Readonly<Record<Column, RegExp>> = {
   currency: /curr/i,
   packSize: /pack|pieces|unit|per|qty/i,
   leadDays: /lead|deliver|days/i,
-  atMost: /^(max|at most|up to|available)/i,
+  // What lies there today is no such number, nor is a greatest price or mass.
+  atMost: /^(at most|max(imum|\.)? ?(order|packs|quantity|qty))/i,
   // “Valid from” is no number of packs.
   atLeast: /^(from|min|at least|moq|break|price break)/i,
 };

@@ -42,7 +42,7 @@ export type SupplyPlan = {
   readonly withinPercent?: number;
 };
 
-/** What nobody offers, and why. */
+/** What nobody offers, or not so many of, and why. */
 export type Unpriced = PartCount & { readonly why: string };
 
 type Offered = PartCount & { readonly offers: readonly Offer[] };

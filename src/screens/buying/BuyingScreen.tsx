@@ -249,11 +249,7 @@ export function BuyingScreen({ first, placeJointOrder }: { first: Buying; placeJ
                   <b className="num">{money(page.totalMinor, page.currency)}</b>
                   <span className="soft">
                     {saved > 0 && <>{money(saved, page.currency)} less than job by job. </>}
-                    {page.proved
-                      ? `Proved: nothing ${page.orders.some((one) => one.notTaken !== "") ? "of which as much is taken " : ""}is cheaper within these days.`
-                      : page.withinPercent !== null
-                        ? `Proved: nothing is cheaper by more than ${page.withinPercent} % within these days.`
-                        : "Not every way was weighed: a cheaper one may exist."}
+                    {howNear(page)}
                   </span>
                   {page.stopped !== null && (
                     <span className="buying-stopped">
@@ -350,6 +346,17 @@ function FindOrder() {
       />
     </form>
   );
+}
+
+/** How near the proposal is proved to be to the cheapest. */
+function howNear({ proved, withinPercent, orders }: Buying): string {
+  if (proved)
+    return orders.some((one) => one.notTaken !== "")
+      ? "Proved: not fewer orders can be too small, and with as few nothing is cheaper within these days."
+      : "Proved: nothing is cheaper within these days.";
+  return withinPercent === null
+    ? "Not every way was weighed: a cheaper one may exist."
+    : `Proved: nothing is cheaper by more than ${withinPercent} % within these days.`;
 }
 
 /** From the cheapest to the earliest: what each day sooner costs. */
