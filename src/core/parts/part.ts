@@ -45,7 +45,7 @@ export const offerSchema = z
   })
   .superRefine(({ atLeast = 1, atMost = Infinity, validFrom, validTo, followedBy }, context) => {
     const wrong = (path: string, message: string) => context.addIssue({ code: "custom", path: [path], message });
-    if (atMost < atLeast) wrong("atMost", "must not be fewer than those from which the price holds");
+    if (atMost >= 1 && atMost < atLeast) wrong("atMost", "must not be fewer than those from which the price holds");
     if (validFrom !== undefined && validTo !== undefined && validTo < validFrom)
       wrong("validTo", "must not be before the day from which it holds");
     if (followedBy !== undefined && validTo === undefined) wrong("followedBy", "wants the day until which this one is sold");

@@ -52,7 +52,7 @@ describe("more than is sold", () => {
     };
     expect(wrong({ atLeast: 5, atMost: 5 })).toEqual([]);
     expect(wrong({ atLeast: 5, atMost: 4 })).toEqual(["atMost"]);
-    for (const atMost of [0, -1, 1.5, 10_000]) expect(wrong({ atMost })).toContain("atMost");
+    for (const atMost of [0, -1, 1.5, 10_000]) expect(wrong({ atMost })).toEqual(["atMost"]);
   });
 });
 
