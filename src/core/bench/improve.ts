@@ -1,0 +1,132 @@
+import { Latest } from "./byLatest";
+import { plannedOf, type Planned } from "./constructive";
+import { compareWorth, doneAt, lateDays } from "./lateness";
+import type { BenchProblem } from "./problem";
+import { DAY_MIN } from "./wall";
+import { NONE_FIXED, type Fixed } from "./serial";
+
+/** Numbers from 0 to 1, the same for a seed (mulberry32, public domain). */
+export function dice(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(state ^ (state >>> 15), state | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
+  };
+}
+
+/** One turn in so many moves a single step, the others the days by which jobs are to be done. */
+const STEP_TURN = 5;
+/** And one in so many gives a step to somebody, or lets whoever is free have it again: the first who is free is not always the best. */
+const HAND_TURN = 7;
+/** By so much a target moves at the most, either way: mostly a little. */
+const FAR_MIN = [DAY_MIN / 2, DAY_MIN, 2 * DAY_MIN, 8 * DAY_MIN];
+
+/** Other days for one or two jobs: mostly a sooner one for a late job. */
+function moveTargets(problem: BenchProblem, from: Planned, targets: readonly number[], roll: () => number): number[] {
+  const done = doneAt(problem, from.schedule);
+  const all = [...problem.jobs.keys()];
+  const late = all.filter((job) => lateDays(done[job]!, problem.jobs[job]!.dueMin) > 0);
+  const pick = (some: readonly number[]) => some[Math.floor(roll() * some.length)]!;
+  const moved = [...targets];
+  if (roll() < 0.15) {
+    // Two change places.
+    const [one, other] = [pick(all), pick(all)];
+    [moved[one], moved[other]] = [moved[other]!, moved[one]!];
+    return moved;
+  }
+  const turns = roll() < 0.5 ? 1 : 2;
+  for (let turn = 0; turn < turns; turn += 1) {
+    const isLate = late.length > 0 && roll() < 0.4;
+    const job = pick(isLate ? late : all);
+    moved[job]! += Math.round((roll() - (isLate ? 0.8 : 0.5)) * 2 * pick(FAR_MIN));
+  }
+  return moved;
+}
+
+/** A step taken out and put in elsewhere, after all that it needs and before all that needs it. */
+function moveStep({ steps }: BenchProblem, order: readonly number[], roll: () => number): number[] {
+  const from = Math.floor(roll() * order.length);
+  const at = order[from]!;
+  const rest = order.filter((one) => one !== at);
+  let [low, high] = [0, rest.length];
+  for (const [i, one] of rest.entries()) {
+    if (steps[at]!.after.some(({ step }) => step === one)) low = i + 1;
+    if (high === rest.length && steps[one]!.after.some(({ step }) => step === at)) high = i;
+  }
+  const to = low + Math.floor(roll() * (high - low + 1));
+  return [...rest.slice(0, to), at, ...rest.slice(to)];
+}
+
+/** One try in so many that is worse is followed all the same, for so many turns: what is best may lie behind it. */
+const STRAY = 0.04;
+const STRAY_TURNS = 40;
+
+/** Who alone has a step, by step; -1 where anybody may who does it. */
+type Hands = readonly number[];
+
+const inHands = (problem: BenchProblem, hands: Hands): BenchProblem =>
+  hands.every((one) => one < 0)
+    ? problem
+    : { ...problem, steps: problem.steps.map((step, at) => (hands[at]! < 0 ? step : { ...step, people: [hands[at]!] })) };
+
+function moveHand({ steps }: BenchProblem, hands: Hands, roll: () => number): Hands {
+  const at = Math.floor(roll() * steps.length);
+  const { people } = steps[at]!;
+  const to = hands[at]! < 0 && people.length > 1 ? people[Math.floor(roll() * people.length)]! : -1;
+  return hands.map((one, i) => (i === at ? to : one));
+}
+
+/**
+ * Better and better plans: the day by which a job is to be done moves, or a single step, or who has it, and what is no worse is kept
+ * (local search). The same seed finds the same. It never ends by itself: whoever asks says when it is enough.
+ *
+ * @param begin where it begins
+ * @param hint moments by which jobs might be done, by job; left out where nobody knows any
+ * @yields the best plan so far, after each try
+ */
+export function* improve(
+  problem: BenchProblem,
+  begin: Planned,
+  seed: number,
+  {
+    fixed = NONE_FIXED,
+    stayMin,
+    hint,
+  }: { fixed?: Fixed; stayMin?: number | undefined; hint?: readonly number[] | undefined } = {},
+): Generator<Planned, never> {
+  const roll = dice(seed);
+  const latest = new Latest(problem);
+  const planned = (order: readonly number[], hands: Hands) => plannedOf(inHands(problem, hands), order, fixed, stayMin);
+  const far = Math.max(...begin.schedule.map((slot) => slot?.end ?? 0));
+  const starts = [doneAt(problem, begin.schedule).map((one) => Math.min(one, far)), ...(hint ? [hint] : [])];
+  type At = { readonly plan: Planned; readonly targets: readonly number[]; readonly hands: Hands };
+  let best: At = { plan: begin, targets: starts[0]!, hands: problem.steps.map(() => -1) };
+  let now = best;
+  let astray = 0;
+  const weigh = (next: At) => {
+    const better = compareWorth(next.plan.worth, now.plan.worth);
+    const strays = better > 0 && astray === 0 && roll() < STRAY;
+    if (better <= 0 || strays) now = next;
+    if (compareWorth(now.plan.worth, best.plan.worth) <= 0) [best, astray] = [now, 0];
+    else if (strays || astray > 0) astray += 1;
+    if (astray > STRAY_TURNS) [now, astray] = [best, 0];
+  };
+  for (const targets of starts) {
+    weigh({ ...now, plan: planned(latest.order(targets), now.hands), targets });
+    yield best.plan;
+  }
+  for (let turn = 1; ; turn += 1) {
+    if (turn % HAND_TURN === 0) {
+      const hands = moveHand(problem, now.hands, roll);
+      weigh({ ...now, plan: planned(now.plan.order, hands), hands });
+    } else if (turn % STEP_TURN === 0 || problem.jobs.length < 2) {
+      weigh({ ...now, plan: planned(moveStep(problem, now.plan.order, roll), now.hands) });
+    } else {
+      const targets = moveTargets(problem, now.plan, now.targets, roll);
+      weigh({ ...now, plan: planned(latest.order(targets), now.hands), targets });
+    }
+    yield best.plan;
+  }
+}
