@@ -6,12 +6,15 @@ import type { Invoice } from "@/core/cost/invoice";
 import { may, notTheirs, type Deed, type Who } from "@/core/people/roles";
 import { good, type Result } from "@/core/result";
 import type { SpecIssue } from "@/core/parts/part";
+import { storeFloor } from "@/shop/bench";
 import { noteJointBill } from "@/shop/bills";
 import { askDesk, noteDay, sendToDesk } from "@/shop/desk";
 import { sendBackBroken } from "@/shop/damage";
 import { placeJoint } from "@/shop/buying";
 import { ASIDE } from "@/server/buyingPool";
+import { benchAside } from "@/server/benchPool";
 import { jointAside } from "@/server/jointPool";
+import { keepFound } from "@/server/planningPool";
 import { pricesAside } from "@/server/pricesPool";
 import { copyShop } from "@/server/copies";
 import { whoAsks } from "@/server/who";
@@ -223,4 +226,35 @@ export const customerLinks = async (jobId: unknown): Promise<Told<LinkView[]>> =
 export const endLink = async (jobId: unknown, id: unknown): Promise<Told<LinkView[]>> =>
   inTheNameOf<Told<LinkView[]>>("customer's link", refuseInWords, async () =>
     told(await unlink(await database(), { jobId, id }, now())),
+  );
+
+/** Keeps a plan of the bench: the one that was found, or what stands where none is named. */
+export const keepBenchPlan = async (found: unknown, version: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("plan the bench", refuseInWords, async (who) => {
+    const name = nameOf(who, by);
+    if (typeof found === "string") return told(await keepFound(found.slice(0, 60), now(), name));
+    return told(await benchAside("keepBench", null, { at: now(), by: name, version: versionOf(version) }));
+  });
+
+export const takeBenchBack = async (version: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("plan the bench", refuseInWords, async (who) =>
+    told(await benchAside("benchBefore", { at: now(), by: nameOf(who, by), version: versionOf(version) })),
+  );
+
+/** A job stays where it stands on the bench, or moves again. */
+export const freezeOnBench = async (raw: unknown, version: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("plan the bench", refuseInWords, async (who) =>
+    told(await benchAside("freezeJob", raw, { at: now(), by: nameOf(who, by), version: versionOf(version) })),
+  );
+
+/** Steps of a job given to somebody from a moment on. */
+export const moveOnBench = async (raw: unknown, version: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("plan the bench", refuseInWords, async (who) =>
+    told(await benchAside("makeMove", raw, { at: now(), by: nameOf(who, by), version: versionOf(version) })),
+  );
+
+/** Keeps who works here and where. @returns the version that it is now */
+export const keepFloor = async (raw: unknown, version: unknown, by: string): Promise<Told<number>> =>
+  inTheNameOf<Told<number>>("save people and places", refuseInWords, async (who) =>
+    told(await storeFloor(await database(), raw, { at: now(), by: nameOf(who, by), version: versionOf(version) })),
   );

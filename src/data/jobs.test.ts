@@ -47,6 +47,7 @@ const SUMMARY: Summary = {
   took: {},
   outcome: null,
   signature: "none",
+  bench: null,
   build: "A kit",
 };
 const order = (id: string, over: Partial<PlacedOrder> = {}): PlacedOrder => ({

@@ -2,6 +2,7 @@ import type { Operation } from "rfc6902";
 import { STAGE_NAMES, type StageName } from "@/core/job/stageNames";
 import type { Knex } from "knex";
 import { NO_SUMMARY, summarySchema, type JobList, type JobTicket, type Listing, type Summary } from "@/core/job/summary";
+import { benchLineSchema, type BenchLine } from "@/core/bench/benchLine";
 import { jobSchema, type Job } from "@/core/job/job";
 import { placedOrderSchema, type PlacedOrder } from "@/core/supply/placedOrder";
 import { saveFitted } from "./fitted";
@@ -17,6 +18,7 @@ type Row = {
   bike: string;
   body: string;
   summary: string;
+  bench: string;
   updated_at: string;
 };
 type EventRow = {
@@ -162,6 +164,31 @@ export async function takeNumber(db: Knex): Promise<number> {
   return number;
 }
 
+/** A job's line, what the bench knows of it apart: a list of hundreds does not read their steps. */
+const lineRow = ({ bench, ...line }: Summary) => ({ summary: JSON.stringify(line), bench: bench ? JSON.stringify(bench) : "" });
+
+/** What the bench has to know of every job with work left, the lowest number first. */
+export async function benchLines(db: Knex): Promise<BenchTicket[]> {
+  const rows = (await db<Row>("job")
+    .whereNot({ bench: "" })
+    .orderBy("number")
+    .select("id", "number", "customer", "bike", "bench", db.raw(`${inSummary("readyBy")} as due`))) as (Pick<
+    Row,
+    "id" | "number" | "customer" | "bike" | "bench"
+  > & { due: string | null })[];
+  return rows.flatMap(({ bench, ...row }) => {
+    const line = benchLineSchema.safeParse(parsed(bench));
+    // Altered from outside, or of an older program: worked out again with the job's line.
+    return line.success ? [{ ...row, line: line.data }] : [];
+  });
+}
+
+/** @property due the ISO day for which it is promised */
+export type BenchTicket = Pick<Row, "id" | "number" | "customer" | "bike"> & {
+  readonly due: string | null;
+  readonly line: BenchLine;
+};
+
 const bodyOf = (job: Job) => JSON.stringify({ ...job, orders: [] });
 
 export async function insertJob(db: Knex, job: Job, summary: Summary, at: string): Promise<void> {
@@ -172,7 +199,7 @@ export async function insertJob(db: Knex, job: Job, summary: Summary, at: string
     customer: job.wish.customer,
     bike: job.wish.bike,
     body: bodyOf(job),
-    summary: JSON.stringify(summary),
+    ...lineRow(summary),
     updated_at: at,
   });
   await saveOrders(db, job);
@@ -188,7 +215,7 @@ export async function updateJob(db: Knex, job: Job, from: number, summary: Summa
       customer: job.wish.customer,
       bike: job.wish.bike,
       body: bodyOf(job),
-      summary: JSON.stringify(summary),
+      ...lineRow(summary),
       updated_at: at,
     });
   if (changed === 0) return false;
@@ -256,13 +283,7 @@ export async function wantedBy(
  * @param why it puts by other pieces of the shelf than before
  */
 export const storeSummary = (db: Knex, { id, version }: Pick<Job, "id" | "version">, summary: Summary, why: Because) =>
-  db.transaction((trx) =>
-    because(trx, why, () =>
-      trx("job")
-        .where({ id, version })
-        .update({ summary: JSON.stringify(summary) }),
-    ),
-  );
+  db.transaction((trx) => because(trx, why, () => trx("job").where({ id, version }).update(lineRow(summary))));
 
 async function saveOrders(db: Knex, job: Job): Promise<void> {
   await db("purchase_order")

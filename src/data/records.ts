@@ -1,7 +1,7 @@
 import type { Knex } from "knex";
 
-/** What has versions and a history beside the jobs: a part by its number, a supplier by its short name, the house rules as one. */
-export type RecordKind = "part" | "house" | "supplier" | "prices";
+/** What has versions and a history beside the jobs: a part by its number, a supplier by its short name, the house rules, the bench's people and places, and its plan, as one each. */
+export type RecordKind = "part" | "house" | "supplier" | "prices" | "floor" | "plan";
 
 type Row = {
   kind: RecordKind;

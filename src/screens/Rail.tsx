@@ -10,7 +10,7 @@ const PLACES = [
   { name: "Jobs", href: "/" },
   { name: "Parts", href: "/parts" },
   { name: "Buying", href: "/buying" },
-  { name: "Bench", href: null },
+  { name: "Bench", href: "/bench" },
   { name: "Logbook", href: null },
   { name: "Tools", href: "/tools" },
   { name: "House rules", href: "/house" },

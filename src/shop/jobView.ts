@@ -11,6 +11,7 @@ import { cameOutOf } from "@/core/job/cameOut";
 import type { Job } from "@/core/job/job";
 import type { Catalogue } from "@/core/parts/catalogue";
 import { loadCatalogue } from "@/data/catalogue";
+import { benchLineOf } from "@/core/job/benchLine";
 import { surveyOf, withSurvey } from "@/core/job/surveyOf";
 import type { Summary } from "@/core/job/summary";
 import { invoicesOf } from "@/data/invoices";
@@ -141,6 +142,7 @@ export function summaryOf(job: Job, bench: Bench, now: Assessment = assessOn(job
     buysNotYet: notYet(now),
     took: tookOf(job, now, bench.house),
     outcome: outcomeOf(job, bench, now),
+    bench: benchLineOf(job, now, bench.catalogue, bench.house, bench.at.slice(0, 10)),
     signature: !job.signed ? "none" : changedSince(job.signed, now.steps).length > 0 ? "changed" : "stands",
   };
 }

@@ -17,7 +17,10 @@ import { because } from "@/data/shelfMoves";
 import { DEMO_SUPPLIERS } from "@/data/demo/suppliers";
 import { writeSetting } from "@/data/settings";
 import { createJob } from "./createJob";
-import { findJob } from "@/data/jobs";
+import { DEMO_FLOOR } from "@/data/demo/floor";
+import { writeFloor } from "@/data/bench";
+import { benchLines, findJob } from "@/data/jobs";
+import { freezeJob, keepBench } from "./bench";
 import { assessOn } from "./useCase";
 import { benchOf } from "./jobView";
 import { AFTER_SIGNING } from "@/core/work/signature";
@@ -38,8 +41,17 @@ export async function loadDemo(db: Knex, now: string): Promise<boolean> {
   // The last in the list was taken in last, so that the list of jobs begins with the one that moved most.
   await db.transaction(async (trx) => {
     for (const demo of [...DEMO_JOBS].reverse()) await playJob(trx, demo, now);
+    await planBench(trx, now);
   });
   return true;
+}
+
+/** The plan of the bench as it was kept today, with the job frozen whose parts are under way. */
+async function planBench(db: Knex, now: string): Promise<void> {
+  const by = "Tamsin";
+  await keepBench(db, null, { at: now, by, version: 0 });
+  const under = (await benchLines(db)).find(({ line }) => line.agreed);
+  if (under) await freezeJob(db, { jobId: under.id, frozen: true }, { at: now, by, version: 1 });
 }
 
 /** The demo's parts, suppliers, rules and what was bought for its shelf: a shop before its first job. */
@@ -66,6 +78,7 @@ export async function loadDemoBooks(db: Knex, now: string): Promise<void> {
     },
     rateBufferPercent: 2,
   });
+  await writeFloor(db, DEMO_FLOOR);
   for (const delivery of DEMO_DELIVERIES) await playDelivery(db, delivery, now);
 }
 

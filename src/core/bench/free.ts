@@ -3,6 +3,17 @@ import type { Spans } from "./shifts";
 /** The parts of one piece of work, where it is left for a break. */
 export type Parts = readonly (readonly [from: number, to: number])[];
 
+const known = new WeakMap<Spans, ReadonlyMap<number, number>>();
+
+/** Ends of spans, and where the next one begins. The same hours are asked for with every plan that is tried. */
+function breaksOf(spans: Spans): ReadonlyMap<number, number> {
+  const before = known.get(spans);
+  if (before) return before;
+  const breaks = new Map(spans.slice(1).map(([from], i) => [spans[i]![1], from]));
+  known.set(spans, breaks);
+  return breaks;
+}
+
 /** When somebody or something is free. Times are taken from it one by one. */
 export class Free {
   private readonly from: number[];
@@ -14,7 +25,7 @@ export class Free {
   constructor(spans: Spans) {
     this.from = spans.map(([from]) => from);
     this.to = spans.map(([, to]) => to);
-    this.breaksAt = new Map(spans.slice(1).map(([from], i) => [spans[i]![1], from]));
+    this.breaksAt = breaksOf(spans);
   }
 
   /** The first free time that is not over at a moment. */

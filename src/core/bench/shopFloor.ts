@@ -1,10 +1,7 @@
 import { z } from "zod";
+import { PLACE_KINDS } from "./placeKinds";
 import { WORK_KINDS } from "./workKinds";
 import { DAY_MIN } from "./wall";
-
-/** Places of which there are only so many; a road and a counter have room for all. */
-export const PLACE_KINDS = ["stand", "truing stand", "bench", "paint corner"] as const;
-export type PlaceKind = (typeof PLACE_KINDS)[number];
 
 const id = z.string("must have a number of its own").regex(/^[a-z0-9-]{1,40}$/, "must have a number of its own");
 const name = z.string("must be a name").trim().min(1, "must have a name").max(30, "must be at most 30 letters");

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { benchLineSchema } from "../bench/benchLine";
 import { ONLY, SORTS } from "./listing";
 
 const count = z.number();
@@ -37,6 +38,8 @@ export const summarySchema = z.object({
     .default(null),
   /** Signed, and whether the signature stands for what the job is now. */
   signature: z.enum(["none", "stands", "changed"]).default("none"),
+  /** What the bench has to know of it; kept beside the line, and not read with lists. */
+  bench: benchLineSchema.nullable().default(null),
 });
 export type Summary = z.output<typeof summarySchema>;
 

@@ -22,6 +22,8 @@ export type Deed =
   | "keep people"
   | "invoice"
   | "count"
+  | "plan the bench"
+  | "save people and places"
   | "customer's link";
 
 const ALL = ROLES;
@@ -84,6 +86,8 @@ export const ALLOWED: Readonly<Record<Deed, readonly Role[]>> = {
   count: ALL,
   "call off joint order": BUYING,
   "save house rules": ["owner"],
+  "plan the bench": AT_THE_BIKE,
+  "save people and places": ["owner"],
   "copy the shop": ["owner"],
   "keep people": ["owner"],
   "customer's link": COUNTER,

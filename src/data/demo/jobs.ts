@@ -476,7 +476,7 @@ export const DEMO_JOBS: DemoJob[] = [
     customer: "Aunt Keziah Pell",
     bike: "Estuary trike",
     late: "a rear motor would turn one wheel of two: it goes in front, and the dynamo goes with the old wheel",
-    wish: { purpose: "To the allotment and back, sitting down at the top", where: EU, riderKg: 74, loadKg: 20, budgetMinor: 150000, assistKmh: 15, gives: ["ready"], readyInDays: 26 },
+    wish: { purpose: "To the allotment and back, sitting down at the top", where: EU, riderKg: 74, loadKg: 20, budgetMinor: 150000, assistKmh: 15, gives: ["ready"], readyInDays: 9 },
     road: { distanceKm: 8, climbM: 60, rangeKm: 20, hillKmh: 10, stops: 7 },
     survey: {
       ...SOUND_BIKE,

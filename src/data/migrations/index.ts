@@ -24,6 +24,7 @@ import * as heldMoves from "./022_held_moves";
 import * as jobSearch from "./023_job_search";
 import * as keepUpTo from "./024_keep_up_to";
 import * as atMost from "./025_at_most";
+import * as bench from "./026_bench";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -56,6 +57,7 @@ const MIGRATIONS: Migration[] = [
   { name: "023_job_search", ...jobSearch, down: forwardsOnly },
   { name: "024_keep_up_to", ...keepUpTo, down: forwardsOnly },
   { name: "025_at_most", ...atMost, down: forwardsOnly },
+  { name: "026_bench", ...bench, down: forwardsOnly },
 ];
 
 export const migrationSource = {

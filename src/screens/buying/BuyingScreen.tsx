@@ -1,5 +1,6 @@
 "use client";
 
+import { tagNumber } from "@/core/units/tagNumber";
 import { Slider } from "antd";
 import Link from "next/link";
 import { SHELF } from "@/core/supply/needs";
@@ -100,7 +101,7 @@ const AGAIN_MS = 1_500;
 const SEARCH_AGAIN_MS = 300;
 
 /** A job's number as on its ticket; the shelf has none. */
-export const tag = (number: number | undefined) => (number ? String(number).padStart(4, "0") : "shelf");
+export const tag = (number: number | undefined) => (number ? tagNumber(number) : "shelf");
 
 /** Whether two pages buy for the same. */
 const forSame = (one: readonly Job[], other: readonly Job[]) => {

@@ -1,5 +1,6 @@
 "use client";
 
+import { tagNumber } from "@/core/units/tagNumber";
 import dynamic from "next/dynamic";
 import { usePathname, useSearchParams } from "next/navigation";
 import { useCallback, useEffect, useRef, useState } from "react";
@@ -112,7 +113,7 @@ function Stand() {
       <header className="ticket">
         <div className="ticket-tag">
           <span className="ticket-hole" aria-hidden />
-          <span className="ticket-number num">{String(job.number).padStart(4, "0")}</span>
+          <span className="ticket-number num">{tagNumber(job.number)}</span>
           <div className="ticket-who">
             <b>{job.wish.customer}</b>
             <span className="soft">{job.wish.bike || "bike not named yet"}</span>

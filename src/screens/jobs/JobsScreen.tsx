@@ -1,5 +1,6 @@
 "use client";
 
+import { tagNumber } from "@/core/units/tagNumber";
 import { Input, Segmented, Select } from "antd";
 import dynamic from "next/dynamic";
 import Link from "next/link";
@@ -288,7 +289,7 @@ function Ticket({ job }: { job: JobTicket }) {
   return (
     <Link prefetch={false} href={`/jobs/${job.id}`} className="tag card">
       <span className="tag-hole" aria-hidden />
-      <span className="tag-number num">{String(job.number).padStart(4, "0")}</span>
+      <span className="tag-number num">{tagNumber(job.number)}</span>
       <span className="tag-who">
         <b>{job.customer}</b>
         <span className="soft">{job.bike || "no bike named yet"}</span>

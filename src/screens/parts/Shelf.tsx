@@ -1,5 +1,6 @@
 "use client";
 
+import { tagNumber } from "@/core/units/tagNumber";
 import { Input } from "antd";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
@@ -73,7 +74,7 @@ export function Shelf({
               <span key={jobId}>
                 {i > 0 && ", "}
                 <Link prefetch={false} href={`/jobs/${jobId}/sheet`}>
-                  {String(number).padStart(4, "0")} {customer}
+                  {tagNumber(number)} {customer}
                 </Link>
                 {pieces > 1 && ` (${pieces})`}
               </span>

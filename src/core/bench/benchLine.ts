@@ -1,0 +1,38 @@
+import { z } from "zod";
+import { TASK_IDS } from "../standards/tasks";
+
+const task = z.enum(TASK_IDS);
+
+/** What the bench has to know of a job, worked out whenever the job's line in the list is. */
+export const benchLineSchema = z.object({
+  steps: z.array(
+    z.object({
+      id: task,
+      title: z.string(),
+      minutes: z.number(),
+      spread: z.number(),
+      after: z.array(task),
+      /** Days that what it does cures. */
+      cures: z.number(),
+      /** The day on which the last of its parts comes; "" where all are here, null where nobody is known to send one. */
+      parts: z.string().nullable(),
+      /** What that is. */
+      waitsFor: z.string(),
+      /** Days from today until then. */
+      leadDays: z.number(),
+    }),
+  ),
+  /** Done steps whose work still cures: the day on which it is hard. */
+  hardOn: z.partialRecord(task, z.string()),
+  /** Steps that are done. */
+  done: z.number(),
+  /** What the build still lacks, and what stops it; empty for a whole one. */
+  lacks: z.string(),
+  stopped: z.boolean(),
+  /** The customer said yes to a sheet. */
+  agreed: z.boolean(),
+  /** Labour as it is sold, in minutes and cents before tax. */
+  soldMinutes: z.number(),
+  soldMinor: z.number(),
+});
+export type BenchLine = z.output<typeof benchLineSchema>;

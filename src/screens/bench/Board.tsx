@@ -1,0 +1,363 @@
+"use client";
+
+import {
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+  type DragMoveEvent,
+} from "@dnd-kit/core";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { axisOf, momentAt, shareAt, type AxisDay } from "@/core/bench/axis";
+import type { Bar, JobOnBoard } from "@/core/bench/board";
+import type { BenchPage, Told } from "@/core/bench/page";
+import { clockAt, DAY_MIN, dayAt } from "@/core/bench/wall";
+import { formatDay } from "@/core/units/date";
+import { hours } from "@/ui/format";
+import { tagNumber } from "@/core/units/tagNumber";
+import { useSettings } from "../settings";
+import { asked } from "./asked";
+import type { MoveWish } from "./BenchScreen";
+
+type Shown = { wish: MoveWish; startMin: number; says: string; moved: readonly Told[] } | { wish: MoveWish; refused: string };
+/** What it would move is asked for when the tag rests so long. */
+const REST_MS = 180;
+
+const percent = (share: number) => `${(share * 100).toFixed(3)}%`;
+
+/** A week: a row for each person and each place, and the jobs' tags on them. */
+export function Board({
+  page,
+  monday,
+  picked,
+  busy,
+  onPick,
+  onMove,
+}: {
+  page: BenchPage;
+  monday: number;
+  picked: string | null;
+  busy: boolean;
+  onPick: (job: string) => void;
+  onMove: (wish: MoveWish) => Promise<boolean>;
+}) {
+  const axis = useMemo(
+    () =>
+      axisOf(
+        monday,
+        page.people.map(({ shifts }) => shifts),
+      ),
+    [monday, page.people],
+  );
+  const jobs = useMemo(() => new Map(page.jobs.map((job) => [job.id, job])), [page.jobs]);
+  const bars = page.bars.filter((bar) => bar.from < monday + 7 * DAY_MIN && Math.max(bar.to, bar.holdsTo ?? 0) > monday);
+  const area = useRef<HTMLDivElement>(null);
+  const [shown, setShown] = useState<Shown | null>(null);
+  const asking = useRef<{ timer: ReturnType<typeof setTimeout> | undefined; abort: AbortController | undefined; key: string }>({
+    timer: undefined,
+    abort: undefined,
+    key: "",
+  });
+  const { may } = useSettings();
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, {
+      keyboardCodes: { start: ["KeyM"], cancel: ["Escape"], end: ["Enter", "KeyM"] },
+      coordinateGetter: (event, { currentCoordinates }) => {
+        const step = { ArrowRight: [20, 0], ArrowLeft: [-20, 0], ArrowDown: [0, 42], ArrowUp: [0, -42] }[event.code];
+        return step ? { x: currentCoordinates.x + step[0]!, y: currentCoordinates.y + step[1]! } : undefined;
+      },
+    }),
+  );
+  const forget = () => {
+    clearTimeout(asking.current.timer);
+    asking.current.abort?.abort();
+    asking.current.key = "";
+  };
+  useEffect(() => forget, []);
+
+  const wishOf = ({ active, over, delta }: DragMoveEvent | DragEndEvent): MoveWish | null => {
+    const bar = active.data.current?.["bar"] as Bar | undefined;
+    const width = area.current?.getBoundingClientRect().width ?? 0;
+    if (!bar || !over || width === 0) return null;
+    const startMin = momentAt(axis, shareAt(axis, bar.from) + delta.x / width);
+    return { jobId: bar.job, steps: bar.steps.map(({ id }) => id), personId: String(over.id), startMin };
+  };
+  const look = (event: DragMoveEvent) => {
+    const wish = wishOf(event);
+    const key = JSON.stringify(wish);
+    if (key === asking.current.key) return;
+    forget();
+    asking.current.key = key;
+    if (!wish) return setShown(null);
+    asking.current.timer = setTimeout(() => {
+      const abort = new AbortController();
+      asking.current.abort = abort;
+      void asked<{ startMin: number; says: string; moved: Told[] }>("/api/bench/move", wish, abort.signal).then((answer) => {
+        if (abort.signal.aborted) return;
+        setShown(answer.ok ? { wish, ...answer.value } : { wish, refused: answer.says });
+      });
+    }, REST_MS);
+  };
+  const drop = async (event: DragEndEvent) => {
+    const wish = wishOf(event);
+    forget();
+    // Nobody moves what they did not see moved: a tag that is let go at once is asked about first.
+    if (wish && Math.abs(event.delta.x) + Math.abs(event.delta.y) > 3) {
+      const known = shown && JSON.stringify(shown.wish) === JSON.stringify(wish) ? shown : null;
+      if (known && "refused" in known) return;
+      await onMove(wish);
+    }
+    setShown(null);
+  };
+  const partDays = useMemo(() => arrivals(page.jobs, axis), [page.jobs, axis]);
+  return (
+    <DndContext
+      id="bench"
+      sensors={sensors}
+      onDragMove={look}
+      onDragEnd={(event) => void drop(event)}
+      onDragCancel={() => (forget(), setShown(null))}
+    >
+      <section className={`card board${busy ? " waits" : ""}`} aria-label="The week">
+        <div className="board-row board-days">
+          <span className="board-name" />
+          <div className="board-area" ref={area}>
+            {axis.map((day) => (
+              <span
+                key={day.midnight}
+                className={`board-day${day.isWorked ? "" : " off"}`}
+                style={{ left: percent(day.left), width: percent(day.width) }}
+              >
+                {day.isWorked ? (
+                  <>
+                    <b>{formatDay(dayAt(day.midnight)).slice(0, -5)}</b>
+                    <i>{clockAt(day.midnight + day.from)}</i>
+                  </>
+                ) : (
+                  <b>{formatDay(dayAt(day.midnight)).slice(0, 3)}</b>
+                )}
+              </span>
+            ))}
+          </div>
+        </div>
+        <div className="board-row board-parts">
+          <span className="board-name soft">Parts come</span>
+          <div className="board-area">
+            {partDays.map(({ day, waits }) => (
+              <span
+                key={day.midnight}
+                className="board-part"
+                style={{ left: percent(day.left), width: percent(day.width) }}
+                title={waits.map(({ number, what }) => `${tagNumber(number)}: ${what}`).join("\n")}
+              >
+                {comes(waits)}
+              </span>
+            ))}
+          </div>
+        </div>
+        {page.people.map(({ id, name, shifts }) => (
+          <PersonRow key={id} id={id} name={name}>
+            <Lanes axis={axis} now={page.nowMin} spans={shifts} />
+            {bars
+              .filter((bar) => bar.person === id && bar.from < monday + 7 * DAY_MIN && bar.to > monday)
+              .map((bar) => (
+                <Tag
+                  key={`${bar.from} ${bar.steps[0]!.id}`}
+                  bar={bar}
+                  job={jobs.get(bar.job)!}
+                  axis={axis}
+                  picked={picked}
+                  onPick={onPick}
+                  isMovable={may("plan the bench") && !jobs.get(bar.job)!.frozen}
+                />
+              ))}
+          </PersonRow>
+        ))}
+        <div className="board-rule" />
+        {page.places.map(({ id, name }) => (
+          <div className="board-row" key={id}>
+            <span className="board-name">{name}</span>
+            <div className="board-area">
+              <Lanes axis={axis} now={page.nowMin} spans={null} />
+              {bars
+                .filter((bar) => bar.place === id)
+                .map((bar) => (
+                  <PlaceTag
+                    key={`${bar.from} ${bar.steps[0]!.id}`}
+                    bar={bar}
+                    job={jobs.get(bar.job)!}
+                    axis={axis}
+                    picked={picked}
+                    onPick={onPick}
+                  />
+                ))}
+            </div>
+          </div>
+        ))}
+      </section>
+      <div className="board-would" role="status" aria-live="polite">
+        {shown === null ? (
+          <span className="soft">
+            Drag a tag to another hour or person: what it would move stands here before you let go. By keyboard: choose a tag, M,
+            arrows, Enter.
+          </span>
+        ) : "refused" in shown ? (
+          <span className="bad">Not possible: {shown.refused}</span>
+        ) : (
+          <>
+            <b>{shown.says}</b>
+            {shown.moved.length === 0 ? " Nothing else moves to another day." : null}
+            {shown.moved.slice(0, 4).map((one) => (
+              <span key={`${one.job} ${one.says}`} className={one.hit ? "bad" : ""}>
+                {" "}
+                {one.says}.
+              </span>
+            ))}
+            {shown.moved.length > 4 && ` And ${shown.moved.length - 4} more.`}
+          </>
+        )}
+      </div>
+    </DndContext>
+  );
+}
+
+function PersonRow({ id, name, children }: { id: string; name: string; children: React.ReactNode }) {
+  const { setNodeRef, isOver } = useDroppable({ id });
+  return (
+    <div className={`board-row person${isOver ? " over" : ""}`} ref={setNodeRef}>
+      <span className="board-name">{name}</span>
+      <div className="board-area">{children}</div>
+    </div>
+  );
+}
+
+/** The hours of a row: days apart, what is over and what is no working time in grey. */
+function Lanes({
+  axis,
+  now,
+  spans,
+}: {
+  axis: readonly AxisDay[];
+  now: number;
+  spans: readonly (readonly [number, number])[] | null;
+}) {
+  const first = axis[0]!.midnight;
+  const isThisWeek = now >= first && now < first + 7 * DAY_MIN;
+  const worked = spans?.filter(([from, to]) => to > first && from < first + 7 * DAY_MIN) ?? null;
+  return (
+    <>
+      {axis.map((day) => (
+        <span
+          key={day.midnight}
+          className={`board-lane${day.isWorked ? "" : " off"}${worked ? " shift" : ""}`}
+          style={{ left: percent(day.left), width: percent(day.width) }}
+        />
+      ))}
+      {worked?.map(([from, to]) => (
+        <span
+          key={from}
+          className="board-open"
+          style={{ left: percent(shareAt(axis, from)), width: percent(shareAt(axis, to) - shareAt(axis, from)) }}
+        />
+      ))}
+      {isThisWeek && <span className="board-now" style={{ left: percent(shareAt(axis, now)) }} />}
+    </>
+  );
+}
+
+const placed = (axis: readonly AxisDay[], from: number, to: number) => {
+  const left = shareAt(axis, from);
+  return { left: percent(left), width: percent(Math.max(0.004, shareAt(axis, to) - left)) };
+};
+
+const titleOf = (bar: Bar, job: JobOnBoard) =>
+  [
+    `No. ${tagNumber(job.number)}, ${job.name}`,
+    `${formatDay(dayAt(bar.from))}, ${clockAt(bar.from)} to ${clockAt(bar.to)}`,
+    ...bar.steps.map(({ title, minutes }) => `${title} (${hours(minutes)})`),
+    ...(job.lacks ? [`not settled: ${job.lacks}`] : []),
+  ].join("\n");
+
+const looks = (job: JobOnBoard, picked: string | null) =>
+  [
+    job.lateDays > 0 || job.doneMin === null ? " late" : "",
+    job.lacks || !job.agreed ? " open" : "",
+    job.frozen ? " frozen" : "",
+    picked === job.id ? " picked" : picked === null ? "" : " other",
+  ].join("");
+
+type TagProps = { bar: Bar; job: JobOnBoard; axis: readonly AxisDay[]; picked: string | null; onPick: (job: string) => void };
+
+function Tag({ bar, job, axis, picked, onPick, isMovable }: TagProps & { isMovable: boolean }) {
+  const { setNodeRef, listeners, attributes, transform, isDragging } = useDraggable({
+    id: `${bar.person} ${bar.from}`,
+    data: { bar },
+    disabled: !isMovable,
+  });
+  return (
+    <button
+      ref={setNodeRef}
+      className={`board-tag${looks(job, picked)}${isDragging ? " dragged" : ""}`}
+      style={{
+        ...placed(axis, bar.from, bar.to),
+        ...(transform && { transform: `translate3d(${transform.x}px, ${transform.y}px, 0)` }),
+      }}
+      title={titleOf(bar, job)}
+      {...attributes}
+      {...listeners}
+      aria-label={`No. ${tagNumber(job.number)}, ${job.name}, ${formatDay(dayAt(bar.from))} ${clockAt(bar.from)} to ${clockAt(bar.to)}: ${bar.steps.map(({ title }) => title).join(", ")}`}
+      aria-pressed={picked === job.id}
+      onClick={() => onPick(job.id)}
+    >
+      <span className="num">{tagNumber(job.number)}</span> {job.name}
+    </button>
+  );
+}
+
+function PlaceTag({ bar, job, axis, picked, onPick }: TagProps) {
+  return (
+    <>
+      <button
+        className={`board-tag at-place${looks(job, picked)}`}
+        style={placed(axis, bar.from, bar.to)}
+        title={titleOf(bar, job)}
+        aria-label={`No. ${tagNumber(job.number)} at this place, ${formatDay(dayAt(bar.from))} ${clockAt(bar.from)} to ${clockAt(bar.to)}`}
+        onClick={() => onPick(job.id)}
+      >
+        <span className="num">{tagNumber(job.number)}</span>
+      </button>
+      {bar.holdsTo !== null && (
+        <span
+          className="board-holds"
+          style={placed(axis, bar.to, bar.holdsTo)}
+          title={`${job.name}: dries until ${formatDay(dayAt(bar.holdsTo))}, ${clockAt(bar.holdsTo)}`}
+        >
+          {tagNumber(job.number)} dries
+        </span>
+      )}
+    </>
+  );
+}
+
+/** Parts of a day in few words: of which job, or of how many. */
+function comes(waits: readonly { readonly number: number }[]): string {
+  if (waits.length === 0) return "";
+  const jobs = [...new Set(waits.map(({ number }) => number))];
+  const parts = `${waits.length} part${waits.length === 1 ? "" : "s"}`;
+  return jobs.length <= 2 ? `${parts}, ${jobs.map(tagNumber).join(", ")}` : `${parts}, ${jobs.length} jobs`;
+}
+
+/** Parts that come on each day of the week. */
+function arrivals(jobs: readonly JobOnBoard[], axis: readonly AxisDay[]) {
+  return axis.map((day) => ({
+    day,
+    waits: jobs.flatMap(({ number, waits }) =>
+      waits.filter((one) => one.day === dayAt(day.midnight)).map(({ what }) => ({ number, what })),
+    ),
+  }));
+}

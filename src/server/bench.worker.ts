@@ -1,0 +1,8 @@
+import { benchBefore, benchPage, freezeJob, keepBench, makeMove, tryMove, whatIf } from "@/shop/bench";
+import { serve } from "./serve";
+
+const WORKS = { benchPage, whatIf, tryMove, makeMove, keepBench, benchBefore, freezeJob };
+export type BenchWorks = typeof WORKS;
+
+/** The bench: all jobs' steps are laid out and weeks are simulated, which takes some hundred milliseconds. */
+serve(WORKS, "The bench could not be worked out: nothing was stored.");
