@@ -14,7 +14,6 @@ import { placeJoint } from "@/shop/buying";
 import { ASIDE } from "@/server/buyingPool";
 import { benchAside } from "@/server/benchPool";
 import { jointAside } from "@/server/jointPool";
-import { keepFound } from "@/server/planningPool";
 import { pricesAside } from "@/server/pricesPool";
 import { copyShop } from "@/server/copies";
 import { whoAsks } from "@/server/who";
@@ -228,13 +227,11 @@ export const endLink = async (jobId: unknown, id: unknown): Promise<Told<LinkVie
     told(await unlink(await database(), { jobId, id }, now())),
   );
 
-/** Keeps a plan of the bench: the one that was found, or what stands where none is named. */
-export const keepBenchPlan = async (found: unknown, version: unknown, by: string): Promise<Told> =>
-  inTheNameOf<Told>("plan the bench", refuseInWords, async (who) => {
-    const name = nameOf(who, by);
-    if (typeof found === "string") return told(await keepFound(found.slice(0, 60), now(), name));
-    return told(await benchAside("keepBench", null, { at: now(), by: name, version: versionOf(version) }));
-  });
+/** Keeps the plan of the bench as it stands. */
+export const keepBenchPlan = async (version: unknown, by: string): Promise<Told> =>
+  inTheNameOf<Told>("plan the bench", refuseInWords, async (who) =>
+    told(await benchAside("keepBench", null, { at: now(), by: nameOf(who, by), version: versionOf(version) })),
+  );
 
 export const takeBenchBack = async (version: unknown, by: string): Promise<Told> =>
   inTheNameOf<Told>("plan the bench", refuseInWords, async (who) =>

@@ -1,3 +1,4 @@
+import { tagNumber } from "@/core/units/tagNumber";
 import type { Knex } from "knex";
 import { formatMoney } from "@/core/money/money";
 import type { Currency } from "@/core/parts/part";
@@ -16,13 +17,11 @@ export async function tellBuying(db: Knex, words: readonly string[], now: string
       ...(order.notTaken === "" ? [] : [`  ${order.notTaken}`]),
       ...order.lines.map(
         (line) =>
-          `  ${line.packs} × ${line.packSize > 1 ? `${line.packSize} of ` : ""}${line.name} (${line.partId}) for ${line.for.map((number) => (number === 0 ? "the shelf" : String(number).padStart(4, "0"))).join(", ")}`,
+          `  ${line.packs} × ${line.packSize > 1 ? `${line.packSize} of ` : ""}${line.name} (${line.partId}) for ${line.for.map((number) => (number === 0 ? "the shelf" : tagNumber(number))).join(", ")}`,
       ),
     ]),
     ...page.unpriced.map((one) => `on no order: ${one.quantity} × ${one.name}: ${one.why}`),
-    ...page.jobs
-      .filter((job) => !job.included)
-      .map((job) => `left out: ${String(job.number).padStart(4, "0")} ${job.customer}: ${job.notYet}`),
+    ...page.jobs.filter((job) => !job.included).map((job) => `left out: ${tagNumber(job.number)} ${job.customer}: ${job.notYet}`),
     page.orders.length === 0
       ? "nothing is to be ordered"
       : `together ${m(page.totalMinor)}${page.apartMinor === null ? "" : `, job by job ${m(page.apartMinor)}`}${page.proved ? ", proved the cheapest" : page.withinPercent === null ? "" : `, proved within ${page.withinPercent} % of the cheapest`}`,

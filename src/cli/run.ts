@@ -21,6 +21,7 @@ const USAGE = `gull: the workshop's sums on the command line
   gull migrate            brings the database in GULL_DB up to date
   gull key                a new owner's key for the shop in GULL_DB, shown this once; the old one opens nothing any more
   gull buy [--json]       what all open jobs and the shelf want, from whom it is bought for least, and what hurry costs
+  gull plan-week [--json] what each person does this week, and how each job comes out
   gull import prices FILE SUPPLIER [--take] [--leaps-are-right]
                           a supplier's price list (CSV; - is standard input): every row's change; with --take it is taken in;
                           prices that more than double or halve are asked about
@@ -35,7 +36,16 @@ const refuse = (error: unknown): Told => ({ exit: 2, error: `${JSON.stringify({ 
 const lines = (rows: readonly string[]): Told => ({ exit: 0, out: rows.map((row) => `${row}\n`).join("") });
 
 /** What a command takes after its name. */
-const MOST_WORDS: Readonly<Record<string, number>> = { calc: 2, fit: 3, schema: 1, backup: 1, restore: 1, buy: 1, import: 5 };
+const MOST_WORDS: Readonly<Record<string, number>> = {
+  calc: 2,
+  fit: 3,
+  schema: 1,
+  backup: 1,
+  restore: 1,
+  buy: 1,
+  "plan-week": 1,
+  import: 5,
+};
 
 /** Runs one command. @param argv its words, without the program's name */
 export async function run(argv: readonly string[], setting: Setting): Promise<Told> {
@@ -57,6 +67,10 @@ export async function run(argv: readonly string[], setting: Setting): Promise<To
       if (words.some((word) => word !== "--json"))
         return { exit: 2, error: `buy has no ${words.find((w) => w !== "--json")}\n\n${USAGE}` };
       return withShop(async (db) => (await import("./buying")).tellBuying(db, words, setting.now()));
+    case "plan-week":
+      if (words.some((word) => word !== "--json"))
+        return { exit: 2, error: `plan-week has no ${words.find((w) => w !== "--json")}\n\n${USAGE}` };
+      return withShop(async (db) => (await import("./bench")).tellWeek(db, words, setting.now()));
     case "import":
       return importing(words, setting);
     case "demo":

@@ -49,6 +49,7 @@ export function planningStep(id: string): Result<Planning> {
     lateMinor: found?.lateMinor ?? (done > 0 ? of : 0),
     boundMinor: found?.boundMinor ?? (least < 0 ? null : least),
     isOver: run.isOver,
+    soonerDays: found?.soonerDays ?? 0,
     moved: found?.moved ?? [],
   });
 }

@@ -17,6 +17,7 @@ export type FoundPlan = {
   readonly version: number;
   readonly lateMinor: number;
   readonly boundMinor: number;
+  readonly soonerDays: number;
   readonly moved: readonly Told[];
 };
 
@@ -86,6 +87,7 @@ export async function searchPlan(db: Knex, now: string, seconds: number, { told,
     version,
     lateMinor: best.worth.lateMinor,
     boundMinor: Math.min(bound, best.worth.lateMinor),
+    soonerDays: (stands.worth.sumMin - best.worth.sumMin) / DAY_MIN,
     moved: toldMoves(laid, movesBetween(problem, schedule, doneAt(problem, schedule), best.schedule)),
   };
 }

@@ -1,3 +1,4 @@
+import { tagNumber } from "@/core/units/tagNumber";
 import type { Knex } from "knex";
 import { z } from "zod";
 import { text } from "@/core/record";
@@ -193,7 +194,7 @@ async function store(trx: Knex, before: Purchase, after: Purchase, now: string, 
     if (!stored.ok) throw new Error(`the new day of ${after.number} could not be put to job ${job.number}: ${stored.error.says}`);
     const due = job.wish.readyBy;
     if (due !== null && after.dueDay > due)
-      tell.push(`${String(job.number).padStart(4, "0")} ${job.wish.customer} was promised it for an earlier day: tell them`);
+      tell.push(`${tagNumber(job.number)} ${job.wish.customer} was promised it for an earlier day: tell them`);
   }
   return tell;
 }

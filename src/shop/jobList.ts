@@ -96,7 +96,8 @@ async function freshSummary(
     if (!job) return {};
     const summary = summaryOf(job, bench);
     await storeSummary(db, job, summary, { says: "what there is for it changed", at: bench.at, by: "" });
-    return { summary };
+    // As lists read it.
+    return { summary: { ...summary, bench: null } };
   } catch (error) {
     // A job that was altered from outside is named; its line stays as it was, and so do the others.
     if (error instanceof UnreadableJob) return { broken: error.message };

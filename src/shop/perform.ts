@@ -1,3 +1,4 @@
+import { tagNumber } from "@/core/units/tagNumber";
 import { applyPatch, createPatch, createTests, type Operation } from "rfc6902";
 import type { Knex } from "knex";
 import { z } from "zod";
@@ -183,7 +184,7 @@ export async function storeEdit(
   const why = { says: edit.says, at, by };
   const stored = await because(trx, why, () => updateJob(trx, next, job.version, summary, at));
   if (!stored) throw new Error("the job changed inside its own transaction");
-  const number = String(job.number).padStart(4, "0");
+  const number = tagNumber(job.number);
   await takeFromShelf(trx, moved, { ...why, says: `Job ${number}, ${made.wish.customer}: ${edit.says}` });
   await appendEvent(trx, { ...event, ...difference(job, next, edit.job) });
   return good(moves ? { job: next } : { job: next, bench, assessed });

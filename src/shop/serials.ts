@@ -1,3 +1,4 @@
+import { tagNumber } from "@/core/units/tagNumber";
 import type { Knex } from "knex";
 import type { Refusal } from "@/core/job/command";
 import type { Job } from "@/core/job/job";
@@ -7,7 +8,7 @@ import { findJob } from "@/data/jobs";
 import { fittedOf, type Fitted } from "@/data/fitted";
 import { serialsNumbered, serialsOf } from "@/data/purchases";
 
-const bikeOf = ({ jobNumber, customer }: Fitted) => `job ${String(jobNumber).padStart(4, "0")} of ${customer}`;
+const bikeOf = ({ jobNumber, customer }: Fitted) => `job ${tagNumber(jobNumber)} of ${customer}`;
 
 /** The bike of another job in which such a piece is already, in words; null where every piece of this job is its own. */
 export async function inAnotherBike(db: Knex, { id, serials }: Pick<Job, "id" | "serials">): Promise<string | null> {

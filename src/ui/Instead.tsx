@@ -1,5 +1,6 @@
 "use client";
 
+import { tagNumber } from "@/core/units/tagNumber";
 import Link from "next/link";
 import { useState } from "react";
 import type { Substitute } from "@/core/job/substitutes";
@@ -48,7 +49,7 @@ export function Instead({ ask, none }: { ask: { partId: string } | { jobs: reado
             <div key={job.jobId}>
               <p>
                 <Link prefetch={false} href={`/jobs/${job.jobId}/order`}>
-                  {String(job.number).padStart(4, "0")} {job.customer}
+                  {tagNumber(job.number)} {job.customer}
                 </Link>
               </p>
               {job.substitutes.map((one) => (

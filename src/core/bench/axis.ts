@@ -18,14 +18,14 @@ const NARROW = 0.18;
 const DAYTIME: readonly [number, number] = [8 * 60, 17 * 60];
 
 /**
- * The days of a week as they are drawn: those on which somebody works wide, from the first hour of the week to the last, and the others
- * narrow.
- * @param monday wall minutes of its first midnight
+ * Days as they are drawn: those on which somebody works wide, from the first hour of all of them to the last, and the others narrow.
+ * @param first wall minutes of the first midnight
+ * @param count so many days: a week, or one of them
  * @param shifts of everybody
  */
-export function axisOf(monday: number, shifts: readonly Spans[]): AxisDay[] {
-  const days = [...Array(7).keys()].map((day) => monday + day * DAY_MIN);
-  const spans = shifts.flat().filter(([from]) => from >= monday && from < monday + 7 * DAY_MIN);
+export function axisOf(first: number, count: number, shifts: readonly Spans[]): AxisDay[] {
+  const days = [...Array(count).keys()].map((day) => first + day * DAY_MIN);
+  const spans = shifts.flat().filter(([from]) => from >= first && from < first + count * DAY_MIN);
   const hours = spans.length > 0 ? spans.flatMap(([from, to]) => [from % DAY_MIN, ((to - 1) % DAY_MIN) + 1]) : DAYTIME;
   const [from, to] = [Math.floor(Math.min(...hours) / 60) * 60, Math.ceil(Math.max(...hours) / 60) * 60];
   const worked = days.map((midnight) => spans.some(([a]) => a >= midnight && a < midnight + DAY_MIN));

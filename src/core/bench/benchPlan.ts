@@ -1,7 +1,8 @@
 import { z } from "zod";
+import { Floor } from "./floor";
 import { keepPlan, type Kept } from "./keepPlan";
 import type { BenchProblem, Schedule, Slot } from "./problem";
-import { NONE_FIXED, type Fixed } from "./serial";
+import { NONE_FIXED, readyAt, type Fixed } from "./serial";
 
 const id = z.string().max(60);
 
@@ -42,15 +43,31 @@ export function planOf({ steps, jobs, people, places }: BenchProblem, schedule: 
   return { slots, frozen: frozen.filter((one) => jobs.some((job) => job.id === one)) };
 }
 
-/** Where frozen jobs stand, as if there were no others: what can no longer stay where it stood moves by as little as it can. */
+/**
+ * What of frozen jobs can stay just where it stood; the rest of them, whose parts, people or place are not there then, moves like all
+ * else, and moves none of these.
+ */
 export function fixedIn(problem: BenchProblem, kept: readonly (Kept | null)[], frozen: readonly string[]): Fixed {
-  const stays = problem.steps.map((step) => frozen.includes(problem.jobs[step.job]!.id));
-  if (!stays.includes(true)) return NONE_FIXED;
-  const alone = keepPlan(
-    problem,
-    kept.map((slot, at) => (stays[at] ? slot : null)),
-  );
-  return new Map(alone.flatMap((slot, at): [number, Slot][] => (slot && stays[at] && kept[at] ? [[at, slot]] : [])));
+  if (frozen.length === 0) return NONE_FIXED;
+  const { steps, jobs } = problem;
+  const floor = new Floor(problem);
+  const fixed = new Map<number, Slot>();
+  const order = steps
+    .flatMap((step, at) => (kept[at] && frozen.includes(jobs[step.job]!.id) ? [at] : []))
+    .sort((a, b) => kept[a]!.start - kept[b]!.start || a - b);
+  const slots: (Slot | null)[] = steps.map(() => null);
+  for (const at of order) {
+    const { person, place, start } = kept[at]!;
+    const { people, places } = steps[at]!;
+    if (!people.includes(person) || (places.length > 0 ? !places.includes(place) : place >= 0)) continue;
+    if (readyAt(problem, at, slots) > start) continue;
+    const slot = floor.slotWith(at, start, person, places.length > 0 ? [place] : []);
+    if (slot?.start !== start) continue;
+    floor.take(at, slot);
+    slots[at] = slot;
+    fixed.set(at, slot);
+  }
+  return fixed;
 }
 
 /** A plan as it can be followed from now on. */

@@ -54,6 +54,8 @@ export type Planning = {
   /** Proved: no plan costs less; null while that is worked out. */
   readonly boundMinor: number | null;
   readonly isOver: boolean;
+  /** By so many days, all bikes together, they are ready sooner than by what stands. */
+  readonly soonerDays: number;
   /** What it would move against what stands now; told at its end. */
   readonly moved: readonly Told[];
 };

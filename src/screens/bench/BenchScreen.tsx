@@ -15,26 +15,26 @@ import { JobCard } from "./JobCard";
 import { JobTable } from "./JobTable";
 import { Owner } from "./Owner";
 import { PlanSearch } from "./PlanSearch";
-import { asked } from "./asked";
+import { asked, type MoveWish } from "./asked";
 import "./bench.css";
 
 const FloorForm = dynamic(() => import("./FloorForm").then((all) => all.FloorForm), { ssr: false });
 
 type Answer<T = string> = { ok: true; value: T } | { ok: false; says: string };
 type Does = {
-  keepPlan: (found: string | null, version: number, by: string) => Promise<Answer>;
+  keepPlan: (version: number, by: string) => Promise<Answer>;
   takeBack: (version: number, by: string) => Promise<Answer>;
   freeze: (wish: { jobId: string; frozen: boolean }, version: number, by: string) => Promise<Answer>;
   move: (wish: MoveWish, version: number, by: string) => Promise<Answer>;
   keepFloor: (floor: unknown, version: number, by: string) => Promise<Answer<number>>;
 };
-export type MoveWish = { jobId: string; steps: readonly string[]; personId: string; startMin: number };
 
 /** The week of the workshop: people and places, and the jobs' tags on them. */
 export function BenchScreen({ first, does }: { first: { page: BenchPage } | { says: string }; does: Does }) {
   const [page, setPage] = useState("page" in first ? first.page : null);
   const [says, setSays] = useState("says" in first ? first.says : "");
   const [week, setWeek] = useState(0);
+  const [day, setDay] = useState<number | null>(null);
   const [picked, setPicked] = useState<string | null>(null);
   const [isFloorOpen, setFloorOpen] = useState(false);
   const [busy, setBusy] = useState(false);
@@ -80,7 +80,12 @@ export function BenchScreen({ first, does }: { first: { page: BenchPage } | { sa
       <div className="page-head">
         <h1>Bench</h1>
         <div className="bench-week" role="group" aria-label="Week">
-          <button className="button quiet" onClick={() => setWeek(week - 1)} disabled={week === 0} aria-label="The week before">
+          <button
+            className="button quiet"
+            onClick={() => (setWeek(week - 1), setDay(null))}
+            disabled={week === 0}
+            aria-label="The week before"
+          >
             ←
           </button>
           <span>
@@ -88,7 +93,7 @@ export function BenchScreen({ first, does }: { first: { page: BenchPage } | { sa
           </span>
           <button
             className="button quiet"
-            onClick={() => setWeek(week + 1)}
+            onClick={() => (setWeek(week + 1), setDay(null))}
             disabled={week >= lastWeek}
             aria-label="The week after"
           >
@@ -99,7 +104,7 @@ export function BenchScreen({ first, does }: { first: { page: BenchPage } | { sa
           {late.length > 0 ? `${late.length} of ${page.jobs.length} not in time` : `all ${page.jobs.length} in time`}
         </span>
         <span className="fill" />
-        <a className="button quiet" href={`/bench/paper?week=${week}`}>
+        <a className="button quiet" href={`/api/bench/days.pdf?week=${week}`}>
           Day lists (PDF)
         </a>
         <Only may="save people and places">
@@ -111,7 +116,7 @@ export function BenchScreen({ first, does }: { first: { page: BenchPage } | { sa
           <PlanSearch
             page={page}
             busy={busy}
-            onKeep={(found) => doing(does.keepPlan(found, version, by))}
+            onKeep={(found) => doing(found === null ? does.keepPlan(version, by) : keepFound(found, by))}
             onBack={() => doing(does.takeBack(version, by))}
           />
         </Only>
@@ -128,6 +133,8 @@ export function BenchScreen({ first, does }: { first: { page: BenchPage } | { sa
       <Board
         page={page}
         monday={monday}
+        day={day}
+        onDay={setDay}
         picked={picked}
         busy={busy}
         onPick={(id) => setPicked(id === picked ? null : id)}
@@ -139,6 +146,7 @@ export function BenchScreen({ first, does }: { first: { page: BenchPage } | { sa
           picked={picked}
           onPick={(id) => {
             setPicked(id === picked ? null : id);
+            setDay(null);
             const own = page.bars.find((bar) => bar.job === id);
             if (own && id !== picked)
               setWeek(
@@ -189,6 +197,11 @@ export function BenchScreen({ first, does }: { first: { page: BenchPage } | { sa
       )}
     </div>
   );
+}
+
+async function keepFound(id: string, by: string): Promise<Answer> {
+  const answer = await asked<{ says: string }>("/api/bench/planning", { id, keep: true, by });
+  return answer.ok ? { ok: true, value: answer.value.says } : answer;
 }
 
 /** What stands elsewhere than the plan that was kept says. */

@@ -20,8 +20,7 @@ import { formatDay } from "@/core/units/date";
 import { hours } from "@/ui/format";
 import { tagNumber } from "@/core/units/tagNumber";
 import { useSettings } from "../settings";
-import { asked } from "./asked";
-import type { MoveWish } from "./BenchScreen";
+import { asked, type MoveWish } from "./asked";
 
 type Shown = { wish: MoveWish; startMin: number; says: string; moved: readonly Told[] } | { wish: MoveWish; refused: string };
 /** What it would move is asked for when the tag rests so long. */
@@ -33,28 +32,36 @@ const percent = (share: number) => `${(share * 100).toFixed(3)}%`;
 export function Board({
   page,
   monday,
+  day: only,
   picked,
   busy,
   onPick,
+  onDay,
   onMove,
 }: {
   page: BenchPage;
   monday: number;
+  /** The one day of the week that is shown; null for all. */
+  day: number | null;
+  onDay: (day: number | null) => void;
   picked: string | null;
   busy: boolean;
   onPick: (job: string) => void;
   onMove: (wish: MoveWish) => Promise<boolean>;
 }) {
+  const [first, count] = only === null ? [monday, 7] : [only, 1];
+  const until = first + count * DAY_MIN;
   const axis = useMemo(
     () =>
       axisOf(
-        monday,
+        first,
+        count,
         page.people.map(({ shifts }) => shifts),
       ),
-    [monday, page.people],
+    [first, count, page.people],
   );
   const jobs = useMemo(() => new Map(page.jobs.map((job) => [job.id, job])), [page.jobs]);
-  const bars = page.bars.filter((bar) => bar.from < monday + 7 * DAY_MIN && Math.max(bar.to, bar.holdsTo ?? 0) > monday);
+  const bars = page.bars.filter((bar) => bar.from < until && Math.max(bar.to, bar.holdsTo ?? 0) > first);
   const area = useRef<HTMLDivElement>(null);
   const [shown, setShown] = useState<Shown | null>(null);
   const asking = useRef<{ timer: ReturnType<typeof setTimeout> | undefined; abort: AbortController | undefined; key: string }>({
@@ -135,8 +142,14 @@ export function Board({
               >
                 {day.isWorked ? (
                   <>
-                    <b>{formatDay(dayAt(day.midnight)).slice(0, -5)}</b>
-                    <i>{clockAt(day.midnight + day.from)}</i>
+                    <button
+                      className="link"
+                      onClick={() => onDay(only === null ? day.midnight : null)}
+                      title={only === null ? "This day alone" : "The whole week"}
+                    >
+                      {formatDay(dayAt(day.midnight)).slice(0, -5)}
+                    </button>
+                    <Hours day={day} every={only === null ? 4 : 1} />
                   </>
                 ) : (
                   <b>{formatDay(dayAt(day.midnight)).slice(0, 3)}</b>
@@ -164,7 +177,7 @@ export function Board({
           <PersonRow key={id} id={id} name={name}>
             <Lanes axis={axis} now={page.nowMin} spans={shifts} />
             {bars
-              .filter((bar) => bar.person === id && bar.from < monday + 7 * DAY_MIN && bar.to > monday)
+              .filter((bar) => bar.person === id && bar.to > first)
               .map((bar) => (
                 <Tag
                   key={`${bar.from} ${bar.steps[0]!.id}`}
@@ -226,6 +239,17 @@ export function Board({
   );
 }
 
+/** The hours under a day, every so many of them. */
+function Hours({ day, every }: { day: AxisDay; every: number }) {
+  const hours: number[] = [];
+  for (let at = day.from; at < day.to; at += every * 60) hours.push(at);
+  return hours.map((at) => (
+    <i key={at} style={{ left: percent((at - day.from) / (day.to - day.from)) }}>
+      {clockAt(day.midnight + at)}
+    </i>
+  ));
+}
+
 function PersonRow({ id, name, children }: { id: string; name: string; children: React.ReactNode }) {
   const { setNodeRef, isOver } = useDroppable({ id });
   return (
@@ -247,8 +271,9 @@ function Lanes({
   spans: readonly (readonly [number, number])[] | null;
 }) {
   const first = axis[0]!.midnight;
-  const isThisWeek = now >= first && now < first + 7 * DAY_MIN;
-  const worked = spans?.filter(([from, to]) => to > first && from < first + 7 * DAY_MIN) ?? null;
+  const until = axis.at(-1)!.midnight + DAY_MIN;
+  const isNow = now >= first && now < until;
+  const worked = spans?.filter(([from, to]) => to > first && from < until) ?? null;
   return (
     <>
       {axis.map((day) => (
@@ -265,7 +290,7 @@ function Lanes({
           style={{ left: percent(shareAt(axis, from)), width: percent(shareAt(axis, to) - shareAt(axis, from)) }}
         />
       ))}
-      {isThisWeek && <span className="board-now" style={{ left: percent(shareAt(axis, now)) }} />}
+      {isNow && <span className="board-now" style={{ left: percent(shareAt(axis, now)) }} />}
     </>
   );
 }
@@ -314,7 +339,9 @@ function Tag({ bar, job, axis, picked, onPick, isMovable }: TagProps & { isMovab
       aria-pressed={picked === job.id}
       onClick={() => onPick(job.id)}
     >
-      <span className="num">{tagNumber(job.number)}</span> {job.name}
+      <span>
+        <span className="num">{tagNumber(job.number)}</span> {job.name}
+      </span>
     </button>
   );
 }
@@ -329,7 +356,9 @@ function PlaceTag({ bar, job, axis, picked, onPick }: TagProps) {
         aria-label={`No. ${tagNumber(job.number)} at this place, ${formatDay(dayAt(bar.from))} ${clockAt(bar.from)} to ${clockAt(bar.to)}`}
         onClick={() => onPick(job.id)}
       >
-        <span className="num">{tagNumber(job.number)}</span>
+        <span>
+          <span className="num">{tagNumber(job.number)}</span>
+        </span>
       </button>
       {bar.holdsTo !== null && (
         <span

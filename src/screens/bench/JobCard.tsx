@@ -8,7 +8,7 @@ import { formatDay } from "@/core/units/date";
 import { hours } from "@/ui/format";
 import { tagNumber } from "@/core/units/tagNumber";
 import { Only } from "../Only";
-import { asked } from "./asked";
+import { asked, type MoveWish } from "./asked";
 
 /** One job on the bench: how it comes out, what would be sooner, and its pieces of work. */
 export function JobCard({
@@ -22,7 +22,7 @@ export function JobCard({
   page: BenchPage;
   busy: boolean;
   onFreeze: (frozen: boolean) => void;
-  onMove: (wish: { jobId: string; steps: readonly string[]; personId: string; startMin: number }) => Promise<boolean>;
+  onMove: (wish: MoveWish) => Promise<boolean>;
 }) {
   const [what, setWhat] = useState<WhatIf | { says: string } | null>(null);
   useEffect(() => {

@@ -101,7 +101,10 @@ export function PlanSearch({
                     </>
                   )}
                 </p>
-                <p className="small soft">{step.tries} plans were tried.</p>
+                {step.isOver && step.lateMinor === page.lateMinor && step.soonerDays >= 0.05 && (
+                  <p>All bikes together are ready {step.soonerDays.toFixed(1)} days sooner than by the plan that stands.</p>
+                )}
+                {step.tries > 0 && <p className="small soft">{step.tries} plans were tried.</p>}
                 {isUnderWay && (
                   <button
                     className="button"

@@ -6,5 +6,6 @@ export async function POST(request: Request): Promise<Response> {
   const body = await readJson(request, 8_000);
   if (!body.ok) return Response.json({ error: body.error }, { status: 400 });
   const found = await benchAside("tryMove", body.value, new Date().toISOString());
-  return found.ok ? Response.json(found.value) : Response.json({ error: found.error }, { status: 400 });
+  // That it cannot be is an answer.
+  return Response.json(found.ok ? found.value : { error: found.error });
 }

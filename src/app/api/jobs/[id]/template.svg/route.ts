@@ -1,3 +1,4 @@
+import { tagNumber } from "@/core/units/tagNumber";
 import type { JobView } from "@/core/job/view";
 import { armTemplate, cradleTemplate, plateTemplate } from "@/draw/template";
 import { openJob } from "@/shop/jobView";
@@ -6,7 +7,7 @@ import { database } from "@/shop/openShop";
 /** Templates to print at 100 %: the cradle's foot on its bosses, a controller's plate, a torque arm's reach. */
 function templateOf(view: JobView, what: string): string | null {
   const { bay, axles, plate } = view.layout.places;
-  const job = `Job ${String(view.job.number).padStart(4, "0")}, ${view.job.wish.bike}`;
+  const job = `Job ${tagNumber(view.job.number)}, ${view.job.wish.bike}`;
   if (what === "cradle") return bay && cradleTemplate(bay, `${job}: cradle on the down tube`);
   if (what === "plate") return plate && plateTemplate(plate, `${job}: controller plate on the bosses`);
   const axle = axles.find((a) => what === `arm-${a.end}`);
