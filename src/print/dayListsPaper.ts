@@ -32,7 +32,7 @@ export function dayListsPaper(page: BenchPage, monday: number): Paper {
                 { text: nameOf(person), style: "heading" },
                 table(
                   ["When", "Job", "Where", "What"],
-                  bars.map((bar) => {
+                  bars.map((bar, k) => {
                     const job = jobOf(bar.job);
                     return [
                       `${clockAt(bar.from)}–${clockAt(bar.to)}`,
@@ -40,7 +40,9 @@ export function dayListsPaper(page: BenchPage, monday: number): Paper {
                       placeOf(bar.place),
                       {
                         stack: [
-                          ...bar.steps.map(({ title, minutes }) => `[  ] ${title}, ${hoursOf(minutes)}`),
+                          ...bar.steps.map(
+                            ({ title, minutes }) => `[  ] ${title}, ${minutes < 60 ? `${minutes} min` : hoursOf(minutes)}`,
+                          ),
                           ...(bar.holdsTo === null
                             ? []
                             : [
@@ -49,12 +51,14 @@ export function dayListsPaper(page: BenchPage, monday: number): Paper {
                                   style: "soft",
                                 },
                               ]),
-                          ...(job?.lacks ? [{ text: `not settled: ${job.lacks}`, style: "soft" }] : []),
+                          ...(job?.lacks && bars.findIndex((one) => one.job === bar.job) === k
+                            ? [{ text: `not settled: ${job.lacks}`, style: "soft" }]
+                            : []),
                         ],
                       },
                     ];
                   }),
-                  [62, 110, 80, "*"],
+                  [62, 96, 72, "*"],
                 ),
               ]),
             {

@@ -19,6 +19,7 @@ import { DEMO_SUPPLIERS } from "@/data/demo/suppliers";
 import { findJob, listJobs } from "@/data/jobs";
 import { houseRules } from "@/data/settings";
 import { loadDemo } from "@/shop/loadDemo";
+import { benchPlan } from "./benchPlan";
 import { buying } from "./buying";
 import { FIRST_LOAD_BYTES, firstLoadBytes } from "../firstLoad";
 import { COMMUTE, rolling, solvedRide } from "../ride.fixture";
@@ -157,6 +158,7 @@ async function core(db: Awaited<ReturnType<typeof openDatabase>>): Promise<void>
   }
   await slider(db, sort);
   await buying(db, report, sort);
+  await benchPlan(report, sort);
   console.log(`the very first fit of the process, nothing compiled yet: ${first[0]!.toFixed(0)} ms; no bound`);
 }
 

@@ -82,10 +82,16 @@ export class Free {
     if (to <= from) return;
     const i = this.at(from);
     const [was, until] = [this.from[i]!, this.to[i]!];
-    const left: [number, number][] = [];
-    if (was < from) left.push([was, from]);
-    if (to < until) left.push([to, until]);
-    this.from.splice(i, 1, ...left.map(([a]) => a));
-    this.to.splice(i, 1, ...left.map(([, b]) => b));
+    // Mostly a time is taken from its one end: then nothing of the lists moves.
+    if (was < from) {
+      this.to[i] = from;
+      if (to >= until) return;
+      this.from.splice(i + 1, 0, to);
+      this.to.splice(i + 1, 0, until);
+    } else if (to < until) this.from[i] = to;
+    else {
+      this.from.splice(i, 1);
+      this.to.splice(i, 1);
+    }
   }
 }

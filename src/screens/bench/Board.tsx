@@ -242,7 +242,8 @@ export function Board({
 /** The hours under a day, every so many of them. */
 function Hours({ day, every }: { day: AxisDay; every: number }) {
   const hours: number[] = [];
-  for (let at = day.from; at < day.to; at += every * 60) hours.push(at);
+  // One that would be cut at the end of its day is left out.
+  for (let at = day.from; at <= day.to - (every > 1 ? 150 : 30); at += every * 60) hours.push(at);
   return hours.map((at) => (
     <i key={at} style={{ left: percent((at - day.from) / (day.to - day.from)) }}>
       {clockAt(day.midnight + at)}
