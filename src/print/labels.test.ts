@@ -2,7 +2,9 @@ import { execFileSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { jobLabels } from "@/core/job/jobLabels";
 import type { Label } from "@/core/parts/label";
+import { EMPTY_WISH } from "@/core/wish/wish";
 import { labelsPaper, LABELS_ON_A_PAGE } from "./labelsPaper";
 import { pdfOf } from "./pdf";
 
@@ -39,4 +41,11 @@ test("a code holds the part's number alone: what a reader types is what a person
   const { content } = labelsPaper([label(7)]);
   const codes = JSON.stringify(content).match(/"qr":"[^"]*"/g);
   expect(codes).toEqual(['"qr":"part-7"']);
+});
+
+test("bike, box and key of a job have a label each, whose code is what the job is found by", async () => {
+  const labels = jobLabels({ number: 112, wish: { ...EMPTY_WISH, customer: "Wenna Hale", bike: "Quay roadster" } });
+  const [page] = await pagesOf(labels);
+  for (const words of ["0112 Wenna Hale", "Bike: Quay roadster", "Box:", "Key of the pack"]) expect(page).toContain(words);
+  expect(labels.map(({ code }) => code)).toEqual(["112", "112", "112"]);
 });

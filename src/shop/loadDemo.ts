@@ -132,8 +132,8 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
   let job = (await findJob(db, created.value))!;
   const bench = await benchOf(db, now, by, job.id);
   const assessed = () => assessOn(job, bench);
-  const act = async (command: Command) => {
-    const answer = await execute(db, { jobId: job.id, version: job.version, by, command }, now, "later");
+  const act = async (command: Command, at = now) => {
+    const answer = await execute(db, { jobId: job.id, version: job.version, by, command }, at, "later");
     if (!answer.ok) throw new Error(`demo job of ${demo.customer}, ${command.do}: ${answer.error.says}`);
     job = answer.value;
   };
@@ -145,7 +145,14 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
     const minor = assessed().sheet.depositMinor;
     await act({ do: "take payment", minor, back: false, how: "transfer", says: "deposit" });
   }
-  if (demo.through === "order" || demo.through === "build") await placeOrders(demo, () => assessed().sheet.plan.orders, act);
+  if (demo.through === "order" || demo.through === "build") {
+    const ordered = new Date(Date.parse(now) - (demo.orderedDaysAgo ?? 0) * DAY_MS).toISOString();
+    await placeOrders(
+      demo,
+      () => assessed().sheet.plan.orders,
+      (command) => act(command, ordered),
+    );
+  }
   if (demo.through === "build") {
     for (const order of job.orders) await act({ do: "arrived", orderId: order.id });
     for (const step of assessed().steps)

@@ -19,6 +19,8 @@ export type DemoJob = {
   choices: Record<string, string>;
   /** Remedies accepted, by rule and the start of the remedy's id. */
   accept: [rule: string, remedy: string][];
+  /** Its order was placed so many days ago, and has not come; left out: today. */
+  orderedDaysAgo?: number;
   /** Worn things that are renewed while the bike is on the stand, by part. */
   renew?: Record<string, number>;
   through: "ask" | "fit" | "order" | "build";
@@ -172,6 +174,7 @@ export const DEMO_JOBS: DemoJob[] = [
       ["kit/lacks main fuse", "fuse-"],
     ],
     through: "order",
+    orderedDaysAgo: 12,
     alsoAsked: {
       line: { says: "Rain hood and two deep bags for the back", priceMinor: 21_500, costMinor: 14_800 },
       declined: "the bags of the old bike will do this winter",
@@ -476,7 +479,7 @@ export const DEMO_JOBS: DemoJob[] = [
     customer: "Aunt Keziah Pell",
     bike: "Estuary trike",
     late: "a rear motor would turn one wheel of two: it goes in front, and the dynamo goes with the old wheel",
-    wish: { purpose: "To the allotment and back, sitting down at the top", where: EU, riderKg: 74, loadKg: 20, budgetMinor: 150000, assistKmh: 15, gives: ["ready"], readyInDays: 9 },
+    wish: { purpose: "To the allotment and back, sitting down at the top", where: EU, riderKg: 74, loadKg: 20, budgetMinor: 150000, assistKmh: 15, gives: ["ready"], readyInDays: 8 },
     road: { distanceKm: 8, climbM: 60, rangeKm: 20, hillKmh: 10, stops: 7 },
     survey: {
       ...SOUND_BIKE,

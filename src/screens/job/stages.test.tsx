@@ -138,7 +138,7 @@ describe("Sheet and Order", () => {
   });
   test("a placed order shows who placed it and what for; what is left is still to place", async () => {
     const text = await page(views.get("Odo")!, "Order");
-    expect(text).toContain("placed Wed 25 Nov 2026 by Tamsin");
+    expect(text).toContain("placed Fri 13 Nov 2026 by Tamsin");
     expect(text).toContain("Chain length and chains: 2 new chains, joined");
     expect(text).toContain("Mark as placed");
   });

@@ -467,6 +467,9 @@ function SignOff() {
         </>
       )}
       <span className="fill" />
+      <a className="button quiet" href={`/api/jobs/${job.id}/labels.pdf`} target="_blank" rel="noreferrer">
+        Labels PDF
+      </a>
       <a className="button" href={`/api/jobs/${job.id}/work.pdf`} target="_blank" rel="noreferrer">
         Work order PDF
       </a>
