@@ -24,8 +24,6 @@ export const benchLineSchema = z.object({
   ),
   /** Done steps whose work still cures: the day on which it is hard. */
   hardOn: z.partialRecord(task, z.string()),
-  /** Steps that are done. */
-  done: z.number(),
   /** What the build still lacks, and what stops it; empty for a whole one. */
   lacks: z.string(),
   stopped: z.boolean(),

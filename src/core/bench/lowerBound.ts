@@ -37,13 +37,10 @@ function crewsOf({ steps, people, places }: BenchProblem): Crew[] {
       const where = set.split(" ").map(Number);
       const own = steps.map((step) => step.places.length > 0 && step.places.every((one) => where.includes(one)));
       const dries = steps.some((step, at) => own[at] && step.holdsMin > 0);
+      // Where something dries it does so by night too; all else needs somebody there.
+      const usable = where.map((one) => (dries ? places[one]!.open : within(places[one]!.open, anybody)));
       return {
-        // Where something dries it does so by night too; all else needs somebody there.
-        minutesIn: (from, to) =>
-          where.reduce(
-            (sum, one) => sum + minutesWithin(dries ? places[one]!.open : within(places[one]!.open, anybody), from, to),
-            0,
-          ),
+        minutesIn: (from, to) => usable.reduce((sum, spans) => sum + minutesWithin(spans, from, to), 0),
         asks: (at) => (own[at] ? steps[at]!.minutes : 0),
         holds: true,
       };
@@ -67,7 +64,7 @@ function within(a: Spans, b: Spans): Spans {
  *
  * In it `x_J_K` is whether job J is done by the end of day K from today.
  */
-export type LowerBound = { readonly leastMinor: number; readonly program: string | null; readonly endMin: number };
+export type LowerBound = { readonly leastMinor: number; readonly program: string | null };
 
 /** @param horizonMin a moment by which a known plan has all jobs done */
 export function lowerBound(problem: BenchProblem, horizonMin: number): LowerBound {
@@ -78,15 +75,6 @@ export function lowerBound(problem: BenchProblem, horizonMin: number): LowerBoun
   const leastMinor = least.reduce((sum, one) => sum + one, 0);
   const crews = crewsOf(problem);
   const of = steps.map((step, at) => whole[step.job] && head[at]! < Infinity);
-  const endMin = Math.max(
-    nowMin,
-    ...done.filter((one) => one < Infinity),
-    ...crews.slice(0, 1).map(() => {
-      const all = problem.people.map(({ shifts }) => shifts);
-      const minutes = steps.reduce((sum, step, at) => sum + (of[at] ? step.minutes : 0), 0);
-      return everybodyAfter(all, nowMin, minutes);
-    }),
-  );
   const today = midnightOf(nowMin);
   const endOf = (day: number) => today + (day + 1) * DAY_MIN;
   const days = Math.min(MOST_DAYS, Math.max(0, Math.ceil((horizonMin - today) / DAY_MIN)));
@@ -123,7 +111,7 @@ export function lowerBound(problem: BenchProblem, horizonMin: number): LowerBoun
         if (sum > room)
           rows.push(`${[...terms].map(([name, minutes]) => `${figure(minutes)} ${name}`).join(" + ")} <= ${figure(room)}`);
       }
-  if (rows.length === 0) return { leastMinor, program: null, endMin };
+  if (rows.length === 0) return { leastMinor, program: null };
   const names: string[] = [];
   const sure: string[] = [];
   const costs: string[] = [];
@@ -153,7 +141,7 @@ export function lowerBound(problem: BenchProblem, horizonMin: number): LowerBoun
     ` ${names.join(" ")}`,
     "End",
   ].join("\n");
-  return { leastMinor, program, endMin };
+  return { leastMinor, program };
 }
 
 const figure = (value: number) => String(Math.round(value * 1000) / 1000);
@@ -167,26 +155,4 @@ function windowsOf(heads: readonly number[], nowMin: number): number[] {
   }
   const most = [...days].sort((a, b) => b[1] - a[1]).slice(0, MOST_WINDOWS - 1);
   return [...new Set([nowMin, ...most.map(([day]) => day)])].sort((a, b) => a - b);
-}
-
-/** The moment by which all of them together have worked so many minutes. */
-function everybodyAfter(all: readonly Spans[], from: number, minutes: number): number {
-  const edges = [...new Set(all.flatMap((spans) => spans.flatMap(([, to]) => [to])))].sort((a, b) => a - b);
-  const worked = (to: number) => all.reduce((sum, spans) => sum + minutesWithin(spans, from, to), 0);
-  let [low, high] = [0, edges.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (worked(edges[middle]!) >= minutes) high = middle;
-    else low = middle + 1;
-  }
-  if (low >= edges.length) return Infinity;
-  const to = edges[low]!;
-  const since = Math.max(from, edges[low - 1] ?? from);
-  // Within the last stretch all who work do so to its end; a moment early is still no later than any plan.
-  const more = minutes - worked(since);
-  const crew = all.filter((spans) => minutesWithin(spans, since, to) > 0).length;
-  const begins = Math.min(
-    ...all.flatMap((spans) => spans.filter(([a, b]) => b > since && a < to).map(([a]) => Math.max(a, since))),
-  );
-  return Math.min(to, begins + more / Math.max(1, crew));
 }

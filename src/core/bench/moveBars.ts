@@ -3,8 +3,6 @@ import { Floor } from "./floor";
 import { keepPlan } from "./keepPlan";
 import type { BenchProblem, Schedule, Slot } from "./problem";
 import { readyAt, type Fixed } from "./serial";
-import { clockAt, dayAt } from "./wall";
-import { formatDay } from "../units/date";
 import { WORK_SAYS } from "./workKinds";
 
 export type Moved = { readonly start: number; readonly schedule: Schedule };
@@ -62,7 +60,3 @@ export function moveBars(
   if (lost >= 0) return bad(`There is no room left for ${problem.steps[lost]!.title}.`);
   return good({ start: first!, schedule: then });
 }
-
-/** Why steps cannot begin sooner than they were let go, in words; empty where they begin there. */
-export const snapped = (wanted: number, start: number): string =>
-  start > wanted + 1 ? `not before ${formatDay(dayAt(start))}, ${clockAt(start)}` : "";

@@ -8,7 +8,6 @@ import { daysBetween } from "../supply/orderDay";
 import { dueDay, standing } from "../supply/standing";
 import { cureDays, curesLeft } from "../work/cures";
 import { AFTER_SIGNING } from "../work/signature";
-import type { Step } from "../work/steps";
 import type { Assessment } from "./assess";
 import type { Job } from "./job";
 import { workOrderOf } from "./workOrder";
@@ -53,7 +52,6 @@ export function benchLineOf(job: Job, now: Assessment, catalogue: Catalogue, hou
     hardOn: Object.fromEntries(
       Object.entries(curesLeft(now.steps, job.ticks, today)).map(([id, days]) => [id, plus(today, days)]),
     ),
-    done: doneOf(job, now.steps),
     lacks: lacks(now.fit),
     stopped: now.fit.findings.some((finding) => isOpen(finding) && finding.verdict === "stop"),
     agreed: now.agreed !== null,
@@ -61,9 +59,6 @@ export function benchLineOf(job: Job, now: Assessment, catalogue: Catalogue, hou
     soldMinor: now.sheet.labourMinor,
   };
 }
-
-const doneOf = ({ ticks }: Job, steps: readonly Step[]): number =>
-  steps.filter((step) => ticks[step.id] && !AFTER_SIGNING.has(step.id)).length;
 
 /** When the last pieces of a part come: those under way on their day, tomorrow where that is over; those still to be ordered as if today. */
 function comesOn(
