@@ -31,6 +31,11 @@ const FLOOR = "bench";
 const PAGE_WEEKS = 300;
 const ASKED_WEEKS = 1_000;
 const SEED = 20_261_130;
+/** So many jobs are planned, those that are promised first: what comes after them is a guess of a guess. */
+const MOST_PLANNED = 120;
+/** So many steps and jobs are gone through in all simulated weeks together: with very many jobs there are fewer weeks. */
+const MOST_LOOKS = 150_000_000;
+const LEAST_WEEKS = 60;
 /** What begins now begins at the next five minutes. */
 const STEP_MIN = 5;
 
@@ -54,15 +59,31 @@ export async function benchAsItStands(db: Knex, now: string): Promise<Standing> 
   const nowMin = Math.ceil(wallMin(wallClock(now)) / STEP_MIN) * STEP_MIN;
   const open = lines.filter(({ line }) => line.steps.length > 0);
   const named = ({ id, number, customer, bike }: (typeof lines)[number]) => ({ id, number, name: customer || bike });
-  const jobs = open.filter(({ line }) => !line.stopped).map((row): OnBench => ({ ...named(row), due: row.due, line: row.line }));
+  const all = open.filter(({ line }) => !line.stopped).map((row): OnBench => ({ ...named(row), due: row.due, line: row.line }));
+  const first = new Set(
+    [...all]
+      .sort((a, b) => Number(plan.frozen.includes(b.id)) - Number(plan.frozen.includes(a.id)) || byDay(a, b))
+      .slice(0, MOST_PLANNED),
+  );
+  const [jobs, beyond] = [all.filter((one) => first.has(one)), all.filter((one) => !first.has(one))];
   return {
     laid: problemOf(jobs, floor, house.closedDays, nowMin),
     plan,
     version,
     floor,
-    notPlanned: open.filter(({ line }) => line.stopped).map((row) => ({ ...named(row), why: "the fit says stop" })),
+    notPlanned: [
+      ...open.filter(({ line }) => line.stopped).map((row) => ({ ...named(row), why: "the fit says stop" })),
+      ...beyond.map(({ id, number, name }) => ({ id, number, name, why: `${MOST_PLANNED} jobs are promised before it` })),
+    ],
   };
 }
+
+/** The first promised first, then the lowest number. */
+const byDay = (a: OnBench, b: OnBench): number =>
+  (a.due ?? "9999") < (b.due ?? "9999") ? -1 : (a.due ?? "9999") > (b.due ?? "9999") ? 1 : a.number - b.number;
+
+const weeksFor = ({ problem }: Laid, wanted: number): number =>
+  Math.max(LEAST_WEEKS, Math.min(wanted, Math.floor(MOST_LOOKS / Math.max(1, problem.steps.length * problem.jobs.length))));
 
 /** How the bench is followed from now on: as its plan says, or as found at once where nobody kept one. */
 export function standing({ laid, plan }: Pick<Standing, "laid" | "plan">): {
@@ -81,7 +102,7 @@ export async function benchPage(db: Knex, now: string): Promise<Result<BenchPage
   const { kept, schedule } = standing(at);
   const house = await houseRules(db);
   const fixed = fixedIn(problem, kept, plan.frozen);
-  const likely = simulate(problem, schedule, PAGE_WEEKS, SEED);
+  const likely = simulate(problem, schedule, weeksFor(laid, PAGE_WEEKS), SEED);
   const alone = headsOf(problem).done;
   const least = problem.jobs.reduce(
     (sum, job, i) => sum + (alone[i]! < Infinity ? lateDays(alone[i]!, job.dueMin) * job.lateDayMinor : 0),
@@ -183,8 +204,8 @@ export async function whatIf(db: Knex, raw: unknown, now: string): Promise<Resul
     kept.map((slot, one) => (own(one) ? (early[one] ?? null) : slot)),
     new Map([...others, ...early.flatMap((slot, one) => (slot && own(one) ? [[one, slot] as const] : []))]),
   );
-  const likely = simulate(problem, schedule, ASKED_WEEKS, SEED)[job];
-  const ahead = simulate(problem, first, ASKED_WEEKS, SEED)[job];
+  const likely = simulate(problem, schedule, weeksFor(laid, ASKED_WEEKS), SEED)[job];
+  const ahead = simulate(problem, first, weeksFor(laid, ASKED_WEEKS), SEED)[job];
   const safeOf = (law: typeof likely) => (law && law.p90 < Infinity ? dayAt(law.p90 - 1) : null);
   const days: WhatIf["days"][number][] = [];
   if (likely && likely.p90 < Infinity)

@@ -13,6 +13,7 @@ beforeAll(async () => {
   );
   views = [
     "/",
+    "/bench",
     "/parts",
     "/parts/kit-front-622",
     "/house",
@@ -120,7 +121,7 @@ test("on a tablet all that is touched is 44 px high or more, nothing runs out of
   const { page, complaints } = await openPage(stand, "/");
   await page.setViewport({ width: 820, height: 1180, hasTouch: true, isMobile: true });
   const small: Record<string, string[]> = {};
-  for (const view of views.filter((one) => one === "/" || one.startsWith("/jobs"))) {
+  for (const view of views.filter((one) => one === "/" || one === "/bench" || one.startsWith("/jobs"))) {
     await goTo(page, stand.base + view);
     const found = await page.evaluate(() => {
       const targets = document.querySelectorAll<HTMLElement>(

@@ -13,6 +13,7 @@ test("every place and stage opens without a complaint, fits 1280 and 820 wide, a
   const { page, complaints } = await openPage(stand, "/");
   for (const path of [
     "/",
+    "/bench",
     "/parts",
     "/parts/hf250-622",
     "/parts/hf250-mystery",

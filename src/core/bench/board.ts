@@ -146,6 +146,7 @@ export function jobsOnBoard(
   const { problem, jobs, troubles } = laid;
   const done = doneAt(problem, schedule);
   const alone = headsOf(problem);
+  let asked = 0;
   return jobs.map((job, i): JobOnBoard => {
     const { dueMin, lateDayMinor } = problem.jobs[i]!;
     const end = done[i]!;
@@ -165,7 +166,7 @@ export function jobsOnBoard(
         ? { cause: troubles.get(job.id) ?? "there are no hours for it", wouldKeep: "" }
         : late === 0
           ? { cause: "", wouldKeep: "" }
-          : causeOf(laid, i, alone.done[i]!, fixed)),
+          : causeOf(laid, i, alone.done[i]!, (asked += 1) <= MOST_ASKED ? fixed : null)),
       minutesLeft: steps.reduce((sum, step) => sum + step.minutes, 0),
       lacks: job.line.lacks,
       agreed: job.line.agreed,
@@ -181,8 +182,16 @@ const waitsOf = ({ steps }: Laid["jobs"][number]["line"]): JobOnBoard["waits"] =
   return [...by].map(([what, day]) => ({ what, day })).sort((a, b) => (a.day < b.day ? -1 : 1));
 };
 
+/** For so many late jobs it is worked out whether they would be in time as the first of all. */
+const MOST_ASKED = 12;
+
 /** Why a job is late: what it would be late by with the shop to itself, or else that others are before it. */
-function causeOf({ problem, jobs }: Laid, i: number, aloneMin: number, fixed: Fixed): Pick<JobOnBoard, "cause" | "wouldKeep"> {
+function causeOf(
+  { problem, jobs }: Laid,
+  i: number,
+  aloneMin: number,
+  fixed: Fixed | null,
+): Pick<JobOnBoard, "cause" | "wouldKeep"> {
   const { dueMin } = problem.jobs[i]!;
   const { line } = jobs[i]!;
   const left = line.steps.reduce((sum, step) => sum + step.minutes, 0);
@@ -208,6 +217,7 @@ function causeOf({ problem, jobs }: Laid, i: number, aloneMin: number, fixed: Fi
     if (dry <= dueMin!) return { cause: "what cures takes longer than there is", wouldKeep: "" };
     return { cause: `${hoursOf(left)} of work are left, more than there are hours before`, wouldKeep: "" };
   }
+  if (!fixed) return { cause: "others are before it", wouldKeep: "" };
   const order = jobByJob(
     problem,
     [i, ...problem.jobs.keys()].filter((one, k) => k === 0 || one !== i),

@@ -24,8 +24,10 @@ export type Laid = {
   readonly troubles: ReadonlyMap<string, string>;
 };
 
-/** So far ahead is planned. */
-export const HORIZON_DAYS = 240;
+/** So far ahead is planned at least, and at most; and so much longer than the work takes with everybody at it. */
+const LEAST_DAYS = 120;
+const MOST_DAYS = 1_000;
+const ROOM = 3;
 /** Parts that are so many days away are late by about a seventh of these, and by half a day at least (a guess; each shop's suppliers differ). */
 const LATE_SHARE = 0.15;
 const LATE_DAYS = 0.5;
@@ -37,6 +39,7 @@ const LATE_DAYS = 0.5;
  */
 export function problemOf(jobs: readonly OnBench[], floor: ShopFloor, closed: readonly string[], nowMin: number): Laid {
   const troubles = new Map<string, string>();
+  const horizon = horizonOf(jobs, floor);
   const placesAt = new Map(PLACE_KINDS.map((kind) => [kind, floor.places.flatMap((one, i) => (one.kind === kind ? [i] : []))]));
   const steps: BenchStep[] = [];
   for (const [job, { id, line }] of jobs.entries()) {
@@ -101,20 +104,28 @@ export function problemOf(jobs: readonly OnBench[], floor: ShopFloor, closed: re
         lateDayMinor: floor.lateDayMinor,
       })),
       steps,
-      people: floor.people.map((one) => ({ id: one.id, name: one.name, shifts: shiftsOf(one, nowMin, HORIZON_DAYS, closed) })),
-      places: floor.places.map(({ id, name, kind, out }) => ({ id, name, kind, open: openOf(out, nowMin) })),
+      people: floor.people.map((one) => ({ id: one.id, name: one.name, shifts: shiftsOf(one, nowMin, horizon, closed) })),
+      places: floor.places.map(({ id, name, kind, out }) => ({ id, name, kind, open: openOf(out, nowMin, horizon) })),
     },
   };
+}
+
+function horizonOf(jobs: readonly OnBench[], { people }: ShopFloor): number {
+  const work = jobs.reduce((sum, { line }) => sum + line.steps.reduce((all, { minutes }) => all + minutes, 0), 0);
+  const lead = Math.max(0, ...jobs.flatMap(({ line }) => line.steps.map(({ leadDays }) => leadDays)));
+  const aWeek = people.reduce((sum, { week }) => sum + week.flat().reduce((all, [from, to]) => all + to - from, 0), 0);
+  const weeks = aWeek > 0 ? (ROOM * work) / aWeek : 0;
+  return Math.min(MOST_DAYS, Math.ceil(LEAST_DAYS + lead + 7 * weeks));
 }
 
 const curesOf = (line: BenchLine, id: string): number => (line.steps.find((step) => step.id === id)?.cures ?? 0) * DAY_MIN;
 
 /** When a place can be used: day and night but for the days on which it is out of use. */
-function openOf(out: readonly string[], nowMin: number): Spans {
+function openOf(out: readonly string[], nowMin: number, days: number): Spans {
   const shut = new Set(out);
   const open: [number, number][] = [];
   const first = midnightOf(nowMin);
-  for (let day = 0; day < HORIZON_DAYS; day += 1) {
+  for (let day = 0; day < days; day += 1) {
     const midnight = first + day * DAY_MIN;
     if (shut.has(dayAt(midnight))) continue;
     const last = open.at(-1);

@@ -63,6 +63,13 @@ export function Board({
   const jobs = useMemo(() => new Map(page.jobs.map((job) => [job.id, job])), [page.jobs]);
   const bars = page.bars.filter((bar) => bar.from < until && Math.max(bar.to, bar.holdsTo ?? 0) > first);
   const area = useRef<HTMLDivElement>(null);
+  const [widePx, setWide] = useState(1000);
+  useEffect(() => {
+    if (!area.current) return;
+    const look = new ResizeObserver(([one]) => setWide(Math.round(one!.contentRect.width)));
+    look.observe(area.current);
+    return () => look.disconnect();
+  }, []);
   const [shown, setShown] = useState<Shown | null>(null);
   const asking = useRef<{ timer: ReturnType<typeof setTimeout> | undefined; abort: AbortController | undefined; key: string }>({
     timer: undefined,
@@ -176,6 +183,7 @@ export function Board({
         {page.people.map(({ id, name, shifts }) => (
           <PersonRow key={id} id={id} name={name}>
             <Lanes axis={axis} now={page.nowMin} spans={shifts} />
+            {only === null && <Days axis={axis} onDay={onDay} />}
             {bars
               .filter((bar) => bar.person === id && bar.to > first)
               .map((bar) => (
@@ -184,6 +192,7 @@ export function Board({
                   bar={bar}
                   job={jobs.get(bar.job)!}
                   axis={axis}
+                  widePx={widePx}
                   picked={picked}
                   onPick={onPick}
                   isMovable={may("plan the bench") && !jobs.get(bar.job)!.frozen}
@@ -205,6 +214,7 @@ export function Board({
                     bar={bar}
                     job={jobs.get(bar.job)!}
                     axis={axis}
+                    widePx={widePx}
                     picked={picked}
                     onPick={onPick}
                   />
@@ -236,6 +246,23 @@ export function Board({
         )}
       </div>
     </DndContext>
+  );
+}
+
+/** Each day of a row opens that day alone. */
+function Days({ axis, onDay }: { axis: readonly AxisDay[]; onDay: (day: number) => void }) {
+  return axis.map((day) =>
+    day.isWorked ? (
+      <button
+        key={day.midnight}
+        className="board-open-day"
+        tabIndex={-1}
+        style={{ left: percent(day.left), width: percent(day.width) }}
+        onClick={() => onDay(day.midnight)}
+        aria-label={`${formatDay(dayAt(day.midnight)).slice(0, -5)} alone`}
+        title={`${formatDay(dayAt(day.midnight)).slice(0, -5)} alone`}
+      />
+    ) : null,
   );
 }
 
@@ -317,9 +344,27 @@ const looks = (job: JobOnBoard, picked: string | null) =>
     picked === job.id ? " picked" : picked === null ? "" : " other",
   ].join("");
 
-type TagProps = { bar: Bar; job: JobOnBoard; axis: readonly AxisDay[]; picked: string | null; onPick: (job: string) => void };
+/** What is narrower is no target for a hand (WCAG 2.2, 2.5.8: 24 px): its day is, which opens it. */
+const TARGET_PX = 25;
+const isTarget = (bar: Bar, axis: readonly AxisDay[], widePx: number): boolean =>
+  (shareAt(axis, bar.to) - shareAt(axis, bar.from)) * widePx >= TARGET_PX;
 
-function Tag({ bar, job, axis, picked, onPick, isMovable }: TagProps & { isMovable: boolean }) {
+type TagProps = {
+  bar: Bar;
+  job: JobOnBoard;
+  axis: readonly AxisDay[];
+  widePx: number;
+  picked: string | null;
+  onPick: (job: string) => void;
+};
+
+function Tag({ isMovable, ...of }: TagProps & { isMovable: boolean }) {
+  const { bar, job, axis, widePx, picked } = of;
+  if (isTarget(bar, axis, widePx)) return <WideTag isMovable={isMovable} {...of} />;
+  return <span className={`board-tag narrow${looks(job, picked)}`} style={placed(axis, bar.from, bar.to)} />;
+}
+
+function WideTag({ bar, job, axis, picked, onPick, isMovable }: TagProps & { isMovable: boolean }) {
   const { setNodeRef, listeners, attributes, transform, isDragging } = useDraggable({
     id: `${bar.person} ${bar.from}`,
     data: { bar },
@@ -347,20 +392,24 @@ function Tag({ bar, job, axis, picked, onPick, isMovable }: TagProps & { isMovab
   );
 }
 
-function PlaceTag({ bar, job, axis, picked, onPick }: TagProps) {
+function PlaceTag({ bar, job, axis, widePx, picked, onPick }: TagProps) {
   return (
     <>
-      <button
-        className={`board-tag at-place${looks(job, picked)}`}
-        style={placed(axis, bar.from, bar.to)}
-        title={titleOf(bar, job)}
-        aria-label={`No. ${tagNumber(job.number)} at this place, ${formatDay(dayAt(bar.from))} ${clockAt(bar.from)} to ${clockAt(bar.to)}`}
-        onClick={() => onPick(job.id)}
-      >
-        <span>
-          <span className="num">{tagNumber(job.number)}</span>
-        </span>
-      </button>
+      {!isTarget(bar, axis, widePx) ? (
+        <span className={`board-tag at-place narrow${looks(job, picked)}`} style={placed(axis, bar.from, bar.to)} />
+      ) : (
+        <button
+          className={`board-tag at-place${looks(job, picked)}`}
+          style={placed(axis, bar.from, bar.to)}
+          title={titleOf(bar, job)}
+          aria-label={`No. ${tagNumber(job.number)} at this place, ${formatDay(dayAt(bar.from))} ${clockAt(bar.from)} to ${clockAt(bar.to)}`}
+          onClick={() => onPick(job.id)}
+        >
+          <span>
+            <span className="num">{tagNumber(job.number)}</span>
+          </span>
+        </button>
+      )}
       {bar.holdsTo !== null && (
         <span
           className="board-holds"
