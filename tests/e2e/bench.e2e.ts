@@ -98,6 +98,18 @@ test("a tag is refused with its reason where it cannot go, and shows what it mov
   expect(now.from).toBeGreaterThan(piece.from);
   await press(page, ".page-head button", "Plan before");
   await shows(page, ".ant-notification", "Took back");
+  // Let go at once, it is shown first, and moves when it is said to.
+  const again = await middleOf((await tagOf(page, named(all, at), piece.steps[0]!.title))!);
+  const { version } = await board();
+  await page.mouse.move(again.x, again.y);
+  await page.mouse.down();
+  await page.mouse.move(again.x + 190, again.y, { steps: 4 });
+  await page.mouse.up();
+  await shows(page, ".board-would", "Move it");
+  expect((await board()).version).toBe(version);
+  await press(page, ".board-would button", "Leave it");
+  await shows(page, ".board-would", "Drag a tag");
+  expect((await board()).version).toBe(version);
   const back = (await board()).bars.find((bar) => bar.job === piece.job && bar.steps.some(({ id }) => id === "survey"))!;
   expect(back.from).toBe(piece.from);
   expect(complaints).toEqual([]);

@@ -22,7 +22,10 @@ import { tagNumber } from "@/core/units/tagNumber";
 import { useSettings } from "../settings";
 import { asked, type MoveWish } from "./asked";
 
-type Shown = { wish: MoveWish; startMin: number; says: string; moved: readonly Told[] } | { wish: MoveWish; refused: string };
+/** @property waits it was let go before this was told: whoever let it go says yes or no */
+type Shown =
+  | { wish: MoveWish; startMin: number; says: string; moved: readonly Told[]; waits?: boolean }
+  | { wish: MoveWish; refused: string };
 /** What it would move is asked for when the tag rests so long. */
 const REST_MS = 180;
 
@@ -101,7 +104,10 @@ export function Board({
     const startMin = momentAt(axis, shareAt(axis, bar.from) + delta.x / width);
     return { jobId: bar.job, steps: bar.steps.map(({ id }) => id), personId: String(over.id), startMin };
   };
+  // A move may be told after the tag was let go: nothing is asked for then.
+  const isHeld = useRef(false);
   const look = (event: DragMoveEvent) => {
+    if (!isHeld.current) return;
     const wish = wishOf(event);
     const key = JSON.stringify(wish);
     if (key === asking.current.key) return;
@@ -119,13 +125,18 @@ export function Board({
   };
   const drop = async (event: DragEndEvent) => {
     const wish = wishOf(event);
+    isHeld.current = false;
     forget();
-    // Nobody moves what they did not see moved: a tag that is let go at once is asked about first.
-    if (wish && Math.abs(event.delta.x) + Math.abs(event.delta.y) > 3) {
-      const known = shown && JSON.stringify(shown.wish) === JSON.stringify(wish) ? shown : null;
-      if (known && "refused" in known) return;
-      await onMove(wish);
+    if (!wish || Math.abs(event.delta.x) + Math.abs(event.delta.y) <= 3) return setShown(null);
+    const known = shown && JSON.stringify(shown.wish) === JSON.stringify(wish) ? shown : null;
+    if (known && "refused" in known) return;
+    if (!known) {
+      // Nobody moves what they did not see moved: a tag that was let go at once is shown first.
+      const answer = await asked<{ startMin: number; says: string; moved: Told[] }>("/api/bench/move", wish);
+      setShown(answer.ok ? { wish, ...answer.value, waits: true } : { wish, refused: answer.says });
+      return;
     }
+    await onMove(wish);
     setShown(null);
   };
   const partDays = useMemo(() => arrivals(page.jobs, axis), [page.jobs, axis]);
@@ -133,9 +144,12 @@ export function Board({
     <DndContext
       id="bench"
       sensors={sensors}
+      onDragStart={() => {
+        isHeld.current = true;
+      }}
       onDragMove={look}
       onDragEnd={(event) => void drop(event)}
-      onDragCancel={() => (forget(), setShown(null))}
+      onDragCancel={() => ((isHeld.current = false), forget(), setShown(null))}
     >
       <section className={`card board${busy ? " waits" : ""}`} aria-label="The week">
         <div className="board-row board-days">
@@ -242,6 +256,17 @@ export function Board({
               </span>
             ))}
             {shown.moved.length > 4 && ` And ${shown.moved.length - 4} more.`}
+            {shown.waits && (
+              <>
+                {" "}
+                <button className="button" disabled={busy} onClick={() => void onMove(shown.wish).then(() => setShown(null))}>
+                  Move it
+                </button>
+                <button className="button quiet" onClick={() => setShown(null)}>
+                  Leave it
+                </button>
+              </>
+            )}
           </>
         )}
       </div>
