@@ -5,7 +5,7 @@ import { fixedIn, followed, planOf, type BenchPlan } from "@/core/bench/benchPla
 import { asTheyCame, constructive, jobByJob } from "@/core/bench/constructive";
 import { headsOf } from "@/core/bench/heads";
 import { keepPlan, type Kept } from "@/core/bench/keepPlan";
-import { doneAt, lateDays, worthOf } from "@/core/bench/lateness";
+import { doneAt, lateMinorOf, worthOf } from "@/core/bench/lateness";
 import { moveBars, type Moved } from "@/core/bench/moveBars";
 import { movesBetween, type Move } from "@/core/bench/moves";
 import type { BenchPage, Told, WhatIf } from "@/core/bench/page";
@@ -103,11 +103,6 @@ export async function benchPage(db: Knex, now: string): Promise<Result<BenchPage
   const house = await houseRules(db);
   const fixed = fixedIn(problem, kept, plan.frozen);
   const likely = simulate(problem, schedule, weeksFor(laid, PAGE_WEEKS), SEED);
-  const alone = headsOf(problem).done;
-  const least = problem.jobs.reduce(
-    (sum, job, i) => sum + (alone[i]! < Infinity ? lateDays(alone[i]!, job.dueMin) * job.lateDayMinor : 0),
-    0,
-  );
   const until = problem.nowMin + 70 * DAY_MIN;
   const near = (spans: readonly (readonly [number, number])[]) => spans.filter(([from]) => from < until);
   const costOf = (minutes: number) => Math.round((minutes * house.hourCostMinor) / 60);
@@ -124,19 +119,14 @@ export async function benchPage(db: Knex, now: string): Promise<Result<BenchPage
     floor,
     floorVersion: await recordVersion(db, "floor", FLOOR),
     people: problem.people.map(({ id, name, shifts }) => ({ id, name, shifts: near(shifts) })),
-    places: problem.places.map(({ id, name, kind, open }, i) => ({
-      id,
-      name,
-      kind: floor.places[i]?.kind ?? (kind as "stand"),
-      open: near(open),
-    })),
+    places: floor.places.map(({ id, name, kind }, i) => ({ id, name, kind, open: near(problem.places[i]!.open) })),
     bars: barsOf(problem, schedule),
     jobs: jobsOnBoard(laid, schedule, likely, plan.frozen, fixed),
     notPlanned: at.notPlanned,
     weeks: weeksOf(problem, schedule),
     busy: busyOf(problem, schedule),
     lateMinor: worthOf(problem, schedule).lateMinor,
-    leastMinor: least,
+    leastMinor: lateMinorOf(problem, headsOf(problem).done),
     plainLateMinor: asTheyCame(problem).worth.lateMinor,
     currency: house.currency,
     moved: toldMoves(laid, movesBetween(problem, kept, doneIn(laid, kept), schedule)),
@@ -162,7 +152,7 @@ export function doneIn({ problem }: Laid, kept: readonly (Kept | null)[]): numbe
 
 const dayOf = (done: number): string => (done === Infinity ? "no day" : formatDay(dayAt(done - 1)));
 
-/** Moves in words: those that stay on their day are counted, not told one by one. */
+/** Moves in words, where a day is another than before: what moves within its day is not told. */
 export function toldMoves({ problem }: Laid, moves: readonly Move[]): Told[] {
   return moves.flatMap((move): Told[] => {
     const { id, number, name } = problem.jobs[move.job]!;

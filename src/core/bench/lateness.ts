@@ -13,21 +13,24 @@ export function doneAt({ jobs, steps, nowMin }: BenchProblem, schedule: Schedule
 export const lateDays = (doneMin: number, dueMin: number | null): number =>
   dueMin === null || doneMin <= dueMin ? 0 : Math.ceil((doneMin - dueMin) / DAY_MIN);
 
+/** What the days cost by which jobs are late that are done at these moments; those without an end are left out. */
+export const lateMinorOf = ({ jobs }: Pick<BenchProblem, "jobs">, done: readonly number[]): number =>
+  jobs.reduce(
+    (sum, { dueMin, lateDayMinor }, i) => sum + (done[i]! < Infinity ? lateDays(done[i]!, dueMin) * lateDayMinor : 0),
+    0,
+  );
+
 /** What a schedule is worth: jobs without a slot, then what the days cost that bikes are late, then how soon they are done. */
 export type Worth = { readonly undone: number; readonly lateMinor: number; readonly sumMin: number };
 
 export function worthOf(problem: BenchProblem, schedule: Schedule): Worth {
   const done = doneAt(problem, schedule);
-  let [undone, lateMinor, sumMin] = [0, 0, 0];
-  for (const [i, { dueMin, lateDayMinor }] of problem.jobs.entries()) {
-    if (done[i] === Infinity) {
-      undone += 1;
-      continue;
-    }
-    lateMinor += lateDays(done[i]!, dueMin) * lateDayMinor;
-    sumMin += done[i]! - problem.nowMin;
-  }
-  return { undone, lateMinor, sumMin };
+  const ends = done.filter((one) => one < Infinity);
+  return {
+    undone: done.length - ends.length,
+    lateMinor: lateMinorOf(problem, done),
+    sumMin: ends.reduce((sum, one) => sum + one - problem.nowMin, 0),
+  };
 }
 
 /** Negative where the first is better. */

@@ -1,5 +1,5 @@
 import { headsOf } from "./heads";
-import { lateDays } from "./lateness";
+import { lateMinorOf } from "./lateness";
 import type { BenchProblem } from "./problem";
 import { minutesWithin, unionOf, type Spans } from "./shifts";
 import { DAY_MIN, midnightOf } from "./wall";
@@ -71,8 +71,7 @@ export function lowerBound(problem: BenchProblem, horizonMin: number): LowerBoun
   const { jobs, steps, nowMin } = problem;
   const { head, tail, done } = headsOf(problem);
   const whole = jobs.map((_, job) => done[job]! < Infinity);
-  const least = jobs.map((job, i) => (whole[i] ? lateDays(done[i]!, job.dueMin) * job.lateDayMinor : 0));
-  const leastMinor = least.reduce((sum, one) => sum + one, 0);
+  const leastMinor = lateMinorOf(problem, done);
   const crews = crewsOf(problem);
   const of = steps.map((step, at) => whole[step.job] && head[at]! < Infinity);
   const today = midnightOf(nowMin);
