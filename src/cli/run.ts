@@ -16,12 +16,16 @@ const USAGE = `gull: the workshop's sums on the command line
   gull calc --list        names and titles
   gull calc --schema NAME JSON Schemas of input and output
   gull fit [FILE]         what fits: a job file, or standard input; JSON, or --table; exit 0, 2, 3 or 4
-  gull schema job         JSON Schema of a job file
+  gull schema NAME        JSON Schema of a file: job, recipes or records
   gull demo               loads the invented shop into the database in GULL_DB
   gull migrate            brings the database in GULL_DB up to date
   gull key                a new owner's key for the shop in GULL_DB, shown this once; the old one opens nothing any more
   gull buy [--json]       what all open jobs and the shelf want, from whom it is bought for least, and what hurry costs
   gull plan-week [--json] what each person does this week, and how each job comes out
+  gull recipes            the shop's own steps, lines, orders and minutes as JSON
+  gull recipes FILE [--take]
+                          what such a file would change in the open jobs (- is standard input); with --take it is taken in
+  gull records            what the shop's own steps took, as JSON
   gull import prices FILE SUPPLIER [--take] [--leaps-are-right]
                           a supplier's price list (CSV; - is standard input): every row's change; with --take it is taken in;
                           prices that more than double or halve are asked about
@@ -44,6 +48,8 @@ const MOST_WORDS: Readonly<Record<string, number>> = {
   restore: 1,
   buy: 1,
   "plan-week": 1,
+  recipes: 2,
+  records: 0,
   import: 5,
 };
 
@@ -71,6 +77,10 @@ export async function run(argv: readonly string[], setting: Setting): Promise<To
       if (words.some((word) => word !== "--json"))
         return { exit: 2, error: `plan-week has no ${words.find((w) => w !== "--json")}\n\n${USAGE}` };
       return withShop(async (db) => (await import("./bench")).tellWeek(db, words, setting.now()));
+    case "recipes":
+      return recipes(words, setting);
+    case "records":
+      return withShop(async (db) => (await import("./recipes")).tellRecords(db));
     case "import":
       return importing(words, setting);
     case "demo":
@@ -196,8 +206,24 @@ async function fitting(words: readonly string[], { input }: Setting): Promise<To
   return fitFile(words, input);
 }
 
+const SCHEMAS = {
+  job: async () => (await import("@/core/job/jobFile")).jobFileJsonSchema(),
+  recipes: async () => (await import("@/core/house/recipesFile")).recipesJsonSchema(),
+  records: async () => (await import("@/core/work/recordsFile")).recordsJsonSchema(),
+};
+
+async function recipes(words: readonly string[], { input, now }: Setting): Promise<Told> {
+  const files = words.filter((word) => word !== "--take");
+  if (files.length > 1 || (files.length === 0 && words.length > 0))
+    return { exit: 2, error: `recipes takes one file, and --take\n\n${USAGE}` };
+  const [file] = files;
+  if (file !== undefined && file !== "-" && !existsSync(file)) return { exit: 2, error: `there is no file ${file}\n` };
+  const text = () => (file === "-" ? input() : readText(readFileSync(file!)));
+  return withShop(async (db) => (await import("./recipes")).tellRecipes(db, words, text, now()));
+}
+
 async function schema([name]: readonly string[]): Promise<Told> {
-  if (name !== "job") return refuse({ issues: [{ path: "name", message: "known schemas: job" }] });
-  const { jobFileJsonSchema } = await import("@/core/job/jobFile");
-  return lines([JSON.stringify(jobFileJsonSchema(), null, 2)]);
+  const make = Object.hasOwn(SCHEMAS, name ?? "") ? SCHEMAS[name as keyof typeof SCHEMAS] : undefined;
+  if (!make) return refuse({ issues: [{ path: "name", message: `known schemas: ${Object.keys(SCHEMAS).join(", ")}` }] });
+  return lines([JSON.stringify(await make(), null, 2)]);
 }

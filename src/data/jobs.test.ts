@@ -30,6 +30,8 @@ afterEach(() => db.destroy());
 
 const AT = "2026-01-05T09:00:00.000Z";
 const SUMMARY: Summary = {
+  tookBy: {},
+  frameKind: "diamond",
   verdicts: { clear: 3, adapt: 1, measure: 2, stop: 0 },
   stages: [{ name: "Ask", knot: "tied", undone: 0 }],
   allInMinor: 123_45,

@@ -246,15 +246,19 @@ export const lessOwn = (all: Readonly<Record<string, number>>, own: Readonly<Rec
 const MOST_LESSONS = 1_000;
 
 /** Noted minutes of each job that has any, and how its money came out. */
-export async function lessonsIn(db: Knex): Promise<Pick<Summary, "took" | "outcome">[]> {
+export async function lessonsIn(
+  db: Knex,
+): Promise<(Pick<Summary, "took" | "tookBy" | "frameKind" | "outcome"> & { readonly number: number })[]> {
   const rows = (await db("job")
     .whereRaw(`json_extract(${SUMMARY}, '$.took') <> '{}'`)
     .orderBy("updated_at", "desc")
     .limit(MOST_LESSONS)
-    .select("summary")) as { summary: string }[];
+    .select("number", "summary")) as { number: number; summary: string }[];
   return rows.flatMap((row) => {
     const read = summarySchema.safeParse(parsed(row.summary));
-    return read.success ? [{ took: read.data.took, outcome: read.data.outcome }] : [];
+    if (!read.success) return [];
+    const { took, tookBy, frameKind, outcome } = read.data;
+    return [{ number: row.number, took, tookBy, frameKind, outcome }];
   });
 }
 

@@ -6,7 +6,7 @@ import { isOpen } from "@/core/fit/finding";
 import { formatMoney } from "@/core/money/money";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { formatDay, formatMoment } from "@/core/units/date";
-import { AT, placeOf } from "@/core/standards/stepPlaces";
+import { AT } from "@/core/standards/stepPlaces";
 import { networkOf } from "@/core/work/network";
 import { torqueText } from "@/core/work/torques";
 import type { PlacedOrder } from "@/core/supply/placedOrder";
@@ -202,7 +202,7 @@ describe("the work order", () => {
       expect(at).toBeGreaterThan(0);
       const next = lines.indexOf(`${i + 2}. ${view.steps[i + 1]?.title}`);
       const mine = lines.slice(at, next < 0 ? undefined : next);
-      expect(mine[1]).toBe(`${Math.round(step.minutes)} min ${AT[placeOf(step.id)]}`);
+      expect(mine[1]).toBe(`${Math.round(step.minutes)} min ${AT[step.place]}`);
       for (const because of step.because) expect(mine).toContain(`${because.title}: ${because.says}`);
       const parts = step.parts.map(
         (p) =>

@@ -1,9 +1,9 @@
 import type { Content } from "pdfmake/interfaces";
 import type { JobView } from "@/core/job/view";
 import { CAUTIONS } from "@/core/standards/cautions";
-import { TASKS } from "@/core/standards/tasks";
+import { formatNumber } from "@/core/units/formatQuantity";
 import { formatMoment } from "@/core/units/date";
-import { AT, placeOf } from "@/core/standards/stepPlaces";
+import { AT } from "@/core/standards/stepPlaces";
 import { dryRunOf } from "@/core/work/dryRun";
 import { isQuicker, networkOf } from "@/core/work/network";
 import { torqueText } from "@/core/work/torques";
@@ -17,7 +17,7 @@ const when = formatMoment;
 export function workPaper(view: JobView): Paper {
   const { work, steps } = view;
   // A refused job is looked at, and nothing of what is refused is on the paper as work.
-  const shown = work.signHeld.stop ? steps.filter((step) => TASKS[step.id].stage === "survey") : steps;
+  const shown = work.signHeld.stop ? steps.filter((step) => step.stage === "survey") : steps;
   const held = steps.length - shown.length;
   return {
     title: `Work order ${jobNumber(view)}`,
@@ -103,7 +103,7 @@ function stepBlock(step: StepView, number: number, view: JobView): Content {
       {
         columns: [
           { text: `${number}. ${step.title}`, bold: true, fontSize: 11.5 },
-          { text: `${Math.round(step.minutes)} min ${AT[placeOf(step.id)]}`, alignment: "right", width: 150 },
+          { text: `${Math.round(step.minutes)} min ${AT[step.place]}`, alignment: "right", width: 150 },
         ],
       },
       ...lines.map((text) => ({ text })),
@@ -117,6 +117,7 @@ function stepBlock(step: StepView, number: number, view: JobView): Content {
             { text: "The figure on the part governs.", style: "soft" },
           ]
         : []),
+      ...step.measures.map((measure) => ({ text: readingText(measure) })),
       ...step.waits.map(({ says }) => ({ text: `Wait. ${says}.`, italics: true })),
       ...step.cautions.map((id) => ({
         text: `Take care. ${CAUTIONS[id].says} Defer to ${CAUTIONS[id].deferTo}.`,
@@ -132,6 +133,14 @@ function stepBlock(step: StepView, number: number, view: JobView): Content {
     ],
   };
 }
+
+const WORD = { clear: "within", unsure: "too near to tell", red: "OUTSIDE" } as const;
+
+/** What was read against its limit, or room for it. */
+const readingText = ({ says, limit, unit, taken }: StepView["measures"][number]): string =>
+  taken
+    ? `Read: ${says}: ${formatNumber(taken.value, 2)} ${unit}, ${WORD[taken.passes]} (${limit})`
+    : `Read: ${says}: ____________ ${unit} (${limit})`;
 
 const leftOver = (title: string, lines: JobView["work"]["goesBack"]): Content[] =>
   lines.length === 0

@@ -8,6 +8,7 @@ import { findJob, heldByOthers, lessOwn, listJobs, UnreadableJob } from "@/data/
 import { houseRules, writeSetting } from "@/data/settings";
 import { benchOf, holding } from "./jobView";
 import { appendRecord, recordHistory, recordVersion, type RecordLine } from "@/data/records";
+import { workChanges } from "@/core/work/workChanges";
 import type { Lessons } from "@/core/work/learned";
 import { lessonsOf } from "./lessons";
 import type { Storing } from "./parts";
@@ -29,6 +30,8 @@ export type JobChange = {
   }[];
   readonly priceMinor: number;
   readonly currency: string;
+  /** What is another in its work order, in sentences. */
+  readonly work: readonly string[];
 };
 /** @property left jobs that were not gone through: the time was over */
 export type HousePreview = {
@@ -101,7 +104,8 @@ export async function previewHouse(
       ...gone.map((f) => ({ title: f.title, from: f.verdict, to: "none" as const, says: "no longer looked at" })),
     ];
     const priceMinor = then.sheet.allInMinor - was.sheet.allInMinor;
-    if (all.length === 0 && priceMinor === 0) unchanged += 1;
+    const work = workChanges(was.steps, then.steps);
+    if (all.length === 0 && priceMinor === 0 && work.length === 0) unchanged += 1;
     else
       changed.push({
         id: job.id,
@@ -113,6 +117,7 @@ export async function previewHouse(
         findings: all,
         priceMinor,
         currency: then.sheet.currency,
+        work,
       });
   }
   return good({ changed, unchanged, signed, left });

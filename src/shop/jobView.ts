@@ -11,6 +11,8 @@ import { cameOutOf } from "@/core/job/cameOut";
 import type { Job } from "@/core/job/job";
 import type { Catalogue } from "@/core/parts/catalogue";
 import { loadCatalogue } from "@/data/catalogue";
+import { shopFloor } from "@/data/bench";
+import type { ShopFloor } from "@/core/bench/shopFloor";
 import { benchLineOf } from "@/core/job/benchLine";
 import { surveyOf, withSurvey } from "@/core/job/surveyOf";
 import type { Summary } from "@/core/job/summary";
@@ -25,16 +27,19 @@ import { assessOn, type Bench } from "./useCase";
 
 /** @param jobId whose bench it is: what the others hold of the shelf is not to be had */
 export async function benchOf(db: Knex, at: string, by: string, jobId: string | null): Promise<Bench> {
-  const [books, house, held] = await Promise.all([
+  const [books, house, floor, held] = await Promise.all([
     loadCatalogue(db),
     houseRules(db),
+    shopFloor(db),
     jobId === null ? NO_PIECES : heldByOthers(db, jobId),
   ]);
   const catalogue = books.on(at.slice(0, 10));
   const rules = `${hashOf([house, [...catalogue.seenDays].sort()])} ${at.slice(0, 10)}`;
   const [stamp, stampButShelf] = [`${await catalogueRevision(db)} ${rules}`, `${await offersRevision(db)} ${rules}`];
-  return holding({ catalogue, house, at, by, newId: randomUUID, stamp, stampButShelf }, held);
+  return holding({ catalogue, house, at, by, newId: randomUUID, weeks: weeksOf(floor), stamp, stampButShelf }, held);
 }
+
+const weeksOf = ({ people }: ShopFloor): Bench["weeks"] => people.map(({ name, week }) => ({ name, week }));
 
 /** The same bench for a job of which others hold these pieces. */
 export function holding(bench: Omit<Bench, "heldElsewhere" | "asked">, held: Pieces): Bench {
@@ -75,7 +80,7 @@ async function keptView(job: Job, bench: Bench, now?: Assessment): Promise<JobVi
 /** @param now the job as it was just assessed on this bench, where it was */
 export async function viewFrom(db: Knex, job: Job, bench: Bench, now?: Assessment): Promise<JobView> {
   const view = await keptView(job, bench, now);
-  return { ...view, history: await history(db, job.id), invoices: await invoicesOf(db, job.id) };
+  return { ...view, history: await history(db, job.id), invoices: await invoicesOf(db, job.id), weeks: bench.weeks };
 }
 
 /** A job as its screens show it today; undefined for an unknown id. */
@@ -141,6 +146,10 @@ export function summaryOf(job: Job, bench: Bench, now: Assessment = assessOn(job
     buys: job.aside ? {} : Object.fromEntries(now.sheet.plan.wants.map((want) => [want.partId, want.quantity])),
     buysNotYet: notYet(now),
     took: tookOf(job, now, bench.house),
+    tookBy: Object.fromEntries(
+      Object.entries(job.ticks).flatMap(([id, tick]) => (tick.tookMinutes === null ? [] : [[id, tick.by]])),
+    ),
+    frameKind: String(job.donor.frameKind?.value ?? ""),
     outcome: outcomeOf(job, bench, now),
     bench: benchLineOf(job, now, bench.catalogue, bench.house, bench.at.slice(0, 10)),
     signature: !job.signed ? "none" : changedSince(job.signed, now.steps).length > 0 ? "changed" : "stands",

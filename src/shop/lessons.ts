@@ -1,9 +1,43 @@
 import type { Knex } from "knex";
+import { donorItem } from "@/core/donor/items";
 import type { HouseRules } from "@/core/house/houseRules";
-import { estimate, TASK_IDS, TASKS } from "@/core/standards/tasks";
-import { lessonOf, type Lessons } from "@/core/work/learned";
+import { estimate, TASK_IDS, TASKS, type StepId } from "@/core/standards/tasks";
+import type { RecordsFile } from "@/core/work/recordsFile";
+import { lessonOf, type Lessons, type Minutes } from "@/core/work/learned";
 import { minutesOf } from "@/core/work/steps";
 import { lessonsIn } from "@/data/jobs";
+import { houseRules } from "@/data/settings";
+
+/** Every step that a shop has: the tables', with what they say, and its own, which begin with what it said. */
+const stepsOf = ({ recipes }: HouseRules): { task: StepId; title: string; table: Minutes }[] => [
+  ...TASK_IDS.map((task) => ({ task, title: TASKS[task].title, table: estimate(TASKS[task]) })),
+  ...recipes.own.map(({ id, title, minutes, spread }) => ({ task: id, title, table: { minutes, spread } })),
+];
+
+/** A kind of bike as the survey calls it. */
+const bikeOf = (kind: string): string => {
+  const item = donorItem("frameKind");
+  return (item.kind === "choice" && (item.options as Readonly<Record<string, string>>)[kind]) || "";
+};
+
+/** What every timed step took, the latest jobs first. */
+export async function recordsOf(db: Knex): Promise<RecordsFile> {
+  const [rows, house] = await Promise.all([lessonsIn(db), houseRules(db)]);
+  const titles = new Map<string, string>(stepsOf(house).map(({ task, title }) => [task, title]));
+  return {
+    format: "gull-bench records 1",
+    times: rows.flatMap(({ number, took, tookBy, frameKind }) =>
+      Object.entries(took).map(([step, minutes]) => ({
+        job: number,
+        step,
+        title: titles.get(step) ?? step,
+        minutes,
+        by: tookBy[step] ?? "",
+        bike: bikeOf(frameKind),
+      })),
+    ),
+  };
+}
 
 const mean = (all: readonly number[]) => all.reduce((sum, one) => sum + one, 0) / Math.max(1, all.length);
 
@@ -14,11 +48,12 @@ export async function lessonsOf(db: Knex, house: HouseRules): Promise<Lessons> {
   const state = (why: string) => (/^\d/.test(why) ? "checks that wait for a measure" : why);
   const whys = [...new Set(outcomes.map((one) => state(one.reserveWhy)))].sort();
   return {
-    minutes: TASK_IDS.flatMap((task) => {
-      const took = rows.flatMap((row) => row.took[task] ?? []);
-      return took.length === 0
-        ? []
-        : [lessonOf({ task, title: TASKS[task].title, table: estimate(TASKS[task]), quoted: minutesOf(task, house), took })];
+    minutes: stepsOf(house).flatMap(({ task, title, table }) => {
+      const took = rows.flatMap((row) => {
+        const minutes = row.took[task];
+        return minutes === undefined ? [] : [{ minutes, bike: bikeOf(row.frameKind), person: row.tookBy[task] ?? "" }];
+      });
+      return took.length === 0 ? [] : [lessonOf({ task, title, table, quoted: minutesOf(task, house), took })];
     }),
     reserve: whys.map((why) => {
       const of = outcomes.filter((one) => state(one.reserveWhy) === why);

@@ -1,3 +1,4 @@
+import type { TaskId } from "@/core/standards/tasks";
 import { recordedTrack } from "@/data/demo/recordedRoad";
 import { profileOf } from "@/core/route/profile";
 import { routeByHand } from "@/core/route/byHand";
@@ -160,8 +161,8 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
         await act({
           do: "tick",
           step: step.id,
-          note: demo.cameOut?.took[step.id]?.[1] ?? "",
-          minutes: demo.cameOut?.took[step.id]?.[0] ?? null,
+          note: demo.cameOut?.took[step.id as TaskId]?.[1] ?? "",
+          minutes: demo.cameOut?.took[step.id as TaskId]?.[0] ?? null,
           confirmed: true,
         });
     for (const [i, more] of (demo.cameOut?.billedOverMinor ?? []).entries()) {

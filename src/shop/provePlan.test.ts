@@ -37,6 +37,7 @@ const benchOf = (catalogue: Catalogue): Bench => ({
   stamp: "",
   stampButShelf: "",
   newId: () => "",
+  weeks: [],
 });
 
 test("what the quick search cannot prove, the solver does; from then on that is the plan", async () => {

@@ -1,4 +1,5 @@
 import type { Pieces } from "@/core/cost/shelf";
+import type { BenchPerson } from "@/core/bench/shopFloor";
 import { assess, type Assessment } from "@/core/job/assess";
 import type { Command, CommandOf, Done, Refusal } from "@/core/job/command";
 import type { Job } from "@/core/job/job";
@@ -13,6 +14,8 @@ export type Bench = {
   readonly at: string;
   readonly by: string;
   readonly newId: () => string;
+  /** Who works here and when, for timers that ran through a break or a night. */
+  readonly weeks: readonly Pick<BenchPerson, "name" | "week">[];
   /** Pieces of the shelf that other jobs hold. */
   readonly heldElsewhere: Pieces;
   /** Of which parts it was asked how many others hold, since the bench was laid out. */

@@ -33,6 +33,7 @@ export async function buying(db: Knex, report: Report, sort: { name: string; ms:
         stamp: "",
         stampButShelf: "",
         newId: () => "",
+        weeks: [],
       };
       await provePlan(plan, bench, { deadlineMs: 5_000 });
       const best = supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES);

@@ -1,5 +1,5 @@
 import type { Page } from "puppeteer-core";
-import { click, goTo, jobId, openPage, openStand, press, reload, shows, stageKey, text, type Stand } from "./stand";
+import { click, goTo, inBody, jobId, openPage, openStand, press, reload, shows, stageKey, text, type Stand } from "./stand";
 
 let stand: Stand;
 beforeAll(async () => {
@@ -9,7 +9,6 @@ afterAll(() => stand.stop());
 
 const stage = (page: Page) => page.$eval(".knots-large .here .knot-name", (name) => (name as HTMLElement).innerText);
 const onStage = (page: Page, name: string) => shows(page, ".knots-large .here .knot-name", name);
-const inBody = (page: Page) => page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
 const box = (page: Page, label: string) => `input[aria-label="${label}"]`;
 const typeInto = async (page: Page, label: string, typed: string) => {
   await page.click(box(page, label), { count: 3 });

@@ -245,6 +245,9 @@ export async function tabTo(page: Page, words: string): Promise<void> {
   throw new Error(`Tab never came to “${words}”`);
 }
 
+/** Takes the focus out of every box, so that keys are the stand's. */
+export const inBody = (page: Page) => page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+
 export async function press(page: Page, ...keys: string[]): Promise<void> {
   for (const key of keys) await page.keyboard.press(key as "Enter");
 }

@@ -1,17 +1,22 @@
 import { z } from "zod";
+import { PLACES } from "../standards/stepPlaces";
+import { WORK_KINDS } from "./workKinds";
 import { TASK_IDS } from "../standards/tasks";
 
-const task = z.enum(TASK_IDS);
+const step = z.union([z.enum(TASK_IDS), z.templateLiteral(["own-", z.string()])]);
 
 /** What the bench has to know of a job, worked out whenever the job's line in the list is. */
 export const benchLineSchema = z.object({
   steps: z.array(
     z.object({
-      id: task,
+      id: step,
+      /** Where it is done, and by whom; a line of before they were kept is of a step of the tables. */
+      place: z.enum(PLACES).optional(),
+      work: z.enum(WORK_KINDS).optional(),
       title: z.string(),
       minutes: z.number(),
       spread: z.number(),
-      after: z.array(task),
+      after: z.array(step),
       /** Days that what it does cures. */
       cures: z.number(),
       /** The day on which the last of its parts comes; "" where all are here, null where nobody is known to send one. */
@@ -23,7 +28,7 @@ export const benchLineSchema = z.object({
     }),
   ),
   /** Done steps whose work still cures: the day on which it is hard. */
-  hardOn: z.partialRecord(task, z.string()),
+  hardOn: z.record(z.string(), z.string()),
   /** What the build still lacks, and what stops it; empty for a whole one. */
   lacks: z.string(),
   stopped: z.boolean(),

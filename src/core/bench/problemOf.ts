@@ -5,6 +5,7 @@ import { PLACE_KINDS, type PlaceKind } from "./placeKinds";
 import type { ShopFloor } from "./shopFloor";
 import { shiftsOf, type Spans } from "./shifts";
 import { DAY_MIN, dayAt, midnightOf, wallMin } from "./wall";
+import { TASKS, type TaskId } from "../standards/tasks";
 import { WORK_SAYS, workKindOf } from "./workKinds";
 
 /** A job with work left, as the bench takes it. */
@@ -47,10 +48,10 @@ export function problemOf(jobs: readonly OnBench[], floor: ShopFloor, closed: re
     const at = new Map(line.steps.map((step, i) => [step.id, first + i]));
     const last = at.get("handOver");
     for (const step of line.steps) {
-      const place = placeOf(step.id);
+      const place = step.place ?? placeOf(step.id as TaskId);
       const needs = (PLACE_KINDS as readonly string[]).includes(place);
       const places = placesAt.get(place as PlaceKind) ?? [];
-      const work = workKindOf(step.id);
+      const work = step.work ?? workKindOf({ id: step.id, stage: TASKS[step.id as TaskId].stage });
       const people = floor.people.flatMap((one, i) => (one.does.includes(work) ? [i] : []));
       const trouble =
         step.parts === null

@@ -1,4 +1,4 @@
-import { TASKS, type Stage, type TaskId } from "../standards/tasks";
+import type { Stage, StepId } from "../standards/tasks";
 
 /** Kinds of work that not everybody does (common practice). */
 export const WORK_KINDS = ["mechanics", "wheels", "frame", "electrics", "paint", "checks"] as const;
@@ -24,4 +24,5 @@ const OF_STAGE: Readonly<Partial<Record<Stage, WorkKind>>> = {
   "hand over": "checks",
 };
 
-export const workKindOf = (task: TaskId): WorkKind => (task === "paint" ? "paint" : (OF_STAGE[TASKS[task].stage] ?? "mechanics"));
+export const workKindOf = ({ id, stage }: { readonly id: StepId; readonly stage: Stage }): WorkKind =>
+  id === "paint" ? "paint" : (OF_STAGE[stage] ?? "mechanics");

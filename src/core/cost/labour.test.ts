@@ -6,7 +6,7 @@ import { quoteMinutes } from "../work/steps";
 import { labourLines } from "./labourLines";
 import { labourOf } from "./labour";
 
-const stepsOf = (ids: readonly TaskId[]) => ids.map((id) => ({ id, ...estimate(TASKS[id]) }));
+const stepsOf = (ids: readonly TaskId[]) => ids.map((id) => ({ stage: TASKS[id].stage, ...estimate(TASKS[id]) }));
 const RATES = { ...DEFAULT_HOUSE_RULES, labourMinorPerHour: 48_00 };
 const linesOf = (labour: ReturnType<typeof labourOf>) =>
   labourLines({ labour: labour.shares, labourMinutes: labour.minutes, labourMinor: labour.minor });

@@ -1,6 +1,6 @@
 import type { HouseRules } from "../house/houseRules";
 import { shared } from "../money/money";
-import { TASKS, type Stage } from "../standards/tasks";
+import type { Stage } from "../standards/tasks";
 import { quoteMinutes, type Step } from "../work/steps";
 import type { LabourShare } from "./labourShare";
 
@@ -26,15 +26,15 @@ export type LabourRates = Pick<
  * @returns minutes whole, money in cents; one share where all is sold at one rate
  */
 export function labourOf(
-  steps: readonly Pick<Step, "id" | "minutes" | "spread">[],
+  steps: readonly Pick<Step, "stage" | "minutes" | "spread">[],
   house: LabourRates,
 ): { readonly minutes: number; readonly minor: number; readonly shares: readonly LabourShare[] } {
   const minutes = Math.round(quoteMinutes(steps));
   const base = house.labourMinorPerHour;
   const rateOf = (kind: keyof typeof WORK) => house[WORK[kind].rate] ?? base;
   const apart = KINDS.filter((kind) => rateOf(kind) !== base);
-  const kindOf = ({ id }: Pick<Step, "id">) =>
-    apart.find((kind) => (WORK[kind].stages as readonly Stage[]).includes(TASKS[id].stage)) ?? null;
+  const kindOf = ({ stage }: Pick<Step, "stage">) =>
+    apart.find((kind) => (WORK[kind].stages as readonly Stage[]).includes(stage)) ?? null;
   const found = [null, ...apart]
     .map((kind) => ({ kind, own: steps.filter((step) => kindOf(step) === kind) }))
     .filter(({ own }) => own.length > 0);

@@ -111,7 +111,7 @@ export function buildSheet(
   house: HouseRules,
   shelf: Shelf = WHOLE_SHELF,
 ): Sheet {
-  const drafts = allocate([...chosen(fit, job, catalogue), ...missing(fit)], job.sources, shelf);
+  const drafts = allocate([...chosen(fit, job, catalogue), ...spoilt(fit, catalogue), ...missing(fit)], job.sources, shelf);
   const wanted = wantedOf(drafts);
   const plan = supplyPlan(stillToBuy(wanted, standing(job.orders)), catalogue, house);
   const costs = costsOf(drafts, wanted, job, plan, catalogue, house);
@@ -230,6 +230,18 @@ function draftOf({ part, quantity, origin }: Supplied, fit: Fit): Draft {
     missing: false,
   };
 }
+
+/** Pieces that are needed once more, because the first were spoilt. */
+const spoilt = (fit: Fit, catalogue: Catalogue): Draft[] =>
+  fit.applied.flatMap(({ finding, title, remedy }) =>
+    (remedy.again ?? []).flatMap(({ partId, quantity }) => {
+      const part = catalogue.parts.get(partId);
+      if (!part) return [];
+      const why = `${title}: one more`;
+      const key = `again ${finding} ${remedy.id} ${partId}`;
+      return [{ key, part, says: calledPart(part), quantity, source: "buy" as const, why, finding, missing: false }];
+    }),
+  );
 
 /** Parts that an accepted remedy wants and the catalogue does not have. */
 function missing(fit: Fit): Draft[] {

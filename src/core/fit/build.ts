@@ -6,6 +6,7 @@ import type { Part, PartCount, PartOf } from "../parts/part";
 import type { Spec } from "../parts/specs";
 import type { PartKind } from "../parts/kinds";
 import { packVolts } from "../power/batteryPack";
+import type { BenchReading, Found } from "./atBench";
 import type { EffectNumber, Geometry } from "./effect";
 import type { PartNeed } from "./finding";
 
@@ -43,6 +44,9 @@ export type Build = {
   readonly asked: Asked;
   /** Figures of the survey that no sum may use, and why: they are not in `donor`. */
   readonly doubts?: readonly { readonly key: DonorKey; readonly says: string }[];
+  /** What was measured at the steps of the work, by the measure's key, and what was found there. */
+  readonly readings?: Readonly<Record<string, BenchReading>>;
+  readonly found?: readonly Found[];
   /** What was worked out of this build before; the engine puts an empty one in. */
   readonly memo?: Memo;
 };

@@ -44,6 +44,8 @@ export function fit(
     catalogue: given.catalogue,
     asked: given.asked,
     doubts: doubtsIn(given.donor),
+    readings: given.readings ?? NO_READINGS,
+    found: given.found ?? NONE,
   };
   const survey = surveyOf(base.donor);
   let inForce = accepted;
@@ -153,6 +155,8 @@ function withRemedies(base: Omit<Build, "geometry">, applied: readonly AppliedRe
     catalogue: base.catalogue,
     asked: base.asked,
     doubts: base.doubts ?? [],
+    readings: base.readings ?? NO_READINGS,
+    found: base.found ?? NONE,
     memo: {},
   };
 }
@@ -238,6 +242,7 @@ function findingOf(rule: Rule, subject: unknown, key: string, survey: Survey, bu
 
 type Writable<T> = { -readonly [K in keyof T]: T[K] };
 const NONE: readonly never[] = [];
+const NO_READINGS = {};
 
 function outcomeOf(rule: Rule, subject: unknown, survey: Survey, build: Build): Outcome {
   const needs = rule.needs(subject);

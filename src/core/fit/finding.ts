@@ -55,6 +55,8 @@ export type Remedy = {
   readonly title: string;
   readonly says: string;
   readonly parts: readonly PartNeed[];
+  /** Pieces that are needed once more, because the first were spoilt: bought, and not fitted beside them. */
+  readonly again?: readonly { readonly partId: string; readonly quantity: number }[];
   readonly tasks: readonly TaskId[];
   readonly effect: Effect;
   readonly caution?: CautionId;

@@ -4,7 +4,7 @@ import type { Finding } from "./finding";
 import type { Rule } from "./rule";
 
 /** The bike as it was surveyed, the wish and the books that answers were given for. */
-type For = Pick<Build, "donor" | "house" | "catalogue" | "asked">;
+type For = Pick<Build, "donor" | "house" | "catalogue" | "asked" | "readings" | "found">;
 
 /** What each rule answered on one build, and what it read of all that a remedy may change there. */
 export type Known = {
@@ -23,6 +23,8 @@ export const knowsOf = (known: Known, given: For): boolean =>
   known.for.donor === given.donor &&
   known.for.house === given.house &&
   known.for.catalogue === given.catalogue &&
+  known.for.readings === given.readings &&
+  known.for.found === given.found &&
   (Object.keys(known.for.asked) as (keyof Asked)[]).every((key) => known.for.asked[key] === given.asked[key]);
 
 /** Asks each rule once on a build, and notes what it looks at. */
@@ -87,13 +89,15 @@ const sameOrigin = (a: Supplied["origin"], b: Supplied["origin"]): boolean =>
 
 /** A build that tells what is read of it. Its fields are its own, so that a copy of it has them, read to be copied. */
 function watched(build: Build, saw: (what: string) => void): Build {
-  const { donor, house, catalogue, asked, doubts = [] } = build;
+  const { donor, house, catalogue, asked, doubts = [], readings = {}, found = [] } = build;
   const seen: Build = {
     donor,
     house,
     catalogue,
     asked,
     doubts,
+    readings,
+    found,
     geometry: watchedGeometry(build.geometry, saw),
     memo: { watch: { of: () => seen, supplied: piecesOf(build), saw } },
     get supplied() {

@@ -1,3 +1,4 @@
+import { NO_RECIPES } from "../recipes/noRecipes";
 import type { HouseRules } from "./houseRules";
 
 /** Defaults, each the school that the trade tables name first (common practice). */
@@ -35,6 +36,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   electricsMinorPerHour: null,
   hourCostMinor: 3100,
   minutes: {},
+  recipes: NO_RECIPES,
   partsMarkUpPercent: 25,
   batteryMarkUpPercent: 15,
   consumablesBy: "share",

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { currencySchema } from "../parts/part";
 import { TASK_IDS } from "../standards/tasks";
+import { ownId, recipesSchema } from "../recipes/recipesSchema";
 
 const percent = (most: number) => {
   const says = `must be 0 to ${most} %`;
@@ -62,14 +63,16 @@ export const houseRulesSchema = z.strictObject({
   electricsMinorPerHour: perHour.nullable(),
   /** What an hour of work costs the shop itself: wage, charges, rent. The default is of their order (from memory): each shop has its own. */
   hourCostMinor: perHour,
-  /** The shop's own minutes of a task, where its records say something else than the table. */
+  /** The shop's own minutes of a step, where its records say something else than the table, or than the shop itself at first. */
   minutes: z.partialRecord(
-    z.enum(TASK_IDS),
+    z.union([z.enum(TASK_IDS), ownId]),
     z.strictObject({
       minutes: z.number(MINUTES).min(1, MINUTES).max(2400, MINUTES),
       spread: z.number(SPREAD).min(0, SPREAD).max(1200, SPREAD),
     }),
   ),
+  /** Steps, lines and orders of the shop's own. */
+  recipes: recipesSchema,
   partsMarkUpPercent: percent(200),
   batteryMarkUpPercent: percent(200),
   consumablesBy: z.enum(["share", "step"]),

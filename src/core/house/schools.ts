@@ -394,7 +394,9 @@ export const houseTitle = (key: string): string =>
       ? "Days off"
       : key === "minutes"
         ? "The shop's own minutes"
-        : (SCHOOLS.find((school) => school.key === key)?.title ?? key);
+        : key === "recipes"
+          ? "Recipes"
+          : (SCHOOLS.find((school) => school.key === key)?.title ?? key);
 
 /** What is wrong with house rules, told by their titles. */
 export const houseSentence = (issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[]): string =>
@@ -403,7 +405,7 @@ export const houseSentence = (issues: readonly { readonly path: readonly Propert
       const title =
         key === "rates" || key === "ratesOf"
           ? `Rate of ${String(of ?? "a currency")}`
-          : key === "minutes" && String(of) in TASKS
+          : key === "minutes" && Object.hasOwn(TASKS, String(of))
             ? `The shop's own minutes, ${TASKS[of as TaskId].title},`
             : houseTitle(String(key));
       return `${title} ${message}`;

@@ -6,7 +6,7 @@ import { RULES } from "../fit/rules";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { promises, type Bench, type Lead, type Promise } from "../promise/promises";
-import { AFTER_SIGNING, changedSince } from "../work/signature";
+import { AFTER_SIGNING, changedSince, isOwn } from "../work/signature";
 import { curesLeft } from "../work/cures";
 import { quoteMinutes, waitDays, workSteps, type Step } from "../work/steps";
 import type { Asked } from "../fit/build";
@@ -46,7 +46,7 @@ export function assess(
   known?: Known,
 ): Assessment {
   const fitted = fitOf(job, catalogue, house, known);
-  const steps = workSteps(fitted.build, fitted.applied);
+  const steps = stepsOf(job, fitted);
   const fresh = buildSheet(job, fitted, steps, catalogue, house, { heldElsewhere, taken: job.taken });
   // What was agreed, and after it what was signed for, is not priced anew while it stands; what it still has to buy is.
   const signed = job.signed && changedSince(job.signed, steps).length === 0 ? job.signed : null;
@@ -69,6 +69,12 @@ export function assess(
   const ridden = canRide(fitted.build, job.wish, massOf(made));
   const arrivals = Object.fromEntries(coming.map(({ supplierId, day }) => [supplierId, day]));
   return { fit: fitted, steps, sheet, promises: made, stages: stages(job, fitted, sheet, steps, ridden), arrivals, agreed };
+}
+
+/** The steps of a job. A step that the shop made its own after the bike was signed for is none of that bike's. */
+function stepsOf({ signed }: Pick<Job, "signed">, { build, applied }: Fit): Step[] {
+  const steps = workSteps(build, applied);
+  return signed ? steps.filter((step) => !isOwn(step.id) || signed.steps.some(({ id }) => id === step.id)) : steps;
 }
 
 /** The part of the wish that a fit depends on. */
@@ -98,7 +104,7 @@ const askedOf = ({
 
 /** The fit of a job's build with everything it accepted. */
 export function fitOf(
-  job: Pick<Job, "donor" | "choices" | "also" | "accepted" | "overrides" | "wish">,
+  job: Pick<Job, "donor" | "choices" | "also" | "accepted" | "overrides" | "wish" | "readings" | "found">,
   catalogue: Catalogue,
   house: HouseRules,
   known?: Known,
@@ -106,13 +112,15 @@ export function fitOf(
   return fit(givenOf(job, catalogue, house), job.accepted, job.overrides, RULES, known);
 }
 
-type Bike = Pick<Job, "donor" | "choices" | "also" | "wish">;
+type Bike = Pick<Job, "donor" | "choices" | "also" | "wish" | "readings" | "found">;
 const givenOf = (job: Bike, catalogue: Catalogue, house: HouseRules) => ({
   donor: job.donor,
   supplied: chosenParts(job, catalogue),
   house,
   catalogue,
   asked: askedOf(job.wish),
+  readings: job.readings,
+  found: job.found,
 });
 
 /** What the rules answer on a job as it stands, for fits of it with other remedies. */
@@ -129,7 +137,7 @@ function benchOf(job: Job, steps: readonly Step[], house: HouseRules, today: str
     days: Math.ceil(quoteMinutes(left) / 60 / house.hoursPerDay),
     waitDays: waitDays(left),
     hardIn: paint ?? 0,
-    curedIn: Math.max(0, ...Object.values(others)),
+    curedIn: Math.max(0, ...Object.values(others).map((days) => days ?? 0)),
     away: { days: away.reduce((sum, line) => sum + line.awayDays!, 0), what: away.map((line) => line.says) },
   };
 }

@@ -1,4 +1,5 @@
 import type { BenchLine } from "../bench/benchLine";
+import { workKindOf } from "../bench/workKinds";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { lacks } from "../promise/promises";
@@ -39,6 +40,8 @@ export function benchLineOf(job: Job, now: Assessment, catalogue: Catalogue, hou
       );
       return {
         id: step.id,
+        place: step.place,
+        work: workKindOf(step),
         title: step.title,
         minutes: step.minutes,
         spread: step.spread,
@@ -50,7 +53,7 @@ export function benchLineOf(job: Job, now: Assessment, catalogue: Catalogue, hou
       };
     }),
     hardOn: Object.fromEntries(
-      Object.entries(curesLeft(now.steps, job.ticks, today)).map(([id, days]) => [id, plus(today, days)]),
+      Object.entries(curesLeft(now.steps, job.ticks, today)).map(([id, days]) => [id, plus(today, days ?? 0)]),
     ),
     lacks: lacks(now.fit),
     stopped: now.fit.findings.some((finding) => isOpen(finding) && finding.verdict === "stop"),

@@ -10,6 +10,7 @@ import { billSchema } from "../supply/billSchema";
 import { serialText } from "../supply/serialSchema";
 import { MOST_TOOK_MINUTES } from "../work/took";
 import { photoSchema, type Job } from "./job";
+import { TROUBLES } from "../fit/atBench";
 import { SLOTS } from "./slots";
 import { wishSchema } from "../wish/wish";
 
@@ -72,8 +73,38 @@ export const commandSchema = z.discriminatedUnion("do", [
   z.strictObject({ do: z.literal("place order"), supplierId: key, expectMinor: z.int(), overBudget: z.literal(true).optional() }),
   z.strictObject({ do: z.literal("arrived"), orderId: key }),
   z.strictObject({ do: z.literal("call off"), orderId: key, why: reason.max(200, "at most 200 letters") }),
-  z.strictObject({ do: z.literal("tick"), step: key, note: z.string().max(200), despite: reason.optional(), ...took }),
+  z.strictObject({
+    do: z.literal("tick"),
+    step: key,
+    note: z.string().max(200),
+    despite: reason.optional(),
+    next: key.optional(),
+    ...took,
+  }),
   z.strictObject({ do: z.literal("untick"), step: key }),
+  z.strictObject({ do: z.literal("begin step"), step: key }),
+  z.strictObject({ do: z.literal("pause step"), step: key }),
+  z.strictObject({
+    do: z.literal("note reading"),
+    measure: key,
+    text: z.string().max(40),
+    confirmed: z.literal(true).optional(),
+  }),
+  z.strictObject({ do: z.literal("drop reading"), measure: key }),
+  z.strictObject({
+    do: z.literal("report problem"),
+    step: key,
+    what: z.enum(TROUBLES),
+    partId: z.string().max(60).nullable(),
+    task: key.nullable(),
+    says: z.string().trim().min(3, "say what is wrong").max(400, "at most 400 letters"),
+    hurts: z.boolean(),
+  }),
+  z.strictObject({
+    do: z.literal("settle problem"),
+    id: key,
+    how: z.string().trim().min(3, "say how it was put right").max(400, "at most 400 letters"),
+  }),
   z.strictObject({ do: z.literal("note minutes"), step: key, ...took }),
   z.strictObject({
     do: z.literal("note serial"),

@@ -7,6 +7,7 @@ import { EMPTY_WISH, wishSchema } from "../wish/wish";
 import { donorSchema } from "../donor/donorSchema";
 import { givenSheetSchema } from "./givenSheet";
 import { SLOTS } from "./slots";
+import { benchReadingsSchema, foundListSchema, timersSchema } from "../fit/atBench";
 import { discountSchema } from "../cost/discount";
 import { frozenSheetSchema } from "../cost/frozenSheet";
 import { handLineSchema } from "../cost/handLine";
@@ -59,6 +60,12 @@ export const jobSchema = z.strictObject({
   /** Pieces that finished steps took from the shelf, by part: they are off its count. */
   taken: z.record(z.string().max(60), z.int().min(0)).default({}),
   ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200), despite, tookMinutes: tookSchema })),
+  /** When somebody was at each step, for its minutes. */
+  timers: timersSchema,
+  /** What was measured at the steps. */
+  readings: benchReadingsSchema,
+  /** What was found at the bench beside the survey. */
+  found: foundListSchema,
   /** Which pieces went into the bike, by their serial numbers: for the warranty, and for what a maker calls back. */
   serials: fittedPiecesSchema.default([]),
   /** What the customer has brought of their own, by part. */
@@ -123,6 +130,9 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   orderSerial: 0,
   taken: {},
   ticks: {},
+  timers: {},
+  readings: {},
+  found: [],
   serials: [],
   brought: {},
   payments: [],

@@ -31,6 +31,9 @@ export const summarySchema = z.object({
   stamp: z.string().default(""),
   /** Real minutes of steps, by task, as far as they were noted. */
   took: z.record(z.string(), z.number()).default({}),
+  /** Who did these, and what kind of bike it is; empty where nobody said. */
+  tookBy: z.record(z.string(), z.string()).default({}),
+  frameKind: z.string().default(""),
   /** Of a signed job that is timed and billed throughout: what it left, what it cost more than was quoted, and the reserve that was kept for it. */
   outcome: z
     .object({ leftMinor: z.number(), overrunPercent: z.number(), reservePercent: z.number(), reserveWhy: z.string() })

@@ -10,7 +10,7 @@ export function takenBy(job: Pick<Job, "ticks">, { sheet, steps }: Pick<Assessme
   const used = new Set(
     steps
       .filter((step) => job.ticks[step.id])
-      .flatMap((step) => step.parts.map(({ part, origin }) => (origin.type === "kit" ? origin.kitId : part.id))),
+      .flatMap((step) => step.parts.flatMap(({ part, origin }) => (origin.type === "kit" ? [origin.kitId, part.id] : [part.id]))),
   );
   return Object.fromEntries(Object.entries(piecesFromShelf(sheet.lines)).filter(([partId]) => used.has(partId)));
 }

@@ -1,3 +1,4 @@
+import type { BenchPerson } from "../bench/shopFloor";
 import type { Afterwards } from "../cost/afterwards";
 import type { Invoice } from "../cost/invoice";
 import type { Sheet } from "../cost/sheet";
@@ -14,6 +15,7 @@ import type { Part } from "../parts/part";
 import type { Spec } from "../parts/specs";
 import { lacks, type Promise } from "../promise/promises";
 import { hasOwnNumber } from "../supply/serials";
+import { limitText, passes, type Measure, type Passes } from "../fit/measures";
 import { curesLeft } from "../work/cures";
 import type { Held } from "../work/held";
 import type { Step } from "../work/steps";
@@ -42,6 +44,12 @@ export type FindingView = Omit<Finding, "remedies"> & {
   readonly remedies: readonly RemedyView[];
   /** What to measure next for a finding that waits for it, named here so that a screen needs no list of all items. */
   readonly measureNext: { readonly key: DonorKey; readonly label: string } | null;
+};
+
+/** What is read at a step, with what was read. */
+export type MeasureView = Measure & {
+  readonly limit: string;
+  readonly taken: { readonly value: number; readonly by: string; readonly at: string; readonly passes: Passes } | null;
 };
 
 /** One line of what was done, for the history and undo. */
@@ -73,7 +81,9 @@ export type JobView = {
   readonly applied: readonly AppliedRemedy[];
   readonly idle: readonly Accepted[];
   readonly unusedOverrides: readonly Override[];
-  readonly steps: readonly (Omit<Step, "parts"> & {
+  readonly steps: readonly (Omit<Step, "parts" | "measures"> & {
+    readonly measures: readonly MeasureView[];
+    /** `bin`: where it lies. */
     readonly parts: readonly (PartView & { readonly bin: string; readonly waits: string | null })[];
     readonly held: Held;
   })[];
@@ -100,6 +110,8 @@ export type JobView = {
   readonly history: readonly HistoryLine[];
   /** Invoices and credit notes as they were issued, the first first. */
   readonly invoices: readonly Invoice[];
+  /** Who works here and when, for timers. */
+  readonly weeks: readonly Pick<BenchPerson, "name" | "week">[];
   /** Whose papers these are. */
   readonly shop: ShopHead;
 };
@@ -152,6 +164,14 @@ export function viewOf(
     unusedOverrides: now.fit.unusedOverrides,
     steps: work.steps.map(({ step, waits, held }) => ({
       ...step,
+      measures: step.measures.map((measure) => {
+        const reading = job.readings[measure.key];
+        return {
+          ...measure,
+          limit: limitText(measure),
+          taken: reading ? { value: reading.value, by: reading.by, at: reading.at, passes: passes(measure, reading) } : null,
+        };
+      }),
       parts: step.parts.map(({ part, quantity, origin }, i) => ({
         id: part.id,
         kind: part.kind,
@@ -160,7 +180,7 @@ export function viewOf(
         from: origin.type,
         theirs: theirsOf(part, job),
         numbered: hasOwnNumber(part.kind),
-        bin: part.bin ?? "",
+        bin: liesIn(part, origin, now.sheet),
         waits: waits[i]!,
       })),
       held,
@@ -188,8 +208,16 @@ export function viewOf(
     ride: rideOf(now.fit.build, job.wish, massOf(now.promises)),
     history,
     invoices: [],
+    weeks: [],
     shop: shopHeadOf(house),
   };
+}
+
+/** What was bought or brought for a job lies in its box, what comes from the shelf in its bin. */
+function liesIn(part: Part, origin: { readonly type: string; readonly kitId?: string }, { lines }: Sheet): string {
+  const buyId = origin.type === "kit" ? origin.kitId! : part.id;
+  const mine = lines.filter((line) => line.partId === buyId && line.source !== "in the kit");
+  return mine.length > 0 && mine.every((line) => line.source !== "stock") ? "this job's box" : (part.bin ?? "");
 }
 
 const theirsOf = (part: Part, job: Job): PartView["theirs"] =>

@@ -25,7 +25,7 @@ export type WorkOrder = {
 
 export function workOrderOf(job: Job, { fit, sheet, steps }: Pick<Assessment, "fit" | "sheet" | "steps">): WorkOrder {
   const byFit = heldByFit(fit.findings);
-  const ticked = (id: string) => job.ticks[id] !== undefined;
+  const left = (id: string) => (job.ticks[id] ? null : (steps.find((step) => step.id === id)?.title ?? null));
   return {
     steps: steps.map((step) => {
       const waits = step.parts.map(({ part, origin }) =>
@@ -37,8 +37,9 @@ export function workOrderOf(job: Job, { fit, sheet, steps }: Pick<Assessment, "f
         held: heldStep(
           step,
           byFit,
-          ticked,
+          left,
           step.parts.map(({ part }, i) => ({ name: part.name, waits: waits[i]! })),
+          job.readings,
         ),
       };
     }),
@@ -54,7 +55,13 @@ const NOT_BROUGHT = "not brought by the customer yet";
 
 /** Why a step cannot start yet for want of a part: not ordered, or ordered and not here. Null when it is here. */
 function waitsFor(partId: string, origin: { type: string; kitId?: string }, job: Job, sheet: Sheet): string | null {
-  const buyId = origin.type === "kit" ? origin.kitId! : partId;
+  if (origin.type !== "kit") return waitsForBought(partId, job, sheet);
+  // Of what came in a kit a further piece may have been bought by itself.
+  const alone = sheet.lines.some((line) => line.partId === partId && line.source !== "in the kit");
+  return waitsForBought(origin.kitId!, job, sheet) ?? (alone ? waitsForBought(partId, job, sheet) : null);
+}
+
+function waitsForBought(buyId: string, job: Job, sheet: Sheet): string | null {
   const bought = sheet.lines.filter((line) => line.partId === buyId && line.source === "buy");
   if (bought.length === 0 && sheet.lines.some((line) => line.partId === buyId && line.source !== "in the kit")) return null;
   const wanted = bought.reduce((sum, line) => sum + line.quantity, 0);

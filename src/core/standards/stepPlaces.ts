@@ -1,7 +1,8 @@
 import type { TaskId } from "./tasks";
 
 /** Where a step is done (common practice). The bike itself is in one place at a time: only what is done at the truing stand or the bench goes on beside it. */
-export type Place = "stand" | "truing stand" | "bench" | "paint corner" | "road" | "counter";
+export const PLACES = ["stand", "truing stand", "bench", "paint corner", "road", "counter"] as const;
+export type Place = (typeof PLACES)[number];
 
 /** A wheel or a part in hand, away from the bike. */
 export const BESIDE_THE_BIKE: ReadonlySet<Place> = new Set(["truing stand", "bench"]);

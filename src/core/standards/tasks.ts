@@ -23,6 +23,8 @@ export const STAGES = [
   "hand over",
 ] as const;
 export type Stage = (typeof STAGES)[number];
+/** Stages in which a shop may have steps of its own: it hands over as the tables do. */
+export const OWN_STAGES = STAGES.filter((stage) => stage !== "hand over") as Exclude<Stage, "hand over">[];
 
 const task = (title: string, low: number, likely: number, high: number, stage: Stage): TaskRow => ({
   title,
@@ -91,6 +93,8 @@ export const TASKS = {
 } as const satisfies Record<string, TaskRow>;
 
 export type TaskId = keyof typeof TASKS;
+/** A step of the tables, or one of a shop's own. */
+export type StepId = TaskId | `own-${string}`;
 export const TASK_IDS = Object.keys(TASKS) as [TaskId, ...TaskId[]];
 
 /** Expected minutes and spread of a three-point estimate: (a + 4m + b)/6, (b − a)/6 (H, Malcolm et al., Operations Research, 1959).

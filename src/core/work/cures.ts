@@ -1,6 +1,6 @@
-import type { TaskId } from "../standards/tasks";
+import type { StepId } from "../standards/tasks";
 
-type Cures = { readonly id: TaskId; readonly waits: readonly { readonly days: number }[] };
+type Cures = { readonly id: StepId; readonly waits: readonly { readonly days: number }[] };
 const DAY_MS = 86_400_000;
 
 /** Days that what a step does cures. */
@@ -15,8 +15,8 @@ export function curesLeft(
   steps: readonly Cures[],
   ticks: Readonly<Record<string, { readonly at: string }>>,
   today: string,
-): Partial<Record<TaskId, number>> {
-  const left: Partial<Record<TaskId, number>> = {};
+): Partial<Record<StepId, number>> {
+  const left: Partial<Record<StepId, number>> = {};
   for (const step of steps) {
     const tick = ticks[step.id];
     if (!tick) continue;

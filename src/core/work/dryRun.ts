@@ -1,9 +1,9 @@
 import type { Consumable } from "../standards/consumables";
-import type { TaskId } from "../standards/tasks";
+import type { StepId } from "../standards/tasks";
 import { AFTER_SIGNING } from "./signature";
 
 type StepToCome = {
-  readonly id: TaskId;
+  readonly id: StepId;
   readonly title: string;
   readonly tools: readonly string[];
   readonly uses: readonly Consumable[];
@@ -42,7 +42,7 @@ export type DryRun = {
  * @param steps in the order of the work
  * @param isDone whether a step is ticked
  */
-export function dryRunOf(steps: readonly StepToCome[], isDone: (id: TaskId) => boolean, drawn: Drawn): DryRun {
+export function dryRunOf(steps: readonly StepToCome[], isDone: (id: StepId) => boolean, drawn: Drawn): DryRun {
   const left = steps.filter((step) => !isDone(step.id) && !AFTER_SIGNING.has(step.id));
   const parts = new Map<string, DryRun["parts"][number]>();
   for (const step of left)
@@ -58,7 +58,7 @@ export function dryRunOf(steps: readonly StepToCome[], isDone: (id: TaskId) => b
     }
   const all = [...parts.values()];
   const missing = all.filter((part) => part.waits !== null);
-  const comes = (...ids: TaskId[]) => left.some((step) => ids.includes(step.id));
+  const comes = (...ids: StepId[]) => left.some((step) => ids.includes(step.id));
   return {
     parts: [...missing, ...all.filter((part) => part.waits === null)],
     tools: [...new Set(left.flatMap((step) => step.tools))],

@@ -1,5 +1,8 @@
 import { isOpen, type Finding } from "../fit/finding";
-import { TASKS } from "../standards/tasks";
+import type { StepId } from "../standards/tasks";
+import { formatNumber } from "../units/formatQuantity";
+import type { BenchReading } from "../fit/atBench";
+import { limitText, passes } from "../fit/measures";
 import type { Step } from "./steps";
 
 /** What holds a step or a signature back. A stop holds it whatever is said; the rest lets it through with a reason that is kept. */
@@ -21,17 +24,31 @@ export function heldByFit(findings: readonly Pick<Finding, "verdict" | "title" |
   };
 }
 
-/** A step waits for the fit, for its parts and for the steps before it; what is done to find out waits only for a stop. */
+/**
+ * A step waits for the fit, for its parts and for the steps before it; what is done to find out waits only for a stop.
+ * @param left the title of a step that is still to be done; null where it is ticked
+ */
 export function heldStep(
   step: Step,
   fit: Held,
-  ticked: (id: string) => boolean,
+  left: (id: StepId) => string | null,
   waiting: readonly { readonly name: string; readonly waits: string | null }[],
+  readings: Readonly<Record<string, BenchReading>> = {},
 ): Held {
-  if (TASKS[step.id].stage === "survey") return fit.stop ? fit : { stop: false, why: [] };
+  // What was read outside a limit that keeps somebody from harm is read again before its step is done, whatever was decided.
+  const red = step.measures.filter((measure) => {
+    const reading = readings[measure.key];
+    return measure.hurts && reading !== undefined && passes(measure, reading) === "red";
+  });
+  if (red.length > 0 && !fit.stop)
+    return {
+      stop: true,
+      why: red.map((one) => `${one.says}: ${formatNumber(readings[one.key]!.value, 2)} ${one.unit}, ${limitText(one)}`),
+    };
+  if (step.stage === "survey") return fit.stop ? fit : { stop: false, why: [] };
   if (fit.stop) return fit;
   const parts = waiting.filter((part) => part.waits).map((part) => `${part.name}, ${part.waits}`);
-  const before = step.after.filter((id) => !ticked(id)).map((id) => TASKS[id].title);
+  const before = step.after.flatMap((id) => left(id) ?? []);
   return {
     stop: false,
     why: [

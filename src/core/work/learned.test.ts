@@ -38,7 +38,14 @@ test("many equal times bring the minutes to them and the spread down", () => {
 });
 
 test("too few times propose nothing, and what is quoted already is not proposed again", () => {
-  const of = (took: number[], quoted = TABLE) => lessonOf({ task: "fitHub", title: "x", table: TABLE, quoted, took });
+  const of = (took: number[], quoted = TABLE) =>
+    lessonOf({
+      task: "fitHub",
+      title: "x",
+      table: TABLE,
+      quoted,
+      took: took.map((minutes) => ({ minutes, bike: "", person: "" })),
+    });
   expect(of([80, 80])).toMatchObject({ times: 2, meanMinutes: 80, proposed: null });
   const lesson = of([80, 90, 85]);
   expect(lesson.times).toBe(ENOUGH_TIMES);
@@ -46,6 +53,28 @@ test("too few times propose nothing, and what is quoted already is not proposed 
   expect(lesson.proposed).toEqual({ minutes: 65, spread: 19 });
   // Taken over, the same times say the same: they do not count twice.
   expect(of([80, 90, 85], lesson.proposed!).proposed).toBeNull();
+});
+
+test("a kind of bike and a person stand beside all of them, drawn towards what all say, the more so the fewer they are", () => {
+  const time = (minutes: number, bike: string, person: string) => ({ minutes, bike, person });
+  const { by, proposed } = lessonOf({
+    task: "fitHub",
+    title: "x",
+    table: TABLE,
+    quoted: TABLE,
+    took: [time(80, "Tandem", "Ena"), time(50, "Diamond", "Ena"), time(50, "Diamond", "Jago"), time(52, "", "")],
+  });
+  expect(by.map(({ what, name, times }) => [what, name, times])).toEqual([
+    ["bike", "Diamond", 2],
+    ["bike", "Tandem", 1],
+    ["person", "Ena", 2],
+    ["person", "Jago", 1],
+  ]);
+  // By hand: all say (4 · 50 + 232) / 8 = 54; one tandem of 80 makes (4 · 54 + 80) / 5 = 59.2, two diamonds of 50 (4 · 54 + 100) / 6.
+  expect(by[1]!.learned.minutes).toBeCloseTo(59.2, 9);
+  expect(by[0]!.learned.minutes).toBeCloseTo(316 / 6, 9);
+  expect(by[1]!.learned.spread).toBeGreaterThan(by[0]!.learned.spread);
+  expect(proposed!.minutes).toBe(54);
 });
 
 test("minutes far from the quoted ones are asked about", () => {

@@ -1,4 +1,4 @@
-import type { TaskId } from "../standards/tasks";
+import type { StepId } from "../standards/tasks";
 
 /** Minutes of a task and how they spread, as they are quoted. */
 export type Minutes = { readonly minutes: number; readonly spread: number };
@@ -31,12 +31,19 @@ export function learnedMinutes({ minutes, spread }: Minutes, took: readonly numb
 
 /** What the finished jobs say of one task. */
 export type Lesson = {
-  readonly task: TaskId;
+  readonly task: StepId;
   readonly title: string;
   /** As it is quoted now. */
   readonly quoted: Minutes;
   readonly times: number;
   readonly meanMinutes: number;
+  /** The same by kind of bike and by person, each drawn towards what all of them say. */
+  readonly by: readonly {
+    readonly what: "bike" | "person";
+    readonly name: string;
+    readonly times: number;
+    readonly learned: Minutes;
+  }[];
   /** What the records propose; null while there are too few, or where they say what is quoted. */
   readonly proposed: Minutes | null;
 };
@@ -47,16 +54,31 @@ const whole = ({ minutes, spread }: Minutes): Minutes => ({
   spread: Math.round(spread),
 });
 
+/** A group's times against what all times say, which stands for four jobs again: one tandem does not make tandems slow. */
+function groupsOf(
+  took: readonly { readonly minutes: number; readonly bike: string; readonly person: string }[],
+  what: "bike" | "person",
+  all: Minutes,
+): Lesson["by"] {
+  const names = [...new Set(took.map((one) => one[what]))].filter((name) => name !== "").sort();
+  return names.map((name) => {
+    const mine = took.filter((one) => one[what] === name).map(({ minutes }) => minutes);
+    return { what, name, times: mine.length, learned: learnedMinutes(all, mine) };
+  });
+}
+
 /** @param table as quoted before any record: a proposal is always reckoned from it, so that no time counts twice */
 export function lessonOf(p: {
-  readonly task: TaskId;
+  readonly task: StepId;
   readonly title: string;
   readonly table: Minutes;
   readonly quoted: Minutes;
-  readonly took: readonly number[];
+  readonly took: readonly { readonly minutes: number; readonly bike: string; readonly person: string }[];
 }): Lesson {
-  const { took, table, quoted } = p;
-  const learned = whole(learnedMinutes(table, took));
+  const { table, quoted } = p;
+  const took = p.took.map(({ minutes }) => minutes);
+  const all = learnedMinutes(table, took);
+  const learned = whole(all);
   const now = whole(quoted);
   const same = learned.minutes === now.minutes && learned.spread === now.spread;
   return {
@@ -64,6 +86,7 @@ export function lessonOf(p: {
     title: p.title,
     quoted,
     times: took.length,
+    by: [...groupsOf(p.took, "bike", all), ...groupsOf(p.took, "person", all)],
     meanMinutes: took.reduce((sum, one) => sum + one, 0) / Math.max(1, took.length),
     proposed: took.length < ENOUGH_TIMES || same ? null : learned,
   };

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import loadHighs from "highs";
 import { BESIDE_THE_BIKE, placeOf } from "../standards/stepPlaces";
-import { TASK_IDS, type TaskId } from "../standards/tasks";
+import { TASK_IDS, type StepId, type TaskId } from "../standards/tasks";
 import { networkOf } from "./network";
 import { AFTER_SIGNING } from "./signature";
 
@@ -10,6 +10,7 @@ const NOTHING_DONE = () => false;
 const DAY = 480;
 const step = (id: TaskId, minutes: number, after: TaskId[] = [], days = 0): StepIn => ({
   id,
+  place: placeOf(id),
   minutes,
   spread: minutes / 6,
   after,
@@ -45,7 +46,7 @@ const lagOf = (from: StepIn, to: StepIn) => {
 
 test("the longest chain is what linear programming finds, and a step's float is how much later it may begin", async () => {
   const highs = await loadHighs();
-  const shortest = (steps: readonly StepIn[], held?: { id: TaskId; atMin: number }) => {
+  const shortest = (steps: readonly StepIn[], held?: { id: StepId; atMin: number }) => {
     const rows = steps.flatMap((to, j) => [
       `e${j}: finish - s${j} >= ${to.minutes + (to.waits[0]?.days ?? 0) * DAY}`,
       ...steps.flatMap((from, i) => {
@@ -124,7 +125,7 @@ test("a step that is done takes no minute more and cures all the same, a day les
       const first = steps.filter((one) => one.after.length === 0);
       const done = first[n % first.length]!;
       const days = done.waits[0]?.days ?? 0;
-      const isDone = (id: TaskId) => id === done.id;
+      const isDone = (id: StepId) => id === done.id;
       const chain = (left: number) => networkOf(steps, isDone, DAY, { [done.id]: left }).chainMin;
       const before = networkOf(steps, NOTHING_DONE, DAY).chainMin;
       expect(chain(days)).toBeLessThanOrEqual(before + 1e-6);

@@ -1,13 +1,14 @@
-import { BESIDE_THE_BIKE, placeOf, type Place } from "../standards/stepPlaces";
-import type { TaskId } from "../standards/tasks";
+import { BESIDE_THE_BIKE, type Place } from "../standards/stepPlaces";
+import type { StepId } from "../standards/tasks";
 import { cureDays } from "./cures";
 import { AFTER_SIGNING } from "./signature";
 
 type StepIn = {
-  readonly id: TaskId;
+  readonly id: StepId;
+  readonly place: Place;
   readonly minutes: number;
   readonly spread: number;
-  readonly after: readonly TaskId[];
+  readonly after: readonly StepId[];
   readonly waits: readonly { readonly days: number }[];
 };
 
@@ -18,7 +19,7 @@ type StepIn = {
  * @property atMin when it begins where two work at the bike
  */
 export type Node = {
-  readonly id: TaskId;
+  readonly id: StepId;
   readonly place: Place;
   readonly minutes: number;
   readonly startMin: number;
@@ -43,7 +44,7 @@ export type Network = {
   /** No order of work with two people is shorter. */
   readonly twoAtLeastMin: number;
   /** Steps of the longest chain, and by how much at the most it is shorter with what is saved on one of them; the most first. */
-  readonly shortens: readonly { readonly id: TaskId; readonly byMin: number }[];
+  readonly shortens: readonly { readonly id: StepId; readonly byMin: number }[];
 };
 
 /** Whether a second person gains a minute or more. */
@@ -61,9 +62,9 @@ type Arc = { readonly from: number; readonly to: number; readonly lag: number };
  */
 export function networkOf(
   steps: readonly StepIn[],
-  isDone: (id: TaskId) => boolean,
+  isDone: (id: StepId) => boolean,
   dayMinutes: number,
-  curing: Partial<Record<TaskId, number>> = {},
+  curing: Partial<Record<StepId, number>> = {},
 ): Network {
   const left = steps.flatMap((step): StepIn[] => {
     if (AFTER_SIGNING.has(step.id)) return [];
@@ -82,12 +83,12 @@ export function networkOf(
   const both = inTurn(left, arcs, cures, latest, 2);
   // A second person who makes it longer stays away.
   const two = both.end < one.end ? both : one;
-  const bikeMin = left.reduce((sum, step) => sum + (isBeside(step.id) ? 0 : step.minutes), 0);
+  const bikeMin = left.reduce((sum, step) => sum + (isBeside(step) ? 0 : step.minutes), 0);
   const total = minutes.reduce((sum, one) => sum + one, 0);
   return {
     nodes: left.map((step, i) => ({
       id: step.id,
-      place: placeOf(step.id),
+      place: step.place,
       minutes: step.minutes,
       startMin: start[i]!,
       floatMin: float[i]!,
@@ -116,7 +117,7 @@ export function networkOf(
   };
 }
 
-const isBeside = (id: TaskId) => BESIDE_THE_BIKE.has(placeOf(id));
+const isBeside = ({ place }: Pick<StepIn, "place">) => BESIDE_THE_BIKE.has(place);
 
 /** Paint is not touched before it is hard; thread lock and glue hold back the hand-over alone, or the end where there is none. */
 function arcsOf(left: readonly StepIn[], dayMinutes: number): Arc[] {
@@ -166,7 +167,7 @@ function inTurn(
 ): { start: number[]; end: number } {
   const start: (number | undefined)[] = left.map(() => undefined);
   const endOf = (i: number) => start[i]! + left[i]!.minutes;
-  const needs = (i: number) => (isBeside(left[i]!.id) ? placeOf(left[i]!.id) : "the bike");
+  const needs = (i: number) => (isBeside(left[i]!) ? left[i]!.place : "the bike");
   const order: number[] = [];
   while (order.length < left.length) {
     const ready = left.flatMap((_, i) =>

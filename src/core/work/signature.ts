@@ -3,6 +3,9 @@ import type { Step } from "./steps";
 /** Steps that come after the signature: they are ticked under it and do not hold it back. */
 export const AFTER_SIGNING: ReadonlySet<string> = new Set(["revisit"]);
 
+/** A step that a shop made itself. */
+export const isOwn = (id: string): boolean => id.startsWith("own-");
+
 type Signed = { readonly steps: readonly { readonly id: string; readonly title: string; readonly is: readonly string[] }[] };
 
 /** What a step is, in lines that are compared when it was signed: what goes in, what is decided, what is set. How any such step is done is no part of it. */
@@ -16,7 +19,10 @@ export const stateOf = (step: Pick<Step, "id" | "parts" | "because" | "does">): 
 export function changedSince(signed: Signed, steps: readonly Step[]): string[] {
   const same = (a: { id: string; title: string }, b: { id: string; title: string }) =>
     a.id === "" ? a.title === b.title : a.id === b.id;
-  const gone = signed.steps.filter((was) => !steps.some((step) => same(was, step))).map((was) => `Gone: ${was.title}`);
+  // What the shop does no longer on other bikes was done on this one.
+  const gone = signed.steps
+    .filter((was) => !isOwn(was.id) && !steps.some((step) => same(was, step)))
+    .map((was) => `Gone: ${was.title}`);
   const changed = steps.flatMap((step) => {
     const was = signed.steps.find((one) => same(one, step));
     if (!was) return [`New: ${step.title}`];

@@ -3,7 +3,9 @@ import { battery, controller, fitCase, hub, mid, partOf } from "../../../tests/b
 import { workingDaysAfter } from "../promise/promises";
 import { STEP_DETAILS } from "../standards/stepDetails";
 import { estimate, STAGES, TASKS, type TaskId } from "../standards/tasks";
-import { inOrder, quoteMinutes, workSteps } from "./steps";
+import { NO_RECIPES } from "../recipes/noRecipes";
+import { inOrder, placedOf } from "../recipes/order";
+import { quoteMinutes, workSteps } from "./steps";
 
 const TASK_IDS = Object.keys(TASKS) as TaskId[];
 
@@ -17,11 +19,14 @@ describe("estimates", () => {
     expect(quoteMinutes([10, 12, 15, 8].map((spread, i) => ({ minutes: i === 0 ? 240 : 0, spread })))).toBeCloseTo(263.1, 1));
 });
 
+const inTheTables = (tasks: readonly TaskId[]) =>
+  inOrder(tasks.map((id) => placedOf(id, NO_RECIPES))).map(({ id }) => id as TaskId);
+
 describe("order", () => {
   test("nothing comes before what it needs, whatever tasks and order come in", () => {
     fc.assert(
       fc.property(fc.shuffledSubarray(TASK_IDS), (tasks) => {
-        const order = inOrder(tasks);
+        const order = inTheTables(tasks);
         expect([...order].sort()).toEqual([...tasks].sort());
         for (const [i, task] of order.entries())
           for (const before of STEP_DETAILS[task].after ?? []) expect(order.slice(i + 1)).not.toContain(before);
@@ -29,7 +34,7 @@ describe("order", () => {
     );
   });
   test("survey first, power last: checks before the road, the road before the hand-over", () => {
-    const order = inOrder(TASK_IDS);
+    const order = inTheTables(TASK_IDS);
     expect(order[0]).toBe("survey");
     expect(order.slice(-4)).toEqual(["checks", "roadTest", "handOver", "revisit"]);
     expect(order.indexOf("cluster")).toBeLessThan(order.indexOf("fitHub"));

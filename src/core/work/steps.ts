@@ -11,11 +11,18 @@ import { calledPart } from "../parts/calledPart";
 import { usedChecks } from "./usedChecks";
 import { settingsOf } from "./settings";
 import { shellHand, torquesOf, type Torque } from "./torques";
+import { measuresOf, type Measure } from "../fit/measures";
+import { wheelsOf } from "../fit/wheels";
 import { PAINT_WAITS, STEP_DETAILS, type Wait } from "../standards/stepDetails";
-import { estimate, STAGES, TASKS, type TaskId } from "../standards/tasks";
+import { placeOf, type Place } from "../standards/stepPlaces";
+import { estimate, TASKS, type Stage, type StepId, type TaskId } from "../standards/tasks";
+import { inOrder, placedOf } from "../recipes/order";
+import type { OwnStep } from "../recipes/recipesSchema";
 
 export type Step = {
-  readonly id: TaskId;
+  readonly id: StepId;
+  readonly stage: Stage;
+  readonly place: Place;
   readonly title: string;
   readonly minutes: number;
   readonly spread: number;
@@ -28,10 +35,12 @@ export type Step = {
   readonly uses: readonly Consumable[];
   /** How it is done, line by line: settings with their units, checks with what passes and what stops. */
   readonly does: readonly string[];
+  /** What is read and kept before it is done. */
+  readonly measures: readonly Measure[];
   /** What must cure or settle before the work goes on. */
   readonly waits: readonly Wait[];
   /** Steps of this order that must be done before it. */
-  readonly after: readonly TaskId[];
+  readonly after: readonly StepId[];
   /** Remedies that asked for it or change how it is done; empty for a step of every such build. */
   readonly because: readonly { finding: string; title: string; says: string }[];
 };
@@ -77,9 +86,45 @@ export function workSteps(build: Build, applied: readonly AppliedRemedy[]): Step
   // Filing seats them too: it is one task, done one way or the other.
   if (asked.has("fileSlots")) asked.delete("seatWashers");
   if (build.house.revisit === "in the price") asked.set("revisit", []);
-  const order = inOrder([...asked.keys()]);
-  return order.map((task) => stepOf(task, asked.get(task)!, build, asked, placed));
+  const { recipes } = build.house;
+  const own = recipes.own.filter((one) => isOn(one.on, build));
+  const ordered = inOrder([...asked.keys(), ...own.map(({ id }) => id)].map((id) => placedOf(id, { ...recipes, own })));
+  const all = new Set(ordered.map(({ id }) => id));
+  return ordered.map(({ id, after }): Step => {
+    const left = after.filter((before) => all.has(before));
+    const mine = own.find((one) => one.id === id);
+    return mine
+      ? ownStep(mine, left, minutesOf(id, build.house))
+      : stepOf(id as TaskId, asked.get(id as TaskId)!, build, left, placed);
+  });
 }
+
+const isOn = (on: OwnStep["on"], build: Build): boolean => on === "every" || partsOf(build, ON_MOTOR[on]).length > 0;
+const ON_MOTOR = { hub: "hub-motor", mid: "mid-motor", frame: "frame-motor" } as const;
+
+/** A step of the shop's own: what it says of it, and nothing that the tables know. */
+const ownStep = (
+  { id, stage, place, title, tools, does, waitDays }: OwnStep,
+  after: readonly StepId[],
+  { minutes, spread }: Minutes,
+): Step => ({
+  id,
+  stage,
+  place,
+  title,
+  minutes,
+  spread,
+  tools,
+  torques: [],
+  cautions: [],
+  parts: [],
+  uses: [],
+  does,
+  measures: [],
+  waits: waitDays > 0 ? [{ says: `Held back for ${waitDays} ${waitDays === 1 ? "day" : "days"} after it`, days: waitDays }] : [],
+  after,
+  because: [],
+});
 
 /** The step of a part in the build: by its kind, and where that leaves it open by the remedy that brought it. */
 function stepOfSupplied({ part, origin }: Supplied, build: Build, applied: readonly AppliedRemedy[]): TaskId | undefined {
@@ -100,29 +145,17 @@ function stepsOf({ remedy }: AppliedRemedy, build: Build): TaskId[] {
   return [...new Set([...remedy.tasks, ...used])];
 }
 
-/** Topological order; among the steps that may come next, the earliest stage first. */
-export function inOrder(tasks: readonly TaskId[]): TaskId[] {
-  const left = new Set(tasks);
-  const order: TaskId[] = [];
-  const stage = (task: TaskId) => STAGES.indexOf(TASKS[task].stage);
-  while (left.size > 0) {
-    const ready = [...left].filter((task) => !(STEP_DETAILS[task].after ?? []).some((before) => left.has(before)));
-    const next = ready.reduce((a, b) => (stage(b) < stage(a) ? b : a), ready[0] ?? [...left][0]!);
-    order.push(next);
-    left.delete(next);
-  }
-  return order;
-}
-
 /** What is quoted for a task done once: the shop's own figures, or the table's. */
-export const minutesOf = (task: TaskId, { minutes }: Pick<HouseRules, "minutes">): Minutes =>
-  minutes[task] ?? estimate(TASKS[task]);
+export function minutesOf(id: StepId, { minutes, recipes }: Pick<HouseRules, "minutes" | "recipes">): Minutes {
+  const own = recipes.own.find((one) => one.id === id);
+  return own ?? minutes[id as TaskId] ?? estimate(TASKS[id as TaskId]);
+}
 
 function stepOf(
   task: TaskId,
   because: readonly AppliedRemedy[],
   build: Build,
-  all: ReadonlyMap<TaskId, unknown>,
+  after: readonly StepId[],
   placed: ReadonlyMap<Supplied, TaskId | undefined>,
 ): Step {
   const wheels = wheelsOf(task, build);
@@ -144,6 +177,8 @@ function stepOf(
   ].sort((a, b) => CAUTIONS[b].severity - CAUTIONS[a].severity);
   return {
     id: task,
+    stage: TASKS[task].stage,
+    place: placeOf(task),
     title,
     minutes,
     spread,
@@ -152,9 +187,10 @@ function stepOf(
     cautions,
     parts: build.supplied.filter((s) => placed.get(s) === task),
     uses: (CONSUMABLES[task] ?? []).map(({ says, minor }) => ({ says, minor: minor * wheels.length })),
-    does: [...(detail.does ?? []), ...doesOf(task, build)],
+    does: [...(detail.does ?? []), ...doesOf(task, build), ...(build.house.recipes.texts[task] ?? [])],
+    measures: measuresOf(task, build),
     waits: [...(detail.waits ?? []), ...(task === "paint" ? [paintWait(build)!] : [])],
-    after: (detail.after ?? []).filter((before) => all.has(before)),
+    after,
     because: because.map((b) => ({ finding: b.finding, title: b.remedy.title, says: b.remedy.says })),
   };
 }
@@ -197,19 +233,6 @@ const usedPartsOf = (build: Build): string[] =>
   build.supplied
     .filter(({ part }) => part.used !== undefined)
     .map(({ part }) => `${calledPart(part)}. Checked: ${usedChecks(part.kind).join("; ")}`);
-
-/** Steps that are done to each wheel that gets a motor. */
-const PER_WHEEL: ReadonlySet<TaskId> = new Set(["removeWheel", "checkWheel", "laceWheel", "moveTyre", "redish", "fitHub"]);
-
-/** The wheels that a step is done to; one, unnamed, for what is done once. */
-function wheelsOf(task: TaskId, build: Build): string[] {
-  if (!PER_WHEEL.has(task)) return [""];
-  const hubs = partsOf(build, "hub-motor").filter(
-    ({ spec }) => (task !== "checkWheel" || spec.laced !== null) && (task !== "laceWheel" || spec.laced === null),
-  );
-  const ends = [...new Set(hubs.map(({ spec }) => spec.end))];
-  return ends.length > 1 ? ends : [""];
-}
 
 /**
  * Days by which what cures holds the bike back: paint before anything goes on, the rest side by side before the hand-over.

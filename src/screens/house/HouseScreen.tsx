@@ -1,6 +1,7 @@
 "use client";
 
 import { Input, Select } from "antd";
+import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
@@ -25,6 +26,9 @@ import { Copies, type CopiesOf, type MakeCopy } from "./Copies";
 import { LessonsPanel } from "./LessonsPanel";
 import "./house.css";
 
+// Their code comes once the house rules are opened, and not before the rest of them.
+const Recipes = dynamic(() => import("./Recipes").then((m) => m.Recipes), { ssr: false });
+
 type Preview = {
   changed: {
     id: string;
@@ -34,6 +38,7 @@ type Preview = {
     findings: { title: string; from: string; to: string; says: string }[];
     priceMinor: number;
     currency: string;
+    work: string[];
   }[];
   unchanged: number;
   signed: number;
@@ -149,6 +154,14 @@ export function HouseScreen({
                 )}
                 {group === "money and time" && (
                   <LessonsPanel lessons={page.lessons} own={draft.minutes} onTake={(minutes) => change("minutes", minutes)} />
+                )}
+                {group === "money and time" && (
+                  <Recipes
+                    recipes={draft.recipes}
+                    minutes={draft.minutes}
+                    onRecipes={(recipes) => change("recipes", recipes)}
+                    onMinutes={(minutes) => change("minutes", minutes)}
+                  />
                 )}
                 {group === "the shop" && <Currencies draft={draft} kept={kept} change={change} />}
               </section>
@@ -396,6 +409,12 @@ function Effects({ preview }: { preview: Preview }) {
                 </span>
               </li>
             ))}
+            {job.work.slice(0, 6).map((line) => (
+              <li key={line}>
+                <span>{line}</span>
+              </li>
+            ))}
+            {job.work.length > 6 && <li className="soft">and {job.work.length - 6} more of its work</li>}
             {job.findings.length > 6 && <li className="soft">and {job.findings.length - 6} more</li>}
           </ul>
         </div>

@@ -40,7 +40,14 @@ export function LessonsPanel({
               const here = proposed && taken && taken.minutes === proposed.minutes && taken.spread === proposed.spread;
               return (
                 <tr key={lesson.task}>
-                  <td>{lesson.title}</td>
+                  <td>
+                    {lesson.title}
+                    {lesson.by.length > 0 && (
+                      <span className="soft small lesson-by">
+                        {lesson.by.map((one) => `${one.name} ${says(one.learned)} (${one.times})`).join(", ")}
+                      </span>
+                    )}
+                  </td>
                   <td className="right num">{says(lesson.quoted)}</td>
                   <td className="right num">{lesson.times}</td>
                   <td className="right num">{Math.round(lesson.meanMinutes)}</td>

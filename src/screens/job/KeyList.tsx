@@ -16,6 +16,7 @@ export function KeyList({ onClose }: { onClose: () => void }) {
     ["g", "to the next step on this screen, which Enter takes; while typing with Alt"],
     ["/", "find"],
     ["u", "millimetres or inches"],
+    ["b", "in Build: begin the step's timer, or pause it; while typing with Alt"],
     ["p", "print: the sheet, or in Build the work order"],
     ["z  y", "undo the last edit, do it again"],
     ["n", "in Jobs: a new job"],

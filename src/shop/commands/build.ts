@@ -3,8 +3,10 @@ import type { Assessment } from "@/core/job/assess";
 import type { Job } from "@/core/job/job";
 import { workOrderOf, type WorkOrder } from "@/core/job/workOrder";
 import type { Held } from "@/core/work/held";
-import { askTook } from "@/core/work/took";
+import { formatMoment } from "@/core/units/date";
+import { askTook, believed } from "@/core/work/took";
 import { AFTER_SIGNING, stateOf } from "@/core/work/signature";
+import { stopped, timed } from "./timers";
 import { assessOn, done, refused, type Bench, type UseCase } from "../useCase";
 
 const standing = (job: Job, bench: Bench): Assessment & { work: WorkOrder } => {
@@ -39,22 +41,36 @@ export const tick: UseCase<"tick"> = (job, command, bench) => {
   if (bench.by.trim() === "") return refused(NAMELESS);
   const state = work.steps.find((s) => s.step.id === command.step);
   if (!state) return refused("That step is not in the work order any more.");
-  if (job.ticks[command.step]) return refused("That step is ticked already.");
+  const already = job.ticks[command.step];
+  if (already)
+    return refused(
+      `That step is ticked already, by ${already.by || "somebody"}, ${formatMoment(already.at)}. What you typed is kept.`,
+    );
   const held = heldBack(state.held, command.despite);
   if (held !== null) return refused(held);
-  const asks = command.confirmed ? null : askTook(command.minutes ?? null, state.step.minutes);
+  // What was typed goes before what the timer says.
+  const minutes = command.minutes ?? believed(timed(job, command.step, bench), state.step.minutes);
+  const asks = command.confirmed ? null : askTook(minutes, state.step.minutes);
   if (asks !== null) return refused(asks);
+  const next = command.next === command.step ? undefined : work.steps.find((s) => s.step.id === command.next);
+  const goesOn = next !== undefined && !job.ticks[next.step.id] && isFree(next.held, state.step.title);
+  const open = state.step.measures.filter((measure) => !job.readings[measure.key]).map((measure) => measure.says.toLowerCase());
   const despite = state.held.why.length > 0 ? (command.despite ?? "") : "";
   return done(
     {
       ticks: {
         ...job.ticks,
-        [command.step]: { at: bench.at, by: bench.by, note: command.note, despite, tookMinutes: command.minutes ?? null },
+        [command.step]: { at: bench.at, by: bench.by, note: command.note, despite, tookMinutes: minutes },
       },
+      timers: stopped(job.timers, command.step, bench, goesOn ? next.step.id : null),
     },
-    `Done: ${state.step.title}${despite && `, all the same: ${despite}`}`,
+    `Done: ${state.step.title}${despite && `, all the same: ${despite}`}${open.length > 0 ? `; not measured: ${open.join(", ")}` : ""}`,
   );
 };
+
+/** Whether a step may begin once another is done. */
+const isFree = ({ stop, why }: Held, doneNow: string): boolean =>
+  !stop && why.every((one) => one === `Not done before it: ${doneNow}`);
 
 export const untick: UseCase<"untick"> = (job, command, bench) => {
   if (isSealed(job, standing(job, bench).work) && !AFTER_SIGNING.has(command.step)) return refused(SEALED);

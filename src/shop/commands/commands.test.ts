@@ -24,6 +24,7 @@ const bench: Bench = {
   stamp: "",
   stampButShelf: "",
   newId: () => `id-${(ids += 1)}`,
+  weeks: [],
 };
 
 const DONOR = donorOf({

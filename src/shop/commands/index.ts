@@ -4,6 +4,8 @@ import type { Result } from "@/core/result";
 import { refused, type Bench, type UseCase } from "../useCase";
 import { ASIDE, putAside, takeUp } from "./aside";
 import { noteMinutes, sign, tick, untick } from "./build";
+import { dropReading, noteReading, reportProblem, settleProblem } from "./atBench";
+import { beginStep, pauseStep } from "./timers";
 import { dropSerial, noteSerial } from "./serials";
 import { brought, choose, putIn, putInInstead, takeOut } from "./choose";
 import { editWish } from "./editWish";
@@ -44,6 +46,12 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   "call off": callOff,
   tick,
   untick,
+  "begin step": beginStep,
+  "pause step": pauseStep,
+  "note reading": noteReading,
+  "drop reading": dropReading,
+  "report problem": reportProblem,
+  "settle problem": settleProblem,
   "note minutes": noteMinutes,
   "note serial": noteSerial,
   "drop serial": dropSerial,

@@ -41,6 +41,7 @@ const bench: Bench = {
   stamp: "",
   stampButShelf: "",
   newId: () => "order-id",
+  weeks: [],
 };
 const job = (over: Partial<Job> = {}): Job => ({
   ...newJob({ id: "j", number: 12, customer: "Ida", bike: "" }),

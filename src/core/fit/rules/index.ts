@@ -25,6 +25,8 @@ import { cutOff } from "./brakes/cutOff";
 import { brakeDescent } from "./brakes/descent";
 import { brakeEnergy } from "./brakes/energy";
 import { brakeReach } from "./brakes/reach";
+import { found } from "./bench/found";
+import { measured } from "./bench/measured";
 import { brakeSeat } from "./brakes/seat";
 import { rotorWorn } from "./brakes/rotorWorn";
 import { hose } from "./brakes/hose";
@@ -230,6 +232,7 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     reach,
   ],
   "kit and parts": [kitComplete],
+  "at the bench": [measured, found],
 };
 
 export const RULES: readonly Rule[] = Object.values(RULES_BY_PLACE).flat();

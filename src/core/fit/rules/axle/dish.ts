@@ -1,14 +1,12 @@
 import { derived } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
 import type { HubMotor } from "../../build";
+import { RIM_MIDDLE_MM } from "../../../standards/stepMeasures";
 import { judge } from "../../judge";
 import { isDone, operation } from "../../remedies";
 import { defineRule } from "../../rule";
 import { perHubMotor } from "../subjects";
 import { ringsOn } from "./rings";
-
-/** The rim stands in the middle to this, mm. */
-const DISH_MM = 0.5;
 
 export const dish = defineRule<HubMotor>({
   ...perHubMotor,
@@ -29,7 +27,7 @@ export const dish = defineRule<HubMotor>({
     const flag = `dished ${motor.spec.end}`;
     if (isDone(build, flag)) return { verdict: "clear", says: "The rim is dished to the new line.", figures };
     return judge({
-      room: DISH_MM - Math.abs(shiftMm),
+      room: RIM_MIDDLE_MM - Math.abs(shiftMm),
       unit: "mm",
       figures,
       clear:

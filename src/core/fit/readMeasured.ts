@@ -1,0 +1,34 @@
+import { typedNumber } from "../figures/schema";
+import { bad, good, type Result } from "../result";
+import type { StepMeasure } from "../standards/stepMeasures";
+import { parseQuantity } from "../units/parseQuantity";
+
+type Unit = StepMeasure["unit"];
+
+/** Units that a figure may be typed in, and how many of the measure's one of them is. A milli is no mega: their letters count as they are. */
+const UNITS: Readonly<Record<Exclude<Unit, "mm" | "km/h">, Readonly<Record<string, number>>>> = {
+  N: { N: 1, n: 1, kN: 1000, kgf: 9.80665 },
+  "%": { "%": 1 },
+  s: { s: 1, S: 1, ms: 0.001 },
+  A: { A: 1, a: 1, mA: 0.001, ma: 0.001 },
+  MΩ: { MΩ: 1, M: 1, MOhm: 1, GΩ: 1000, kΩ: 0.001, k: 0.001, kOhm: 0.001, Ω: 0.000_001, Ohm: 0.000_001, ohm: 0.000_001 },
+};
+
+/**
+ * What somebody typed of a reading, in the measure's unit; lengths and speeds in any unit that is read elsewhere.
+ * @example readMeasured("150 mA", "A") // => { ok: true, value: 0.15 }
+ */
+export function readMeasured(text: string, unit: Unit): Result<number> {
+  if (unit === "mm" || unit === "km/h") {
+    const read = parseQuantity(text, unit === "mm" ? "length" : "speed", unit);
+    return !read.ok || read.value >= 0 ? read : bad("it cannot be less than 0");
+  }
+  const [, figure = "", word = ""] = /^\s*([-−+]?[\d.,]+)\s*(\S*)\s*$/u.exec(text) ?? [];
+  const number = typedNumber(figure);
+  // The two letters that look alike: Greek omega and the sign for ohm.
+  const name = word.replace("\u2126", "Ω");
+  const per = name === "" ? 1 : Object.hasOwn(UNITS[unit], name) ? UNITS[unit][name] : undefined;
+  if (typeof number !== "number" || per === undefined || !Number.isFinite(number))
+    return bad(`expected a figure in ${unit}, got “${text.slice(0, 40)}”`);
+  return number >= 0 ? good(number * per) : bad("it cannot be less than 0");
+}

@@ -1,0 +1,162 @@
+import fc from "fast-check";
+import { fit } from "../fit/engine";
+import { buildOf, NAMES } from "../fit/gallery.fixture";
+import { houseRulesSchema } from "../house/houseRules";
+import { houseSentence } from "../house/schools";
+import { DEFAULT_HOUSE_RULES } from "../house/defaults";
+import { STEP_DETAILS } from "../standards/stepDetails";
+import { OWN_STAGES, STAGES, TASK_IDS, TASKS, type StepId, type TaskId } from "../standards/tasks";
+import { networkOf } from "./network";
+import { NO_RECIPES } from "../recipes/noRecipes";
+import { recipesSchema, type OwnStep, type Recipes } from "../recipes/recipesSchema";
+import { changedSince, stateOf } from "./signature";
+import { workSteps } from "./steps";
+import { workChanges } from "./workChanges";
+
+const own = (over: Partial<OwnStep> = {}): OwnStep => ({
+  id: "own-wax",
+  title: "Wax the frame where the cradle goes",
+  minutes: 12,
+  spread: 3,
+  stage: "prepare",
+  place: "stand",
+  on: "every",
+  after: [],
+  before: [],
+  does: ["Two coats, rubbed out"],
+  tools: ["cloth"],
+  waitDays: 0,
+  ...over,
+});
+const stepsOf = (name: string, recipes: Partial<Recipes>) => {
+  const build = buildOf(name, { house: { recipes: { ...NO_RECIPES, ...recipes } } });
+  const { geometry: _geometry, memo: _memo, ...base } = build;
+  const fitted = fit(base, []);
+  return workSteps(fitted.build, fitted.applied);
+};
+const wrong = (recipes: Partial<Recipes>): string => {
+  const read = houseRulesSchema.safeParse({ ...DEFAULT_HOUSE_RULES, recipes: { ...NO_RECIPES, ...recipes } });
+  return read.success ? "" : houseSentence(read.error.issues);
+};
+
+test("without recipes the work is the tables'; with them every bike that they are for has the step, its lines and its place", () => {
+  for (const name of NAMES) {
+    const [plain, steps] = [stepsOf(name, {}), stepsOf(name, { own: [own()], texts: { survey: ["Ring them when it is in"] } })];
+    expect(workChanges(plain, stepsOf(name, {}))).toEqual([]);
+    const mine = steps.find(({ id }) => id === "own-wax")!;
+    expect(mine).toMatchObject({ minutes: 12, place: "stand", does: ["Two coats, rubbed out"], tools: ["cloth"] });
+    expect(steps.find(({ id }) => id === "survey")!.does.at(-1)).toBe("Ring them when it is in");
+    expect(workChanges(plain, steps)).toEqual([
+      "New step: Wax the frame where the cradle goes, 12 min",
+      `${TASKS.survey.title}: other lines`,
+    ]);
+    // One pair of hands takes its minutes longer, or less where they would wait for what cures.
+    const [before, after] = [plain, steps].map((all) => networkOf(all, () => false, 360).oneMin);
+    expect(after! - before!).toBeGreaterThan(-1e-6);
+    expect(after! - before!).toBeLessThan(12 + 1e-6);
+  }
+});
+
+test("a step is on the bikes whose motor it is for, and on no other", () => {
+  const has = (name: string, on: OwnStep["on"]) => stepsOf(name, { own: [own({ on })] }).some(({ id }) => id === "own-wax");
+  const kinds = { hub: "hub-motor", mid: "mid-motor", frame: "frame-motor" } as const;
+  for (const name of NAMES)
+    for (const on of ["hub", "mid", "frame"] as const)
+      expect([name, on, has(name, on)]).toEqual([name, on, buildOf(name).supplied.some(({ part }) => part.kind === kinds[on])]);
+});
+
+/** Recipes as somebody may type them: steps anywhere in the work, that wait for anything. */
+const anyRecipes = fc
+  .record({
+    own: fc.array(
+      fc.record({
+        stage: fc.constantFrom(...OWN_STAGES),
+        after: fc.array(fc.nat({ max: 60 }), { maxLength: 3 }),
+        before: fc.array(fc.nat({ max: 60 }), { maxLength: 3 }),
+      }),
+      { maxLength: 5 },
+    ),
+    order: fc.array(fc.tuple(fc.nat({ max: 60 }), fc.nat({ max: 60 })), { maxLength: 3 }),
+  })
+  .map((made): Recipes => {
+    const ids: StepId[] = [...TASK_IDS, ...made.own.map((_, i): StepId => `own-${i}`)];
+    const at = (n: number) => ids[n % ids.length]!;
+    return {
+      texts: {},
+      own: made.own.map((one, i) =>
+        own({
+          id: `own-${i}`,
+          title: `Step of our own ${i}`,
+          stage: one.stage,
+          after: one.after.map(at),
+          before: one.before.map(at),
+        }),
+      ),
+      order: made.order.map(([step, after]) => ({ step: at(step), after: at(after) })),
+    };
+  });
+
+test("whatever a shop makes of its order, either it is told which steps wait for each other, or the safe order of the tables stands", () => {
+  let taken = 0;
+  let refused = 0;
+  fc.assert(
+    fc.property(anyRecipes, fc.constantFrom(...NAMES), (recipes, name) => {
+      const read = recipesSchema.safeParse(recipes);
+      if (!read.success) {
+        refused += 1;
+        expect(read.error.issues.map(({ message }) => message).join()).toContain("wait for each other");
+        return;
+      }
+      taken += 1;
+      const steps = stepsOf(name, recipes);
+      const at = new Map(steps.map(({ id }, i) => [id, i]));
+      const before = (first: StepId, then: StepId) => {
+        if (at.has(first) && at.has(then)) expect([first, then, at.get(first)! < at.get(then)!]).toEqual([first, then, true]);
+      };
+      for (const { id } of steps) for (const first of STEP_DETAILS[id as TaskId]?.after ?? []) before(first, id);
+      for (const one of recipes.own) {
+        for (const first of one.after) before(first, one.id);
+        for (const then of one.before) before(one.id, then);
+        if (one.stage !== "survey") before("survey", one.id);
+        before(one.id, "handOver");
+        // Nothing is opened again behind the checks.
+        if (STAGES.indexOf(one.stage) < STAGES.indexOf("checks")) before(one.id, "checks");
+      }
+      for (const { step, after } of recipes.order) before(after, step);
+    }),
+    { numRuns: 400 },
+  );
+  expect(taken).toBeGreaterThan(60);
+  expect(refused).toBeGreaterThan(60);
+});
+
+test.each<[string, Partial<Recipes>, string]>([
+  ["a loop of two", { order: [{ step: "survey", after: "handOver" }] }, "wait for each other"],
+  [
+    "a step that waits for itself",
+    { order: [{ step: "paint", after: "paint" }] },
+    `${TASKS.paint.title}, then ${TASKS.paint.title}`,
+  ],
+  ["wiring after the checks", { own: [own({ stage: "electrics", after: ["checks"] })] }, "wait for each other"],
+  ["a step that is not there", { own: [own({ after: ["own-gone"] })] }, "a step that is not there any more"],
+  ["two of one name", { own: [own(), own({ id: "own-2" })] }, "two steps of the name"],
+  ["no name", { own: [own({ title: " " })] }, "must have a name"],
+  ["no minutes", { own: [own({ minutes: 0 })] }, "must be 1 to 2400 minutes"],
+  ["a year's wait", { own: [own({ waitDays: 365 })] }, "must be 0 to 30 whole days"],
+  ["an empty line", { texts: { survey: [""] } }, "must not have an empty line"],
+])("%s is told in words", (_says, recipes, expected) => {
+  const says = wrong(recipes);
+  expect(says).toContain(expected);
+  expect(says).toMatch(/^Recipes /);
+  expect(says).not.toMatch(/own-|handOver|waitDays/);
+});
+
+test("what was signed for stands whatever the shop does on other bikes, and keeps what was done on this one", () => {
+  const plain = stepsOf(NAMES[0]!, {});
+  const signed = (steps: typeof plain) => ({
+    steps: steps.map((step) => ({ id: step.id, title: step.title, is: stateOf(step) })),
+  });
+  const mine = stepsOf(NAMES[0]!, { own: [own()] });
+  expect(changedSince(signed(mine), plain)).toEqual([]);
+  expect(changedSince(signed(plain), stepsOf(NAMES[0]!, { texts: { survey: ["Ring them"] } }))).toEqual([]);
+});

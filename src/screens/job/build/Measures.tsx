@@ -1,0 +1,97 @@
+"use client";
+
+import { Input } from "antd";
+import { useState } from "react";
+import { formatNumber } from "@/core/units/formatQuantity";
+import type { MeasureView } from "@/core/job/view";
+import { useKeptText } from "@/ui/useDraft";
+import { VerdictMark } from "@/ui/VerdictMark";
+import { useSettings } from "../../settings";
+import { useJob } from "../JobContext";
+import type { StepView } from "./stepView";
+
+/** What is read at this step, against its limit. */
+export function Measures({ step }: { step: StepView }) {
+  if (step.measures.length === 0) return null;
+  return (
+    <section className="measures" aria-label="Readings of this step">
+      <h3>Read and keep</h3>
+      <ul>
+        {step.measures.map((measure) => (
+          <MeasureLine key={measure.key} measure={measure} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const MARK = { clear: "clear", unsure: "measure", red: "stop" } as const;
+const WORD = { clear: "within", unsure: "too near to tell: read it better", red: "outside" } as const;
+
+function MeasureLine({ measure }: { measure: MeasureView }) {
+  const { view, act, busy } = useJob();
+  const { may } = useSettings();
+  const [text, setText, stored] = useKeptText(`${view.job.id} ${measure.key} reading`);
+  const [says, setSays] = useState("");
+  const [asks, setAsks] = useState("");
+  const { taken } = measure;
+  const keep = async (confirmed: boolean) => {
+    if (text.trim() === "") return;
+    const outcome = await act(
+      { do: "note reading", measure: measure.key, text, ...(confirmed && { confirmed: true }) },
+      "says here",
+    );
+    setAsks(outcome.done ? "" : (outcome.ask?.says ?? ""));
+    setSays(outcome.done ? "" : outcome.ask ? "" : (outcome.says ?? ""));
+    if (outcome.done) stored(text);
+  };
+  return (
+    <li>
+      <span className="measure-says">
+        {measure.says}
+        <span className="soft small">
+          {measure.limit}; {measure.with}
+          {measure.plusMinus > 0 && `, ± ${formatNumber(measure.plusMinus, 2)} ${measure.unit}`}
+        </span>
+      </span>
+      <span className="measure-taken">
+        {taken && (
+          <>
+            <VerdictMark verdict={MARK[taken.passes]} size={18} />
+            <b className="num">
+              {formatNumber(taken.value, 2)} {measure.unit}
+            </b>
+            <span className={taken.passes === "red" ? "bad" : "soft small"}>{WORD[taken.passes]}</span>
+          </>
+        )}
+      </span>
+      {may("note reading") && (
+        <span className="measure-box">
+          <Input
+            className="num"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            onPressEnter={() => void keep(false)}
+            onBlur={() => void keep(false)}
+            inputMode="decimal"
+            suffix={measure.unit}
+            placeholder={taken ? "again" : "read"}
+            aria-label={`Reading: ${measure.says}`}
+            status={says ? "error" : ""}
+            maxLength={40}
+          />
+          {asks && (
+            <button className="button" disabled={busy} onClick={() => void keep(true)}>
+              {asks} Keep it
+            </button>
+          )}
+          {says && (
+            <span className="bad small" role="status">
+              {says}
+            </span>
+          )}
+        </span>
+      )}
+    </li>
+  );
+}
