@@ -293,6 +293,65 @@ describe("the rest", () => {
     process.env.GULL_DB = join(folder, "none.sqlite");
     await demo.close();
   });
+  test("recipes go out as JSON, are looked at from a file, and are taken in when told so; records go out", async () => {
+    const shop = await openDemoShop();
+    process.env.GULL_DB = shop.file;
+    try {
+      const out = await gull("recipes");
+      const given = read(out.out) as { recipes: { own: object[]; texts: object; order: object[] } };
+      expect(given).toMatchObject({ format: "gull-bench recipes 1", recipes: { own: [], texts: {}, order: [] }, minutes: {} });
+      const own = {
+        id: "own-wax",
+        title: "Wax the frame",
+        minutes: 12,
+        spread: 3,
+        stage: "prepare",
+        place: "stand",
+        on: "every",
+        after: [],
+        before: [],
+        does: [],
+        tools: [],
+        waitDays: 0,
+      };
+      const file = join(folder, "recipes.json");
+      writeFileSync(file, JSON.stringify({ ...given, recipes: { ...given.recipes, own: [own] } }));
+      const looked = await gull(`recipes ${file}`);
+      expect(looked.exit).toBe(0);
+      expect(looked.out).toContain("New step: Wax the frame, 12 min");
+      expect(looked.out).toContain("Nothing is stored");
+      expect(read((await gull("recipes")).out)).toEqual(given);
+      expect((await gull(`recipes ${file} --take`)).out).toBe("The recipes are taken in.\n");
+      expect(read((await gull("recipes")).out)).toMatchObject({ recipes: { own: [own] } });
+      for (const [line, input, says] of [
+        ["recipes -", "{", "It is not JSON"],
+        ["recipes -", "[]", "It is no file of recipes"],
+        [
+          "recipes - --take",
+          JSON.stringify({ ...given, recipes: { ...given.recipes, own: [own, own] } }),
+          "two steps of the name",
+        ],
+        ["recipes --take", "", "takes one file"],
+        [`recipes ${join(folder, "none.json")}`, "", "there is no file"],
+        ["recipes one two", "", "takes one file"],
+      ] as const) {
+        const told = await gull(line, input);
+        expect([line, told.exit, told.error?.includes(says)]).toEqual([line, 2, true]);
+      }
+      const records = read((await gull("records")).out) as {
+        format: string;
+        times: { minutes: number; by: string; bike: string }[];
+      };
+      expect(records.format).toBe("gull-bench records 1");
+      expect(records.times.length).toBeGreaterThan(5);
+      expect(records.times[0]).toMatchObject({ job: 112, by: "Tamsin", bike: "Step-through" });
+      for (const name of ["recipes", "records"])
+        expect(read((await gull(`schema ${name}`)).out)).toHaveProperty("properties.format");
+    } finally {
+      process.env.GULL_DB = join(folder, "none.sqlite");
+      await shop.close();
+    }
+  });
   test("a file that is no shop is told and left as it is", async () => {
     const file = join(folder, "notes.txt");
     process.env.GULL_DB = file;

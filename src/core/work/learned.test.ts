@@ -55,7 +55,7 @@ test("too few times propose nothing, and what is quoted already is not proposed 
   expect(of([80, 90, 85], lesson.proposed!).proposed).toBeNull();
 });
 
-test("a kind of bike and a person stand beside all of them, drawn towards what all say, the more so the fewer they are", () => {
+test("a kind of bike and a person stand beside all of them, drawn towards what the others say, the more so the fewer they are", () => {
   const time = (minutes: number, bike: string, person: string) => ({ minutes, bike, person });
   const { by, proposed } = lessonOf({
     task: "fitHub",
@@ -70,9 +70,9 @@ test("a kind of bike and a person stand beside all of them, drawn towards what a
     ["person", "Ena", 2],
     ["person", "Jago", 1],
   ]);
-  // By hand: all say (4 · 50 + 232) / 8 = 54; one tandem of 80 makes (4 · 54 + 80) / 5 = 59.2, two diamonds of 50 (4 · 54 + 100) / 6.
-  expect(by[1]!.learned.minutes).toBeCloseTo(59.2, 9);
-  expect(by[0]!.learned.minutes).toBeCloseTo(316 / 6, 9);
+  // By hand: the others of the tandem say (4 · 50 + 152) / 7, those of the diamonds (4 · 50 + 132) / 6; then each with its own.
+  expect(by[1]!.learned.minutes).toBeCloseTo((4 * (352 / 7) + 80) / 5, 9);
+  expect(by[0]!.learned.minutes).toBeCloseTo((4 * (332 / 6) + 100) / 6, 9);
   expect(by[1]!.learned.spread).toBeGreaterThan(by[0]!.learned.spread);
   expect(proposed!.minutes).toBe(54);
 });

@@ -29,6 +29,9 @@ export function learnedMinutes({ minutes, spread }: Minutes, took: readonly numb
   };
 }
 
+/** One real time, of which kind of bike and by whom; empty where nobody said. */
+type Time = { readonly minutes: number; readonly bike: string; readonly person: string };
+
 /** What the finished jobs say of one task. */
 export type Lesson = {
   readonly task: StepId;
@@ -37,7 +40,7 @@ export type Lesson = {
   readonly quoted: Minutes;
   readonly times: number;
   readonly meanMinutes: number;
-  /** The same by kind of bike and by person, each drawn towards what all of them say. */
+  /** The same by kind of bike and by person, each drawn towards what the others say. */
   readonly by: readonly {
     readonly what: "bike" | "person";
     readonly name: string;
@@ -54,16 +57,12 @@ const whole = ({ minutes, spread }: Minutes): Minutes => ({
   spread: Math.round(spread),
 });
 
-/** A group's times against what all times say, which stands for four jobs again: one tandem does not make tandems slow. */
-function groupsOf(
-  took: readonly { readonly minutes: number; readonly bike: string; readonly person: string }[],
-  what: "bike" | "person",
-  all: Minutes,
-): Lesson["by"] {
+/** A group's times against what all others say, which stands for four jobs: one tandem does not make tandems slow, and no time counts twice. */
+function groupsOf(took: readonly Time[], what: "bike" | "person", table: Minutes): Lesson["by"] {
   const names = [...new Set(took.map((one) => one[what]))].filter((name) => name !== "").sort();
   return names.map((name) => {
-    const mine = took.filter((one) => one[what] === name).map(({ minutes }) => minutes);
-    return { what, name, times: mine.length, learned: learnedMinutes(all, mine) };
+    const of = (mine: boolean) => took.filter((one) => (one[what] === name) === mine).map(({ minutes }) => minutes);
+    return { what, name, times: of(true).length, learned: learnedMinutes(learnedMinutes(table, of(false)), of(true)) };
   });
 }
 
@@ -73,12 +72,11 @@ export function lessonOf(p: {
   readonly title: string;
   readonly table: Minutes;
   readonly quoted: Minutes;
-  readonly took: readonly { readonly minutes: number; readonly bike: string; readonly person: string }[];
+  readonly took: readonly Time[];
 }): Lesson {
   const { table, quoted } = p;
   const took = p.took.map(({ minutes }) => minutes);
-  const all = learnedMinutes(table, took);
-  const learned = whole(all);
+  const learned = whole(learnedMinutes(table, took));
   const now = whole(quoted);
   const same = learned.minutes === now.minutes && learned.spread === now.spread;
   return {
@@ -86,7 +84,7 @@ export function lessonOf(p: {
     title: p.title,
     quoted,
     times: took.length,
-    by: [...groupsOf(p.took, "bike", all), ...groupsOf(p.took, "person", all)],
+    by: [...groupsOf(p.took, "bike", table), ...groupsOf(p.took, "person", table)],
     meanMinutes: took.reduce((sum, one) => sum + one, 0) / Math.max(1, took.length),
     proposed: took.length < ENOUGH_TIMES || same ? null : learned,
   };

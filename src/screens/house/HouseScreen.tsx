@@ -83,10 +83,11 @@ export function HouseScreen({
     (key) => JSON.stringify(draft[key]) !== JSON.stringify(kept[key]),
   );
   const issues = useIssues(draft);
-  const change = (key: keyof HouseRules, value: unknown) => {
-    setDraft({ ...draft, [key]: value } as HouseRules);
+  const changeAll = (more: Partial<HouseRules>) => {
+    setDraft({ ...draft, ...more });
     setSays("");
   };
+  const change = (key: keyof HouseRules, value: unknown) => changeAll({ [key]: value });
   useEffect(() => {
     if (changed.length === 0 || issues.length > 0) return;
     const stop = new AbortController();
@@ -155,14 +156,7 @@ export function HouseScreen({
                 {group === "money and time" && (
                   <LessonsPanel lessons={page.lessons} own={draft.minutes} onTake={(minutes) => change("minutes", minutes)} />
                 )}
-                {group === "money and time" && (
-                  <Recipes
-                    recipes={draft.recipes}
-                    minutes={draft.minutes}
-                    onRecipes={(recipes) => change("recipes", recipes)}
-                    onMinutes={(minutes) => change("minutes", minutes)}
-                  />
-                )}
+                {group === "money and time" && <Recipes recipes={draft.recipes} minutes={draft.minutes} onChange={changeAll} />}
                 {group === "the shop" && <Currencies draft={draft} kept={kept} change={change} />}
               </section>
             ))}

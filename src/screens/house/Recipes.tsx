@@ -24,13 +24,11 @@ const ON: Readonly<Record<OwnStep["on"], string>> = {
 export function Recipes({
   recipes,
   minutes,
-  onRecipes,
-  onMinutes,
+  onChange,
 }: {
   recipes: Kept;
   minutes: Minutes;
-  onRecipes: (recipes: Kept) => void;
-  onMinutes: (minutes: Minutes) => void;
+  onChange: (more: Partial<Pick<HouseRules, "recipes" | "minutes">>) => void;
 }) {
   const [open, setOpen] = useState<TaskId | null>(null);
   const [turn, setTurn] = useState(0);
@@ -42,7 +40,7 @@ export function Recipes({
     ].filter(Boolean);
   const changed = TASK_IDS.filter((task) => own(task).length > 0);
   return (
-    <section className="recipes" key={turn}>
+    <section className="recipes">
       <h2>recipes</h2>
       <p className="soft">
         The tables&rsquo; steps in their safe order, which nothing here undoes. What is put in takes effect on the open jobs; what
@@ -61,8 +59,7 @@ export function Recipes({
         />
         <RecipesFile
           onRead={(read) => {
-            onRecipes(read.recipes);
-            onMinutes(read.minutes);
+            onChange(read);
             setTurn(turn + 1);
           }}
         />
@@ -79,24 +76,21 @@ export function Recipes({
           ))}
         </ul>
       )}
-      {open && (
-        <TableStep key={open} task={open} recipes={recipes} minutes={minutes} onRecipes={onRecipes} onMinutes={onMinutes} />
-      )}
+      {open && <TableStep key={`${open} ${turn}`} task={open} recipes={recipes} minutes={minutes} onChange={onChange} />}
       <h3>Steps of our own</h3>
       {recipes.own.map((step, i) => (
         <OwnStepForm
-          key={step.id}
+          key={`${step.id} ${turn}`}
           step={step}
           recipes={recipes}
-          onChange={(next) => onRecipes({ ...recipes, own: recipes.own.map((one, k) => (k === i ? next : one)) })}
+          onChange={(next) => onChange({ recipes: { ...recipes, own: recipes.own.map((one, k) => (k === i ? next : one)) } })}
           onDrop={() => {
-            onRecipes(without(recipes, step.id));
             const { [step.id]: _gone, ...rest } = minutes;
-            if (minutes[step.id]) onMinutes(rest);
+            onChange({ recipes: without(recipes, step.id), minutes: rest });
           }}
         />
       ))}
-      <button className="button" onClick={() => onRecipes({ ...recipes, own: [...recipes.own, fresh(recipes)] })}>
+      <button className="button" onClick={() => onChange({ recipes: { ...recipes, own: [...recipes.own, fresh(recipes)] } })}>
         Add a step of our own
       </button>
     </section>
@@ -233,14 +227,12 @@ function TableStep({
   task,
   recipes,
   minutes,
-  onRecipes,
-  onMinutes,
+  onChange,
 }: {
   task: TaskId;
   recipes: Kept;
   minutes: Minutes;
-  onRecipes: (recipes: Kept) => void;
-  onMinutes: (minutes: Minutes) => void;
+  onChange: (more: Partial<Pick<HouseRules, "recipes" | "minutes">>) => void;
 }) {
   const { title } = TASKS[task];
   const mine = recipes.order.filter(({ step }) => step === task).map(({ after }) => after);
@@ -250,7 +242,7 @@ function TableStep({
       <MinutesBoxes
         value={minutes[task] ?? estimate(TASKS[task])}
         title={title}
-        onChange={(value) => onMinutes({ ...minutes, [task]: value })}
+        onChange={(value) => onChange({ minutes: { ...minutes, [task]: value } })}
       />
       <Field label="Lines of our own, one a line: they stand after the tables'">
         <Lines
@@ -259,7 +251,7 @@ function TableStep({
           example="Ring the customer when it is in"
           onChange={(lines) => {
             const { [task]: _old, ...texts } = recipes.texts;
-            onRecipes({ ...recipes, texts: lines.length > 0 ? { ...texts, [task]: lines } : texts });
+            onChange({ recipes: { ...recipes, texts: lines.length > 0 ? { ...texts, [task]: lines } : texts } });
           }}
         />
       </Field>
@@ -269,9 +261,14 @@ function TableStep({
           own={recipes.own}
           label={`Waits for these too: ${title}`}
           onChange={(after) =>
-            onRecipes({
-              ...recipes,
-              order: [...recipes.order.filter(({ step }) => step !== task), ...after.map((one) => ({ step: task, after: one }))],
+            onChange({
+              recipes: {
+                ...recipes,
+                order: [
+                  ...recipes.order.filter(({ step }) => step !== task),
+                  ...after.map((one) => ({ step: task, after: one })),
+                ],
+              },
             })
           }
         />
@@ -281,7 +278,7 @@ function TableStep({
           className="link"
           onClick={() => {
             const { [task]: _gone, ...rest } = minutes;
-            onMinutes(rest);
+            onChange({ minutes: rest });
           }}
         >
           Its minutes back to the table
