@@ -6,7 +6,7 @@ import type { Invoice } from "@/core/cost/invoice";
 import { may, notTheirs, type Deed, type Who } from "@/core/people/roles";
 import { good, type Result } from "@/core/result";
 import type { SpecIssue } from "@/core/parts/part";
-import { storeFloor } from "@/shop/bench";
+import { storeFloor } from "@/shop/benchFloor";
 import { noteJointBill } from "@/shop/bills";
 import { askDesk, noteDay, sendToDesk } from "@/shop/desk";
 import { sendBackBroken } from "@/shop/damage";

@@ -9,7 +9,7 @@ import type { Told } from "./told";
 
 /** The week of the bench as text: what each person does when, and how each job comes out. */
 export async function tellWeek(db: Knex, words: readonly string[], now: string): Promise<Told> {
-  const { benchPage } = await import("@/shop/bench");
+  const { benchPage } = await import("@/shop/benchPage");
   const { jobList } = await import("@/shop/jobList");
   // Every job's line is as it is today.
   await jobList(db, "", 600, now);

@@ -1,4 +1,6 @@
-import { benchBefore, benchPage, freezeJob, keepBench, makeMove, tryMove, whatIf } from "@/shop/bench";
+import { benchBefore, freezeJob, keepBench, makeMove, tryMove } from "@/shop/benchPlans";
+import { benchPage } from "@/shop/benchPage";
+import { whatIf } from "@/shop/benchWhatIf";
 import { serve } from "./serve";
 
 const WORKS = { benchPage, whatIf, tryMove, makeMove, keepBench, benchBefore, freezeJob };

@@ -3,7 +3,7 @@ import { Worker } from "node:worker_threads";
 import type { Planning } from "@/core/bench/page";
 import { bad, good, type Result } from "@/core/result";
 import { databaseFile } from "@/data/connection";
-import { keepBench } from "@/shop/bench";
+import { keepBench } from "@/shop/benchPlans";
 import type { FoundPlan } from "@/shop/benchSearch";
 import { database } from "@/shop/openShop";
 import { Pool } from "./pool";

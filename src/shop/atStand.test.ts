@@ -75,7 +75,7 @@ test("every part of every step of every job that is spoilt is one more piece on 
         expect(after.sheet.lines.length).toBe(before.sheet.lines.length + 1);
         expect(after.steps.map(({ id }) => id)).toEqual(before.steps.map(({ id }) => id));
         const shelf = (piecesFromShelf(after.sheet.lines)[part.id] ?? 0) - (piecesFromShelf(before.sheet.lines)[part.id] ?? 0);
-        const state = workOrderOf(decided, after).steps.find((one) => one.step.id === step.id)!;
+        const state = workOrderOf(decided, after, NOW.slice(0, 10)).steps.find((one) => one.step.id === step.id)!;
         if (more[0]!.source === "buy") {
           const wants = (sheet: typeof after.sheet) => sheet.plan.wants.find(({ partId }) => partId === part.id)?.quantity ?? 0;
           expect(wants(after.sheet)).toBeGreaterThan(wants(before.sheet));
@@ -163,6 +163,15 @@ test("what is reported without a part, a work or words is asked for, and by nobo
   const once = does(job, found(), bench);
   const over = does(once, { do: "settle problem", id: once.found[0]!.id, how: "only paint" }, bench);
   expect(says(over, { do: "settle problem", id: once.found[0]!.id, how: "only paint" }, bench)).toContain("already, by Ena");
+});
+
+test("what was painted is not touched before it is hard, unless somebody says why", async () => {
+  const job = jobs.find((one) => one.wish.customer.startsWith("Corentin"))!;
+  const onDay = async (days: number) => benchFor(job, "Ena", new Date(Date.parse(NOW) + days * 86_400_000).toISOString());
+  const tick: Command = { do: "tick", step: "assembleFrame", note: "", minutes: 280 };
+  expect(says(job, tick, await onDay(0))).toContain("The paint is hard in a day");
+  expect(says(job, { ...tick, despite: "warm room, nail test done" }, await onDay(0))).toContain("done");
+  expect(says(job, tick, await onDay(1))).not.toContain("The paint");
 });
 
 describe("timers", () => {

@@ -6,7 +6,7 @@ import { movesBetween } from "@/core/bench/moves";
 import type { Told } from "@/core/bench/page";
 import type { BenchProblem } from "@/core/bench/problem";
 import { DAY_MIN } from "@/core/bench/wall";
-import { benchAsItStands, standing, toldMoves } from "./bench";
+import { benchAsItStands, standing, toldMoves } from "./benchStands";
 import { betterPlan, type Watch } from "./betterPlan";
 
 /** What a search found. @property version of the plan that it began from */

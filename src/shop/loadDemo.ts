@@ -21,7 +21,7 @@ import { createJob } from "./createJob";
 import { DEMO_FLOOR } from "@/data/demo/floor";
 import { writeFloor } from "@/data/bench";
 import { benchLines, findJob } from "@/data/jobs";
-import { freezeJob, keepBench } from "./bench";
+import { freezeJob, keepBench } from "./benchPlans";
 import { assessOn } from "./useCase";
 import { benchOf } from "./jobView";
 import { AFTER_SIGNING } from "@/core/work/signature";
@@ -154,6 +154,11 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
       (command) => act(command, ordered),
     );
   }
+  for (const { step, daysAgo, minutes, note, despite } of demo.begun ?? [])
+    await act(
+      { do: "tick", step, note, minutes, confirmed: true, ...(despite !== undefined && { despite }) },
+      new Date(Date.parse(now) - daysAgo * DAY_MS).toISOString(),
+    );
   if (demo.through === "build") {
     for (const order of job.orders) await act({ do: "arrived", orderId: order.id });
     for (const step of assessed().steps)

@@ -29,6 +29,8 @@ export const benchLineSchema = z.object({
   ),
   /** Done steps whose work still cures: the day on which it is hard. */
   hardOn: z.record(z.string(), z.string()),
+  /** What a day costs by which it is late, cents; null, or left out on a line of before, where that is what the shop says of all. */
+  lateDayMinor: z.number().nullable().optional(),
   /** What the build still lacks, and what stops it; empty for a whole one. */
   lacks: z.string(),
   stopped: z.boolean(),

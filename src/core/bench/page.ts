@@ -16,6 +16,13 @@ export type BenchPage = {
   readonly people: readonly (Pick<BenchPerson, "id" | "name"> & { readonly shifts: Spans })[];
   readonly places: readonly (Pick<BenchPlace, "id" | "name" | "kind"> & { readonly open: Spans })[];
   readonly bars: readonly Bar[];
+  /** What was painted and dries, by its place. */
+  readonly drying: readonly {
+    readonly number: number;
+    readonly name: string;
+    readonly place: string;
+    readonly untilMin: number;
+  }[];
   readonly jobs: readonly JobOnBoard[];
   /** Jobs that are not planned, and why. */
   readonly notPlanned: readonly { readonly id: string; readonly number: number; readonly name: string; readonly why: string }[];

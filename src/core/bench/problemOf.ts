@@ -23,6 +23,13 @@ export type Laid = {
   readonly problem: BenchProblem;
   readonly jobs: readonly OnBench[];
   readonly troubles: ReadonlyMap<string, string>;
+  /** What was painted and dries in a paint corner, by the index of its place. */
+  readonly drying: readonly {
+    readonly number: number;
+    readonly name: string;
+    readonly place: number;
+    readonly untilMin: number;
+  }[];
 };
 
 /** So far ahead is planned at least, and at most; and so much longer than the work takes with everybody at it. */
@@ -33,15 +40,40 @@ const ROOM = 3;
 const LATE_SHARE = 0.15;
 const LATE_DAYS = 0.5;
 
+/** Painted frames hold the paint corners until they are hard, one each, those that are hard last first where there are too few. */
+function dryingIn(
+  there: readonly Pick<OnBench, "number" | "name" | "line">[],
+  corners: readonly number[],
+  nowMin: number,
+): Laid["drying"] {
+  return there
+    .flatMap(({ number, name, line }) => {
+      const day = line.hardOn["paint"];
+      return day !== undefined && wallMin(day) > nowMin ? [{ number, name, untilMin: wallMin(day) }] : [];
+    })
+    .sort((a, b) => b.untilMin - a.untilMin || a.number - b.number)
+    .slice(0, corners.length)
+    .map((one, i) => ({ ...one, place: corners[i]! }));
+}
+
 /**
  * @param jobs those with work left, whose fit does not say stop
  * @param closed ISO days on which nobody works
  * @param nowMin wall minutes
+ * @param there all that stands in the shop, planned or not: what was painted dries where it is
  */
-export function problemOf(jobs: readonly OnBench[], floor: ShopFloor, closed: readonly string[], nowMin: number): Laid {
+export function problemOf(
+  jobs: readonly OnBench[],
+  floor: ShopFloor,
+  closed: readonly string[],
+  nowMin: number,
+  there: readonly Pick<OnBench, "number" | "name" | "line">[] = jobs,
+): Laid {
   const troubles = new Map<string, string>();
   const horizon = horizonOf(jobs, floor);
   const placesAt = new Map(PLACE_KINDS.map((kind) => [kind, floor.places.flatMap((one, i) => (one.kind === kind ? [i] : []))]));
+  const drying = dryingIn(there, placesAt.get("paint corner") ?? [], nowMin);
+  const freeFrom = (place: number) => drying.find((one) => one.place === place)?.untilMin ?? nowMin;
   const steps: BenchStep[] = [];
   for (const [job, { id, line }] of jobs.entries()) {
     const first = steps.length;
@@ -94,19 +126,20 @@ export function problemOf(jobs: readonly OnBench[], floor: ShopFloor, closed: re
   }
   return {
     troubles,
+    drying,
     jobs,
     problem: {
       nowMin,
-      jobs: jobs.map(({ id, number, name, due }) => ({
+      jobs: jobs.map(({ id, number, name, due, line }) => ({
         id,
         number,
         name,
         dueMin: due === null ? null : wallMin(due) + DAY_MIN,
-        lateDayMinor: floor.lateDayMinor,
+        lateDayMinor: line.lateDayMinor ?? floor.lateDayMinor,
       })),
       steps,
       people: floor.people.map((one) => ({ id: one.id, name: one.name, shifts: shiftsOf(one, nowMin, horizon, closed) })),
-      places: floor.places.map(({ id, name, kind, out }) => ({ id, name, kind, open: openOf(out, nowMin, horizon) })),
+      places: floor.places.map(({ id, name, kind, out }, i) => ({ id, name, kind, open: openOf(out, freeFrom(i), horizon) })),
     },
   };
 }

@@ -26,7 +26,7 @@ type Comes = { readonly day: string | null; readonly what: string };
  */
 export function benchLineOf(job: Job, now: Assessment, catalogue: Catalogue, house: HouseRules, today: string): BenchLine | null {
   if (job.aside || job.signed || now.steps.length === 0) return null;
-  const left = workOrderOf(job, now).steps.filter(({ step }) => !job.ticks[step.id] && !AFTER_SIGNING.has(step.id));
+  const left = workOrderOf(job, now, today).steps.filter(({ step }) => !job.ticks[step.id] && !AFTER_SIGNING.has(step.id));
   return {
     steps: left.map(({ step, waits }) => {
       const awaited = step.parts.flatMap(({ part, origin }, i): Comes[] => {
@@ -55,6 +55,7 @@ export function benchLineOf(job: Job, now: Assessment, catalogue: Catalogue, hou
     hardOn: Object.fromEntries(
       Object.entries(curesLeft(now.steps, job.ticks, today)).map(([id, days]) => [id, plus(today, days ?? 0)]),
     ),
+    lateDayMinor: job.wish.lateDayMinor,
     lacks: lacks(now.fit),
     stopped: now.fit.findings.some((finding) => isOpen(finding) && finding.verdict === "stop"),
     agreed: now.agreed !== null,

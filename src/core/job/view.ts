@@ -133,7 +133,7 @@ export function viewOf(
     answered ??= knownOf(job, catalogue, house);
     return assess({ ...job, accepted: [...job.accepted, ...more] }, catalogue, house, today, heldElsewhere, answered);
   };
-  const work = workOrderOf(job, now);
+  const work = workOrderOf(job, now, today);
   const parts = now.fit.build.supplied.map(({ part, quantity, origin }) => ({
     id: part.id,
     kind: part.kind,

@@ -3,6 +3,7 @@ import type { Sheet } from "../cost/sheet";
 import { goesBack, staysInBox, type LeftOver } from "../work/leftOver";
 import { heldByFit, heldStep, type Held } from "../work/held";
 import { changedSince } from "../work/signature";
+import { curesLeft } from "../work/cures";
 import type { Step } from "../work/steps";
 import type { Assessment } from "./assess";
 import type { Job } from "./job";
@@ -23,8 +24,14 @@ export type WorkOrder = {
   readonly goesBack: readonly LeftOver[];
 };
 
-export function workOrderOf(job: Job, { fit, sheet, steps }: Pick<Assessment, "fit" | "sheet" | "steps">): WorkOrder {
+/** @param today ISO day: what was painted is not touched before it is hard */
+export function workOrderOf(
+  job: Job,
+  { fit, sheet, steps }: Pick<Assessment, "fit" | "sheet" | "steps">,
+  today: string,
+): WorkOrder {
   const byFit = heldByFit(fit.findings);
+  const hardIn = curesLeft(steps, job.ticks, today).paint ?? 0;
   const left = (id: string) => (job.ticks[id] ? null : (steps.find((step) => step.id === id)?.title ?? null));
   return {
     steps: steps.map((step) => {
@@ -40,6 +47,7 @@ export function workOrderOf(job: Job, { fit, sheet, steps }: Pick<Assessment, "f
           left,
           step.parts.map(({ part }, i) => ({ name: part.name, waits: waits[i]! })),
           job.readings,
+          step.after.includes("paint") ? hardIn : 0,
         ),
       };
     }),

@@ -13,6 +13,7 @@ export const WISH_NAMES: Readonly<Record<keyof Wish, string>> = {
   massKg: "the mass wanted",
   assistKmh: "the speed at which the assist ends",
   readyBy: "the day it is wanted",
+  lateDayMinor: "what a late day costs",
   throttle: "whether a throttle is wanted",
   hillPercent: "the steepest hill",
   hillKm: "the longest hill",

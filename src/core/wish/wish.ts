@@ -21,6 +21,8 @@ export const wishSchema = z.strictObject({
   massKg: figure("massKg", "must be 5 to 150 kg"),
   assistKmh: figure("assistKmh", "must be 6 to 100 km/h"),
   readyBy: z.iso.date("must be a date").nullable(),
+  /** What a day costs by which it is late, in cents of the shop's currency; null where that is what the shop says of all. */
+  lateDayMinor: z.int().min(0, "must be 0 or more").max(10_000_00, "must be at most 10,000").nullable(),
   throttle: z.boolean(),
   hillPercent: figure("hillPercent", "must be 0 to 40 %"),
   hillKm: figure("hillKm", "must be 0 to 50 km"),
@@ -49,6 +51,7 @@ export const EMPTY_WISH: Wish = {
   riderKg: null,
   loadKg: null,
   budgetMinor: null,
+  lateDayMinor: null,
   massKg: null,
   assistKmh: 25,
   readyBy: null,

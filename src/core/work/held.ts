@@ -26,6 +26,7 @@ export function heldByFit(findings: readonly Pick<Finding, "verdict" | "title" |
 
 /**
  * A step waits for the fit, for its parts and for the steps before it; what is done to find out waits only for a stop.
+ * @param hardInDays days until the paint that it would touch is hard
  * @param left the title of a step that is still to be done; null where it is ticked
  */
 export function heldStep(
@@ -34,6 +35,7 @@ export function heldStep(
   left: (id: StepId) => string | null,
   waiting: readonly { readonly name: string; readonly waits: string | null }[],
   readings: Readonly<Record<string, BenchReading>> = {},
+  hardInDays = 0,
 ): Held {
   // What was read outside a limit that keeps somebody from harm is read again before its step is done, whatever was decided.
   const red = step.measures.filter((measure) => {
@@ -54,6 +56,7 @@ export function heldStep(
     why: [
       ...fit.why,
       ...(parts.length > 0 ? [`${are(parts.length, "part is", "parts are")} not there: ${list(parts)}`] : []),
+      ...(hardInDays > 0 ? [`The paint is hard in ${hardInDays === 1 ? "a day" : `${hardInDays} days`}`] : []),
       ...(before.length > 0 ? [`Not done before it: ${list(before)}`] : []),
     ],
   };

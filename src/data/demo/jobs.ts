@@ -28,6 +28,8 @@ export type DemoJob = {
   alsoAsked?: { line: { says: string; priceMinor: number; costMinor: number }; declined: string };
   /** How the work came out: minutes and a note for each step, and by how much the suppliers' bills were over the orders, the first first. */
   cameOut?: { took: Partial<Record<TaskId, [minutes: number, note: string]>>; billedOverMinor: { goods: number; carriage: number }[] };
+  /** Work that was done so far, the first first; and what was read at it. */
+  begun?: { readonly step: TaskId; readonly daysAgo: number; readonly minutes: number; readonly note: string; readonly despite?: string }[];
   /** Numbers of the pieces that went into it, by part. */
   serials?: Record<string, string>;
   /** What such a shop usually finds out too late. */
@@ -611,6 +613,10 @@ export const DEMO_JOBS: DemoJob[] = [
     choices: { kit: "kit-frame-250", battery: "bat-36-10-dt" },
     accept: [["kit/lacks charger", "charger"]],
     renew: { "use-headset-bearings": 1, "use-disc-pads": 2, "joining-link": 1, "use-short-grips": 1, "use-silicone-grease": 1, "use-hub-bearings": 1 },
+    begun: [
+      { step: "survey", daysAgo: 2, minutes: 31, note: "Lugs sound, threads chased" },
+      { step: "paint", daysAgo: 0, minutes: 205, note: "Second coat at eight", despite: "the frame is not touched by what is still open" },
+    ],
     through: "fit",
   },
   {

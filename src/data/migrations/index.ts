@@ -25,6 +25,7 @@ import * as jobSearch from "./023_job_search";
 import * as keepUpTo from "./024_keep_up_to";
 import * as atMost from "./025_at_most";
 import * as bench from "./026_bench";
+import * as lateDay from "./027_late_day";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -58,6 +59,7 @@ const MIGRATIONS: Migration[] = [
   { name: "024_keep_up_to", ...keepUpTo, down: forwardsOnly },
   { name: "025_at_most", ...atMost, down: forwardsOnly },
   { name: "026_bench", ...bench, down: forwardsOnly },
+  { name: "027_late_day", ...lateDay, down: forwardsOnly },
 ];
 
 export const migrationSource = {

@@ -177,7 +177,8 @@ export function BenchScreen({ first, does }: { first: { page: BenchPage } | { sa
       </div>
       <p className="small soft">
         Minutes are those that are quoted, parts come on the day that their supplier names: neither is certain. Lateness costs{" "}
-        {money(page.floor.lateDayMinor, page.currency)} a day and bike, as set under People and places.
+        {money(page.floor.lateDayMinor, page.currency)} a day and bike, as set under People and places, where the wish of a job
+        says nothing else.
       </p>
       {isFloorOpen && (
         <Modal open footer={null} width={980} title="People and places" onCancel={() => setFloorOpen(false)} destroyOnHidden>

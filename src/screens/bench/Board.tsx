@@ -220,6 +220,11 @@ export function Board({
             <span className="board-name">{name}</span>
             <div className="board-area">
               <Lanes axis={axis} now={page.nowMin} spans={null} />
+              {page.drying
+                .filter((one) => one.place === id && one.untilMin > first)
+                .map((one) => (
+                  <Dries key={one.number} axis={axis} from={Math.max(page.nowMin, first)} to={one.untilMin} job={one} />
+                ))}
               {bars
                 .filter((bar) => bar.place === id)
                 .map((bar) => (
@@ -435,18 +440,31 @@ function PlaceTag({ bar, job, axis, widePx, picked, onPick }: TagProps) {
           </span>
         </button>
       )}
-      {bar.holdsTo !== null && (
-        <span
-          className="board-holds"
-          style={placed(axis, bar.to, bar.holdsTo)}
-          title={`${job.name}: dries until ${formatDay(dayAt(bar.holdsTo))}, ${clockAt(bar.holdsTo)}`}
-        >
-          {tagNumber(job.number)} dries
-        </span>
-      )}
+      {bar.holdsTo !== null && <Dries axis={axis} from={bar.to} to={bar.holdsTo} job={job} />}
     </>
   );
 }
+
+/** Time for which something holds a place, and nobody. */
+const Dries = ({
+  axis,
+  from,
+  to,
+  job,
+}: {
+  axis: readonly AxisDay[];
+  from: number;
+  to: number;
+  job: { readonly number: number; readonly name: string };
+}) => (
+  <span
+    className="board-holds"
+    style={placed(axis, from, to)}
+    title={`${job.name}: dries until ${formatDay(dayAt(to))}, ${clockAt(to)}`}
+  >
+    {tagNumber(job.number)} dries
+  </span>
+);
 
 /** Parts of a day in few words: of which job, or of how many. */
 function comes(waits: readonly { readonly number: number }[]): string {

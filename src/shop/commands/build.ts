@@ -11,7 +11,7 @@ import { assessOn, done, refused, type Bench, type UseCase } from "../useCase";
 
 const standing = (job: Job, bench: Bench): Assessment & { work: WorkOrder } => {
   const now = assessOn(job, bench);
-  return { ...now, work: workOrderOf(job, now) };
+  return { ...now, work: workOrderOf(job, now, bench.at.slice(0, 10)) };
 };
 
 /** A signature stands for a state: while that is unchanged nothing is ticked or opened under it. */

@@ -182,7 +182,9 @@ describe("orders and steps", () => {
   test("a step is ticked once, opened again, and only while it is in the work order", () => {
     const ticked = done(job(), { do: "tick", step: "survey", note: "all there" });
     expect(ticked.ticks.survey).toEqual({ at: bench.at, by: "Ida", note: "all there", despite: "", tookMinutes: null });
-    expect(says(ticked, { do: "tick", step: "survey", note: "" })).toBe("That step is ticked already.");
+    expect(says(ticked, { do: "tick", step: "survey", note: "" })).toBe(
+      "That step is ticked already, by Ida, Mon 5 Jan 2026, 09:00. What you typed is kept.",
+    );
     expect(done(ticked, { do: "untick", step: "survey" }).ticks).toEqual({});
     expect(says(job(), { do: "untick", step: "survey" })).toBe("That step is not ticked.");
     expect(says(job(), { do: "tick", step: "fitMid", note: "" })).toMatch(/not in the work order/);

@@ -88,6 +88,11 @@ export function AskStage() {
               <FigureField field="massKg" value={wish.massKg} onKeep={(massKg, sure) => edit({ massKg }, sure)} />
               <FigureField field="assistKmh" value={wish.assistKmh} onKeep={(assistKmh, sure) => edit({ assistKmh }, sure)} />
               <DayField label="Ready by" value={wish.readyBy} onKeep={(readyBy, sure) => edit({ readyBy }, sure)} />
+              <MoneyField
+                label={`A late day costs (${view.sheet.currency})`}
+                value={wish.lateDayMinor}
+                onKeep={(lateDayMinor) => edit({ lateDayMinor })}
+              />
               <FigureField
                 field="hillPercent"
                 value={wish.hillPercent}

@@ -110,7 +110,8 @@ function Working({
       {held && (
         <div className={`step-held${step.held.stop ? " stop" : ""}`}>
           <span>
-            <b>{step.held.stop ? "Not before that is settled." : "Held back."}</b> {step.held.why.join(". ")}.
+            <b>{step.held.stop ? "Not before that is settled." : "Held back."}</b>{" "}
+            {step.held.why.map((why) => (why.endsWith("…") ? why : `${why}.`)).join(" ")}
           </span>
           {!step.held.stop && (
             <Input
