@@ -224,7 +224,7 @@ describe("an order that is called off", () => {
     expect(after.carriageMinor).toBe(before.carriageMinor + after.plan.orders[0]!.carriageMinor);
     const waits = (on: Job) => {
       const now = assess(on, bench.catalogue, bench.house, "2026-01-05");
-      return workOrderOf(on, now).steps.find(({ step }) => step.id === "cradle")!.waits[0];
+      return workOrderOf(on, now, "2026-01-05").steps.find(({ step }) => step.id === "cradle")!.waits[0];
     };
     expect([waits(one), waits(off)]).toEqual([null, "not ordered yet"]);
   });
@@ -312,17 +312,17 @@ describe("signing", () => {
     expect(build(signed)).toMatchObject({ knot: "tied", undone: 0 });
     const changed = placed(signed, { do: "put in", partId: tyre.id, quantity: 1 });
     expect(build(changed)).toMatchObject({ knot: "half", undone: 1 });
-    expect(workOrderOf(changed, look(changed)).changed).toEqual(["New: Fit tape, tube and tyre"]);
+    expect(workOrderOf(changed, look(changed), "2026-01-05").changed).toEqual(["New: Fit tape, tube and tyre"]);
     expect(says(changed, { do: "sign" })).toMatch(/^1 step is not ticked: Fit tape, tube and tyre/);
     const again = placed(placed(changed, { do: "tick", step: "moveTyre", note: "", despite: DESPITE }), {
       do: "sign",
       despite: DESPITE,
     });
-    expect(workOrderOf(again, look(again)).changed).toEqual([]);
+    expect(workOrderOf(again, look(again), "2026-01-05").changed).toEqual([]);
     expect(build(again).knot).toBe("tied");
     // Two of it is another state as well, told as what goes in now and what did before.
     const two = placed(again, { do: "put in", partId: tyre.id, quantity: 2 });
-    expect(workOrderOf(two, look(two)).changed).toEqual([
+    expect(workOrderOf(two, look(two), "2026-01-05").changed).toEqual([
       "Fit tape, tube and tyre: now 2 × A tyre",
       "Fit tape, tube and tyre: no longer 1 × A tyre",
     ]);

@@ -1,5 +1,6 @@
 "use client";
 
+import { Fragment } from "react";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { AT } from "@/core/standards/stepPlaces";
 import { hours } from "@/ui/format";
@@ -69,7 +70,15 @@ export function StepCard({ step, number, of }: { step: StepView; number: number;
         </div>
         <div>
           <h3>Tools</h3>
-          <p>{step.tools.join(", ") || <span className="soft">the ordinary bench</span>}</p>
+          <p>
+            {step.tools.length === 0 && <span className="soft">the ordinary bench</span>}
+            {step.tools.map((tool, i) => (
+              <Fragment key={tool}>
+                {i > 0 && ", "}
+                <span className="step-tool">{tool}</span>
+              </Fragment>
+            ))}
+          </p>
           {step.uses.length > 0 && <p className="small">Uses up {step.uses.map((one) => one.says).join("; ")}.</p>}
         </div>
       </div>
