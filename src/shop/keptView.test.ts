@@ -26,7 +26,8 @@ afterAll(() => shop.close());
 async function anew(id: string, at: string): Promise<JobView> {
   const job = (await findJob(shop.db, id))!;
   const bench = await benchOf(shop.db, at, "", id);
-  return viewOf(job, bench.catalogue, bench.house, at.slice(0, 10), await history(shop.db, id), bench.heldElsewhere);
+  const view = viewOf(job, bench.catalogue, bench.house, at.slice(0, 10), await history(shop.db, id), bench.heldElsewhere);
+  return { ...view, weeks: bench.weeks };
 }
 const frozen = (value: unknown): void => {
   if (typeof value !== "object" || value === null || Object.isFrozen(value)) return;

@@ -137,6 +137,10 @@ test("what is typed of a reading is in its unit, or in one that says which", () 
     ["1e99", "s"],
     ["5 kg", "mm"],
     ["1,150", "mm"],
+    // A thousand or a decimal: nobody may guess.
+    ["1,150", "N"],
+    ["1,150 N", "N"],
+    ["20,000", "MΩ"],
   ] as const)
     expect(typeof value(text, unit)).toBe("string");
   expect(value("-2", "s")).toBe("it cannot be less than 0");

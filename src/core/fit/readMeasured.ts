@@ -23,6 +23,8 @@ export function readMeasured(text: string, unit: Unit): Result<number> {
     const read = parseQuantity(text, unit === "mm" ? "length" : "speed", unit);
     return !read.ok || read.value >= 0 ? read : bad("it cannot be less than 0");
   }
+  if (/^\s*\d{1,3},\d{3}(?!\d)/.test(text))
+    return bad(`“${text.trim()}” can be read two ways: write it with a point, or without one`);
   const [, figure = "", word = ""] = /^\s*([-−+]?[\d.,]+)\s*(\S*)\s*$/u.exec(text) ?? [];
   const number = typedNumber(figure);
   // The two letters that look alike: Greek omega and the sign for ohm.

@@ -4,7 +4,7 @@ import { Input } from "antd";
 import { useState } from "react";
 import { formatNumber } from "@/core/units/formatQuantity";
 import type { MeasureView } from "@/core/job/view";
-import { useKeptText } from "@/ui/useDraft";
+import { isGoing, useKeptText } from "@/ui/useDraft";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
@@ -72,7 +72,9 @@ function MeasureLine({ measure }: { measure: MeasureView }) {
             value={text}
             onChange={(event) => setText(event.target.value)}
             onPressEnter={() => void keep(false)}
-            onBlur={() => void keep(false)}
+            onBlur={() => {
+              if (!isGoing()) void keep(false);
+            }}
             inputMode="decimal"
             suffix={measure.unit}
             placeholder={taken ? "again" : "read"}

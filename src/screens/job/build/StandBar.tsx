@@ -1,6 +1,7 @@
 "use client";
 
 import { Input, type InputRef } from "antd";
+import dynamic from "next/dynamic";
 import { useEffect, useRef, useState } from "react";
 import { askTook } from "@/core/work/took";
 import { AFTER_SIGNING } from "@/core/work/signature";
@@ -13,10 +14,12 @@ import { useKeys } from "@/ui/useKeys";
 import { Only } from "../../Only";
 import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
-import { Problem } from "./Problem";
 import { readTook, Took, TookBox } from "./Took";
 import { useTimer } from "./useTimer";
 import type { StepView } from "./stepView";
+
+// The form comes when something is wrong.
+const Problem = dynamic(() => import("./Problem").then((m) => m.Problem), { ssr: false });
 
 /** Under every step, in one place: its timer, what is noted, what is wrong, and done. */
 export function StandBar({ step, next, onDone }: { step: StepView; next: string | undefined; onDone: () => void }) {

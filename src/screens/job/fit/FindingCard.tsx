@@ -188,6 +188,7 @@ function Remedies({ finding }: { finding: FindingView }) {
         </li>
       ))}
       {!finding.settled &&
+        finding.verdict !== "clear" &&
         finding.remedies.map((remedy, index) => (
           <li
             key={remedy.id}
