@@ -87,7 +87,8 @@ test.each(ALL.filter(([, , { key }], i) => ALL.findIndex(([, , other]) => other.
         const accepted = [{ finding: finding.key, remedy: id }];
         const decided = fitWith(name, measure.key, read(value), accepted);
         expect([id, isOpen(decided.finding)]).toEqual([id, false]);
-        expect(fitWith(name, measure.key, read(inside, [value]), accepted).applied).toHaveLength(1);
+        for (const later of [inside, ...limits, measure.usualMost * 1.5])
+          expect(fitWith(name, measure.key, read(later, [value]), accepted).applied).toHaveLength(1);
       }
     }
     // A figure that can hardly be decides nothing until somebody says that it is so.

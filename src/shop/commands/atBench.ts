@@ -1,31 +1,25 @@
 import type { Job } from "@/core/job/job";
-import { AFTER_SIGNING } from "@/core/work/signature";
-import { changedSince } from "@/core/work/signature";
 import { isUnlikely, limitText, passes, type Measure } from "@/core/fit/measures";
 import type { Step } from "@/core/work/steps";
 import { TASKS } from "@/core/standards/tasks";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { readMeasured } from "@/core/fit/readMeasured";
-import { assessOn, done, refused, type Bench, type UseCase } from "../useCase";
+import { isSealed, NAMELESS, SEALED } from "./sealed";
+import { assessOn, done, refused, type UseCase } from "../useCase";
 
-const NAMELESS = "Say who it is: put your name at the top right.";
 const GONE = "That is not measured on this build any more.";
 
 const measureIn = (steps: readonly Step[], key: string): { step: Step; measure: Measure } | undefined =>
   steps.flatMap((step) => step.measures.filter((one) => one.key === key).map((measure) => ({ step, measure })))[0];
 
-/** What a signature stands for is not measured anew under it. */
-const isSealed = (job: Job, step: string, bench: Bench) =>
-  job.signed !== null && !AFTER_SIGNING.has(step) && changedSince(job.signed, assessOn(job, bench).steps).length === 0;
-const SEALED = "The work order is signed: undo the signature first.";
-
 /** Takes a figure that was read at a step. What can hardly be is asked about; outside its limit it is kept, and holds the work. */
 export const noteReading: UseCase<"note reading"> = (job, command, bench) => {
   if (bench.by.trim() === "") return refused(NAMELESS);
-  const found = measureIn(assessOn(job, bench).steps, command.measure);
+  const { steps } = assessOn(job, bench);
+  const found = measureIn(steps, command.measure);
   if (!found) return refused(GONE);
   const { step, measure } = found;
-  if (isSealed(job, step.id, bench)) return refused(SEALED);
+  if (isSealed(job, steps, step.id)) return refused(SEALED);
   const read = readMeasured(command.text, measure.unit);
   if (!read.ok) return refused(`${measure.says}: ${read.error}`);
   const { value } = read;
@@ -53,17 +47,19 @@ export const noteReading: UseCase<"note reading"> = (job, command, bench) => {
 export const dropReading: UseCase<"drop reading"> = (job, command, bench) => {
   const { [command.measure]: gone, ...readings } = job.readings;
   if (!gone) return refused("There is no such reading.");
-  const found = measureIn(assessOn(job, bench).steps, command.measure);
-  if (found && isSealed(job, found.step.id, bench)) return refused(SEALED);
+  const { steps } = assessOn(job, bench);
+  const found = measureIn(steps, command.measure);
+  if (found && isSealed(job, steps, found.step.id)) return refused(SEALED);
   return done({ readings }, `Reading taken back: ${found?.measure.says ?? command.measure}`);
 };
 
 /** What was found at a step: it holds the work until it is decided what is done about it. */
 export const reportProblem: UseCase<"report problem"> = (job, command, bench) => {
   if (bench.by.trim() === "") return refused(NAMELESS);
-  const step = assessOn(job, bench).steps.find(({ id }) => id === command.step);
+  const { steps } = assessOn(job, bench);
+  const step = steps.find(({ id }) => id === command.step);
   if (!step) return refused("That step is not in the work order any more.");
-  if (isSealed(job, step.id, bench)) return refused(SEALED);
+  if (isSealed(job, steps, step.id)) return refused(SEALED);
   const { what, says, hurts } = command;
   const part = command.partId === null ? undefined : bench.catalogue.parts.get(command.partId);
   if (command.partId !== null && !part) return refused("That part is not in the catalogue any more.");

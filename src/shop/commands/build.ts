@@ -6,6 +6,7 @@ import type { Held } from "@/core/work/held";
 import { formatMoment } from "@/core/units/date";
 import { askTook, believed } from "@/core/work/took";
 import { AFTER_SIGNING, stateOf } from "@/core/work/signature";
+import { isSealed, NAMELESS, SEALED } from "./sealed";
 import { stopped, timed } from "./timers";
 import { assessOn, done, refused, type Bench, type UseCase } from "../useCase";
 
@@ -14,9 +15,6 @@ const standing = (job: Job, bench: Bench): Assessment & { work: WorkOrder } => {
   return { ...now, work: workOrderOf(job, now, bench.at.slice(0, 10)) };
 };
 
-/** A signature stands for a state: while that is unchanged nothing is ticked or opened under it. */
-const isSealed = (job: Job, work: WorkOrder) => job.signed !== null && work.changed.length === 0;
-const SEALED = "The work order is signed: undo the signature first.";
 /** A step that comes after the signature. */
 const NOT_YET = { at: "", by: "", note: "", despite: "" };
 /** What a tick says, without the minutes: these may be noted later, and no signature stands for them. */
@@ -24,7 +22,6 @@ const tickOf = (tick: Job["ticks"][string] | undefined) => {
   const { at, by, note, despite } = tick ?? NOT_YET;
   return { at, by, note, despite };
 };
-const NAMELESS = "Say who it is: put your name at the top right.";
 
 /** A stop holds whatever is said; anything else lets through with a reason. @returns what to refuse with, or null */
 const heldBack = ({ stop, why }: Held, despite: string | undefined): string | null =>
@@ -36,8 +33,8 @@ const heldBack = ({ stop, why }: Held, despite: string | undefined): string | nu
 
 /** Ticks a step as done, by name. Held back while the fit, a part or a step before it is open; a reason lets it through, never past a stop. */
 export const tick: UseCase<"tick"> = (job, command, bench) => {
-  const { work } = standing(job, bench);
-  if (isSealed(job, work) && !AFTER_SIGNING.has(command.step)) return refused(SEALED);
+  const { steps, work } = standing(job, bench);
+  if (isSealed(job, steps, command.step)) return refused(SEALED);
   if (bench.by.trim() === "") return refused(NAMELESS);
   const state = work.steps.find((s) => s.step.id === command.step);
   if (!state) return refused("That step is not in the work order any more.");
@@ -73,7 +70,7 @@ const isFree = ({ stop, why }: Held, doneNow: string): boolean =>
   !stop && why.every((one) => one === `Not done before it: ${doneNow}`);
 
 export const untick: UseCase<"untick"> = (job, command, bench) => {
-  if (isSealed(job, standing(job, bench).work) && !AFTER_SIGNING.has(command.step)) return refused(SEALED);
+  if (isSealed(job, standing(job, bench).steps, command.step)) return refused(SEALED);
   const { [command.step]: gone, ...ticks } = job.ticks;
   return gone ? done({ ticks }, "Step open again") : refused("That step is not ticked.");
 };
@@ -81,7 +78,7 @@ export const untick: UseCase<"untick"> = (job, command, bench) => {
 /** Signs the work order for the state that it is in; its steps and prices are kept as they are. A change asks for a new signature. */
 export const sign: UseCase<"sign"> = (job, command, bench) => {
   const { steps, sheet, work } = standing(job, bench);
-  if (isSealed(job, work)) return refused("The work order is signed already.");
+  if (isSealed(job, steps)) return refused("The work order is signed already.");
   if (bench.by.trim() === "") return refused("Say who signs: put your name at the top right.");
   if (steps.length === 0) return refused("There is no work order yet: choose a motor in Drive.");
   const open = steps.filter((step) => !job.ticks[step.id] && !AFTER_SIGNING.has(step.id));

@@ -1,6 +1,7 @@
 import { wallMin } from "@/core/bench/wall";
 import type { Job } from "@/core/job/job";
 import { ended, minutesAt, running } from "@/core/work/timers";
+import { NAMELESS } from "./sealed";
 import { wallClock } from "../wallClock";
 import { assessOn, done, refused, type Bench, type UseCase } from "../useCase";
 
@@ -30,7 +31,7 @@ function begun(timers: Job["timers"], step: string, { at, by }: Bench): Job["tim
 }
 
 export const beginStep: UseCase<"begin step"> = (job, command, bench) => {
-  if (bench.by.trim() === "") return refused("Say who it is: put your name at the top right.");
+  if (bench.by.trim() === "") return refused(NAMELESS);
   const step = assessOn(job, bench).steps.find(({ id }) => id === command.step);
   if (!step) return refused("That step is not in the work order any more.");
   if (job.ticks[step.id]) return refused("That step is ticked: open it again to work on it.");

@@ -2,7 +2,7 @@ import { PRACTICE } from "../../../basis";
 import { TASKS, type TaskId } from "../../../standards/tasks";
 import { formatNumber } from "../../../units/formatQuantity";
 import type { BenchReading } from "../../atBench";
-import { isUnlikely, limitText, marginOf, measureOfKey, type Measure } from "../../measures";
+import { isUnlikely, limitText, marginOf, measureOfKey, passes, type Measure } from "../../measures";
 import type { Build } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { isDone, operation } from "../../remedies";
@@ -41,14 +41,23 @@ export const measured = defineRule<Subject>({
       ...(measure.atLeast === undefined ? [] : [{ label: "at least", value: measure.atLeast, unit }]),
       ...(measure.atMost === undefined ? [] : [{ label: "at most", value: measure.atMost, unit }]),
     ];
-    if (isUnlikely(measure, reading.value) && !reading.confirmed)
-      return { verdict: "measure", says: `${says} That can hardly be: read it again.`, figures, basis: [basis] };
     const margin = marginOf(measure, reading.value);
-    const wasRed = reading.was.some((value) => marginOf(measure, value).value < -1e-9);
     const remedies = waysOf(measure);
-    if (margin.value >= -1e-9)
-      // What was accepted while it was red stays in force.
-      return { verdict: "clear", says, figures, margin, basis: [basis], ...(wasRed && { remedies }) };
+    const wasRed = reading.was.some((value) => marginOf(measure, value).value < -1e-9);
+    // What was accepted while it was red stays in force, whatever is read after it.
+    const before = { basis: [basis], ...(wasRed && { remedies }) };
+    const unsure = passes(measure, reading) === "unsure";
+    if (isUnlikely(measure, reading.value) && !reading.confirmed)
+      return { verdict: "measure", says: `${says} That can hardly be: read it again.`, figures, ...before };
+    if (unsure)
+      return {
+        verdict: "measure",
+        says: `${says} The ± ${formatNumber(plusMinus, 2)} ${unit} of the ${measure.with} reaches over it: read it better.`,
+        figures,
+        margin,
+        ...before,
+      };
+    if (margin.value >= -1e-9) return { verdict: "clear", says, figures, margin, ...before };
     return {
       // Once it is decided what is done about it, the work goes on; its own step waits for a better reading.
       verdict: hurts && !isDone(build, flagOf(measure)) ? "stop" : "adapt",
