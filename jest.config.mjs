@@ -24,7 +24,7 @@ const config = {
     "\\.css$": "<rootDir>/tests/empty.cjs",
   },
   transform,
-  transformIgnorePatterns: ["/node_modules/(?!(@ant-design|echarts|zrender|react-hotkeys-hook)/)"],
+  transformIgnorePatterns: ["/node_modules/(?!(@ant-design|echarts|zrender|react-hotkeys-hook|ml-[a-z-]+|is-any-array)/)"],
 };
 
 export default config;

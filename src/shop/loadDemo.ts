@@ -22,6 +22,15 @@ import { DEMO_FLOOR } from "@/data/demo/floor";
 import { writeFloor } from "@/data/bench";
 import { benchLines, findJob } from "@/data/jobs";
 import { freezeJob, keepBench } from "./benchPlans";
+import { checksOfJob } from "@/core/job/proof";
+import { stepOfCheck } from "@/core/prove/checks";
+import { makeChecks } from "./makeChecks";
+import { cleaned } from "@/core/prove/log/cleaned";
+import { readLogCsv } from "@/core/prove/log/readLogCsv";
+import { asCsv, madeUpRide } from "@/core/prove/madeUpRide";
+import { massOf, rideOf, type RideOf } from "@/core/job/rideOf";
+import { roadSegments } from "@/core/route/roadSegments";
+import type { Wish } from "@/core/wish/wish";
 import { assessOn } from "./useCase";
 import { benchOf } from "./jobView";
 import { AFTER_SIGNING } from "@/core/work/signature";
@@ -162,7 +171,9 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
   if (demo.through === "build") {
     for (const order of job.orders) await act({ do: "arrived", orderId: order.id });
     for (const step of assessed().steps)
-      if (!AFTER_SIGNING.has(step.id))
+      if (!AFTER_SIGNING.has(step.id)) {
+        const checks = checksOfJob(job, assessed()).filter(({ check }) => stepOfCheck(check) === step.id);
+        for (const command of makeChecks(checks, demo.proved?.readings)) await act(command);
         await act({
           do: "tick",
           step: step.id,
@@ -170,6 +181,7 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
           minutes: demo.cameOut?.took[step.id as TaskId]?.[0] ?? null,
           confirmed: true,
         });
+      }
     for (const [i, more] of (demo.cameOut?.billedOverMinor ?? []).entries()) {
       const order = job.orders[i];
       if (!order) continue;
@@ -181,9 +193,35 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
       await act({ do: "note bill", orderId: order.id, bill });
     }
     for (const [partId, serial] of Object.entries(demo.serials ?? {})) await act({ do: "note serial", partId, serial });
+    if (demo.proved) {
+      const [front, rear] = demo.proved.weighed;
+      await act({ do: "weigh", front, rear, system: "metric" });
+      const { build } = assessed().fit;
+      for (const command of ridesOf(demo.proved, rideOf(build, job.wish, massOf(assessed().promises)), job.wish))
+        await act(command);
+    }
     await act({ do: "sign" });
   }
   await bringLine(db, job.id, now);
+}
+
+/** Its rides, as a meter would have recorded them. */
+function ridesOf(
+  { truth, airC, rides }: NonNullable<DemoJob["proved"]>,
+  { input }: RideOf,
+  { route, riderKg, loadKg }: Wish,
+): Command[] {
+  if (!input || !route || riderKg === null) throw new Error("a demo job that is ridden wants a road, a drive and a rider");
+  return rides.map(({ name, flatKm, seed }): Command => {
+    const flat = flatKm === null ? null : routeByHand({ distanceKm: flatKm, climbM: 0, hillPercent: null, hillKm: null });
+    if (flat && !flat.ok) throw new Error(flat.error);
+    const road = flat ? { ...flat.value, stops: 0, surfaces: [] } : route;
+    const made = readLogCsv(asCsv(madeUpRide(input, roadSegments(road), { truth, seed, airC })));
+    if (!made.ok) throw new Error(made.error.says);
+    const ride = cleaned(made.value);
+    if (!ride.ok) throw new Error(ride.error);
+    return { do: "take in ride", ride: { ...ride.value, name, riderKg, loadKg: loadKg ?? 0, airC, windKmh: 0 } };
+  });
 }
 
 /** What is done to a demo job before its findings are answered: the wish, the survey, the road, the drive. */

@@ -191,6 +191,21 @@ test("what is done stands under who is signed in, whatever name was typed", asyn
 });
 
 /** One of each command, as far as the door: whether it would succeed is another matter. */
+const RIDE = {
+  name: "",
+  beganAt: null,
+  points: 100,
+  windowS: 60,
+  wayM: [300, 300],
+  speedMs: [5, 5, 5],
+  restS: [0, 0],
+  cubeM3S3: [125, 125],
+  repairs: [],
+  riderKg: 80,
+  loadKg: 0,
+  airC: 15,
+  windKmh: 0,
+};
 const SAMPLES: Record<string, object> = {
   "edit wish": { wish: { riderKg: 81 } },
   measure: { key: "shellWidthMm", text: "68", system: "metric", how: "tape", confirmed: false },
@@ -221,6 +236,14 @@ const SAMPLES: Record<string, object> = {
   "drop reading": { measure: "x" },
   "report problem": { step: "x", what: "bike", partId: null, task: null, says: "a dent", hurts: false },
   "settle problem": { id: "x", how: "it was paint" },
+  "pass check": { check: "brakes" },
+  "fail check": { check: "brakes", says: "a pad rubs", task: null },
+  "open check": { check: "brakes" },
+  weigh: { front: "10", rear: "14", system: "metric" },
+  "forget weighing": {},
+  "take in ride": { ride: RIDE },
+  "drop ride": { id: "x" },
+  "agree to less": { promise: "mass", customer: "Tegen Marsh", says: "a kilogram more" },
   "note minutes": { step: "x", minutes: 20 },
   "note serial": { partId: "x", serial: "A1" },
   "drop serial": { partId: "x", serial: "A1" },

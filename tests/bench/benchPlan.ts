@@ -1,5 +1,5 @@
 import { asTheyCame, constructive } from "@/core/bench/constructive";
-import { dice } from "@/core/bench/improve";
+import { chance } from "@/core/units/chance";
 import { keepPlan } from "@/core/bench/keepPlan";
 import { shopOf } from "@/core/bench/market.fixture";
 import type { BenchProblem, Schedule } from "@/core/bench/problem";
@@ -19,7 +19,7 @@ const SHOPS = [
 /** How the bench is planned: forty jobs of twenty-five steps on three people, two stands, a truing stand and a paint corner. */
 export async function benchPlan(report: Report, sort: { name: string; ms: number }): Promise<void> {
   for (const { seed, ...wanted } of SHOPS) {
-    const shop = shopOf({ jobs: 40, stepsEach: 25, people: 3, stands: 2, partsIn: 8, ...wanted }, dice(seed));
+    const shop = shopOf({ jobs: 40, stepsEach: 25, people: 3, stands: 2, partsIn: 8, ...wanted }, chance(seed));
     const what = `40 jobs × 25 steps, due in ${wanted.dueIn.join(" to ")} days`;
     constructive(shop);
     let from = performance.now();

@@ -2,19 +2,9 @@ import { Latest } from "./byLatest";
 import { plannedOf, type Planned } from "./constructive";
 import { compareWorth, doneAt, lateDays } from "./lateness";
 import type { BenchProblem } from "./problem";
+import { chance } from "../units/chance";
 import { DAY_MIN } from "./wall";
 import { NONE_FIXED, type Fixed } from "./serial";
-
-/** Numbers from 0 to 1, the same for a seed (mulberry32, public domain). */
-export function dice(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), state | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
 
 /** One turn in so many moves a single step, the others the days by which jobs are to be done. */
 const STEP_TURN = 5;
@@ -96,7 +86,7 @@ export function* improve(
     hint,
   }: { fixed?: Fixed; stayMin?: number | undefined; hint?: readonly number[] | undefined } = {},
 ): Generator<Planned, never> {
-  const roll = dice(seed);
+  const roll = chance(seed);
   const latest = new Latest(problem);
   const planned = (order: readonly number[], hands: Hands) => plannedOf(inHands(problem, hands), order, fixed, stayMin);
   const far = Math.max(...begin.schedule.map((slot) => slot?.end ?? 0));

@@ -1,6 +1,7 @@
 import loadHighs, { type Highs } from "highs";
 import { constructive } from "./constructive";
-import { dice, improve } from "./improve";
+import { chance } from "../units/chance";
+import { improve } from "./improve";
 import { compareWorth, type Worth, worthOf } from "./lateness";
 import { lowerBound } from "./lowerBound";
 import { MONDAY, shopOf } from "./market.fixture";
@@ -56,7 +57,7 @@ test("no way there is beats the bound, and the search finds the best of all ways
   let [bounded, same] = [0, 0];
   const SHOPS = 24;
   for (let seed = 0; seed < SHOPS; seed += 1) {
-    const roll = dice(seed);
+    const roll = chance(seed);
     const shop = shopOf(
       { jobs: 3, stepsEach: 2, people: 1 + (seed % 2), stands: 1, dueIn: [-1, 2], partsIn: 1, minutes: [60, 420] },
       roll,
@@ -85,12 +86,12 @@ test("no plan of a full shop beats its bound, and what more people can do is nev
       partsIn: 4,
       minutes: [10, 60] as const,
     };
-    const shop = shopOf(wanted, dice(seed));
+    const shop = shopOf(wanted, chance(seed));
     const found = best(shop, 60).worth.lateMinor;
     const bound = boundOf(shop);
     expect(bound).toBeGreaterThan(0);
     expect(bound).toBeLessThanOrEqual(found);
-    const more = shopOf({ ...wanted, stands: 2, people: 3 }, dice(seed));
+    const more = shopOf({ ...wanted, stands: 2, people: 3 }, chance(seed));
     expect(boundOf(more)).toBeLessThanOrEqual(found);
     expect(boundOf(more)).toBeLessThanOrEqual(bound + 1e-6);
   }
@@ -146,7 +147,7 @@ describe("nine published tasks", () => {
 
 test("the least end of generated tasks with an order, by integer programming", () => {
   for (let seed = 0; seed < 12; seed += 1) {
-    const roll = dice(100 + seed);
+    const roll = chance(100 + seed);
     const minutes = Array.from({ length: 8 }, () => 1 + Math.floor(roll() * 5));
     const before: Record<number, number[]> = {};
     for (let i = 2; i <= minutes.length; i += 1) if (roll() < 0.6) before[i] = [1 + Math.floor(roll() * (i - 1))];
@@ -186,6 +187,6 @@ function leastEnd(minutes: readonly number[], before: Readonly<Record<number, re
 }
 
 test("the same seed finds the same plan", () => {
-  const shop = shopOf({ jobs: 8, stepsEach: 6, people: 2, stands: 1, dueIn: [0, 3], partsIn: 2, minutes: [10, 60] }, dice(9));
+  const shop = shopOf({ jobs: 8, stepsEach: 6, people: 2, stands: 1, dueIn: [0, 3], partsIn: 2, minutes: [10, 60] }, chance(9));
   expect(best(shop, 80, 5)).toEqual(best(shop, 80, 5));
 });

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { Latest } from "./byLatest";
 import { asTheyCame, constructive, plannedOf } from "./constructive";
 import { Free } from "./free";
-import { dice } from "./improve";
+import { chance } from "../units/chance";
 import { keepPlan } from "./keepPlan";
 import { brokenLaws } from "./laws.fixture";
 import { doneAt } from "./lateness";
@@ -21,12 +21,12 @@ const shops = fc
     minutes: fc.constantFrom<[number, number]>([5, 40], [50, 70], [200, 900]),
     seed: fc.nat(1e6),
   })
-  .map(({ seed, ...wanted }) => shopOf({ ...wanted, dueIn: [0, 9] }, dice(seed)));
+  .map(({ seed, ...wanted }) => shopOf({ ...wanted, dueIn: [0, 9] }, chance(seed)));
 
 test("nobody, nothing and no bike is in two places, and no step comes before what it needs, however the steps are listed", () =>
   fc.assert(
     fc.property(shops, fc.nat(1e6), (shop, seed) => {
-      const roll = dice(seed);
+      const roll = chance(seed);
       const targets = shop.jobs.map(() => MONDAY + roll() * 20_000);
       for (const one of [asTheyCame(shop), constructive(shop), plannedOf(shop, new Latest(shop).order(targets), NONE_FIXED, 0)]) {
         expect(brokenLaws(shop, one.schedule)).toEqual([]);
@@ -134,7 +134,7 @@ describe("a plan that was kept", () => {
 });
 
 test("a job with a step that nobody does has no end, and the others have theirs", () => {
-  const shop = shopOf({ jobs: 3, stepsEach: 4, people: 2, stands: 1, dueIn: [1, 3], partsIn: 0, minutes: [10, 20] }, dice(4));
+  const shop = shopOf({ jobs: 3, stepsEach: 4, people: 2, stands: 1, dueIn: [1, 3], partsIn: 0, minutes: [10, 20] }, chance(4));
   const orphan = { ...shop, steps: shop.steps.map((step, at) => (at === 5 ? { ...step, people: [] } : step)) };
   const { schedule, worth } = constructive(orphan);
   expect(worth.undone).toBe(1);

@@ -1,5 +1,5 @@
 import { constructive } from "./constructive";
-import { dice } from "./improve";
+import { chance } from "../units/chance";
 import { doneAt } from "./lateness";
 import { MONDAY, shopOf } from "./market.fixture";
 import { lognormal, simulate } from "./simulate";
@@ -9,7 +9,7 @@ const WANTED = { jobs: 6, stepsEach: 6, people: 2, stands: 1, dueIn: [1, 6] as c
 
 test("weeks without any spread are the plan itself", () => {
   for (let seed = 0; seed < 20; seed += 1) {
-    const shop = shopOf(WANTED, dice(seed));
+    const shop = shopOf(WANTED, chance(seed));
     const sure = { ...shop, steps: shop.steps.map((step) => ({ ...step, spread: 0, fromSpreadDays: 0 })) };
     const { schedule } = constructive(sure);
     const done = doneAt(sure, schedule);
@@ -25,7 +25,7 @@ test("weeks without any spread are the plan itself", () => {
 
 /** One step of 100 minutes, σ 30, that is due at a moment. */
 const single = (dueMin: number, fromSpreadDays = 0): BenchProblem => {
-  const shop = shopOf({ ...WANTED, jobs: 1, stepsEach: 1, people: 1 }, dice(1));
+  const shop = shopOf({ ...WANTED, jobs: 1, stepsEach: 1, people: 1 }, chance(1));
   return {
     ...shop,
     jobs: [{ ...shop.jobs[0]!, dueMin }],

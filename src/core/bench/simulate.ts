@@ -1,4 +1,4 @@
-import { dice } from "./improve";
+import { chance, normal } from "../units/chance";
 import { PAUSE_OVER_MIN, type BenchProblem, type Schedule } from "./problem";
 import { DAY_MIN } from "./wall";
 
@@ -13,22 +13,6 @@ export type Likely = {
   /** The end in each of the weeks, the soonest first. */
   readonly ends: readonly number[];
 };
-
-/** Two numbers of the normal law from two of the even one (Box and Muller, Annals of Mathematical Statistics 29, 1958). */
-function normal(roll: () => number): () => number {
-  let spare: number | null = null;
-  return () => {
-    if (spare !== null) {
-      const one = spare;
-      spare = null;
-      return one;
-    }
-    const r = Math.sqrt(-2 * Math.log(1 - roll()));
-    const angle = 2 * Math.PI * roll();
-    spare = r * Math.sin(angle);
-    return r * Math.cos(angle);
-  };
-}
 
 /** Minutes of the log-normal law with this mean and spread: times of work lean to the long side (common practice). */
 export function lognormal(mean: number, spread: number): { readonly mu: number; readonly sigma: number } {
@@ -50,7 +34,7 @@ const GIVE_MIN = 15;
  */
 export function simulate(problem: BenchProblem, schedule: Schedule, weeks: number, seed: number): (Likely | null)[] {
   const { steps, jobs, people, nowMin } = problem;
-  const gauss = normal(dice(seed));
+  const gauss = normal(chance(seed));
   const laws = steps.map(({ minutes, spread }) => lognormal(minutes, spread));
   const shifts = people.map(({ shifts }) => new Walk(shifts));
   const whole = jobs.map(() => true);

@@ -1,10 +1,11 @@
-import { lastOf, motorsOf, type Build } from "./build";
+import { batteryOf, lastOf, motorsOf, voltsOf, type Build } from "./build";
 import type { Margin } from "./finding";
 import { limitToSet } from "./rules/law/limitToSet";
-import { PRACTICE } from "../basis";
+import { memory, PRACTICE } from "../basis";
 import { STEP_MEASURES, type StepMeasure } from "../standards/stepMeasures";
 import type { TaskId } from "../standards/tasks";
 import { formatNumber } from "../units/formatQuantity";
+import { wheelTurnMm } from "../wheel/wheelTurn";
 import type { BenchReading } from "./atBench";
 import { wheelsOf } from "./wheels";
 
@@ -31,13 +32,14 @@ export const measureOfKey = (key: string, build: Build): Measure | undefined =>
 const SENSOR_OFF_S = { torque: 0.5, cadence: 1.5 } as const;
 
 function ofBuild(task: TaskId, build: Build): StepMeasure[] {
-  if (task === "checks") return sensorOff(build);
+  if (task === "checks") return [...packVolts(build), ...fuseRead(build), ...sensorOff(build), ...noLoad(build)];
   const limit = task === "settings" || task === "setSpeed" || task === "roadTest" ? limitToSet(build) : null;
   if (limit === null) return [];
   const onRoad = task === "roadTest";
   return [
     {
       id: "assist ends",
+      ...(onRoad && { check: "speed" as const }),
       says: onRoad ? "Speed where the help ends, on the flat" : "Speed where the help ends, read back",
       unit: "km/h",
       atMost: limit.kmh,
@@ -52,6 +54,95 @@ function ofBuild(task: TaskId, build: Build): StepMeasure[] {
   ];
 }
 
+/** Between empty and full: what a pack shows that is whole and the right way round. */
+function packVolts(build: Build): StepMeasure[] {
+  const battery = batteryOf(build);
+  if (!battery) return [];
+  const { empty, full } = voltsOf(battery);
+  return [
+    {
+      id: "pack volts",
+      check: "polarity",
+      says: "Pack's volts at its plug, red lead to plus",
+      unit: "V",
+      atLeast: empty,
+      atMost: full,
+      usualMost: 120,
+      with: "voltmeter",
+      plusMinus: 0.1,
+      hurts: true,
+      helps: ["harness"],
+      basis: PRACTICE,
+    },
+  ];
+}
+
+/** The fuse that the sheet has, and no other. */
+function fuseRead(build: Build): StepMeasure[] {
+  const fuse = lastOf(build, "fuse");
+  if (!fuse) return [];
+  const { ratedA } = fuse.spec;
+  return [
+    {
+      id: "fuse",
+      check: "fuse",
+      says: "Fuse's rating, read off it",
+      unit: "A",
+      atLeast: ratedA,
+      atMost: ratedA,
+      usualMost: 200,
+      with: "eye",
+      plusMinus: 0,
+      hurts: true,
+      helps: ["harness"],
+      basis: PRACTICE,
+    },
+  ];
+}
+
+/** Without a load a motor comes so near to the speed that it is stated with at its volts. */
+const NO_LOAD_SHARE = 0.85;
+
+/** The speed of the raised wheel: no more than what is set, no less than motor and pack make where its free speed is stated. */
+function noLoad(build: Build): StepMeasure[] {
+  const limit = limitToSet(build)?.kmh ?? Infinity;
+  const free = freeKmh(build);
+  const most = Math.min(limit, free === null ? Infinity : free.full / NO_LOAD_SHARE);
+  if (!Number.isFinite(most)) return [];
+  return [
+    {
+      id: "no-load speed",
+      check: "noLoad",
+      says: "Speed of the raised wheel, full throttle or highest level",
+      unit: "km/h",
+      ...(free && { atLeast: roundTo(Math.min(limit, free.nominal) * NO_LOAD_SHARE) }),
+      atMost: roundTo(most),
+      usualMost: 150,
+      with: "display",
+      plusMinus: 0,
+      hurts: true,
+      helps: ["setSpeed"],
+      basis: memory("what tells a wrong wheel size, a wrong phase order or a limit that does not act"),
+    },
+  ];
+}
+
+const roundTo = (kmh: number): number => Number(kmh.toFixed(1));
+
+/** What a hub turns its wheel at by its stated free speed, at the pack's nominal and full volts, km/h; null where it is not stated. */
+function freeKmh(build: Build): { nominal: number; full: number } | null {
+  const motor = motorsOf(build)[0];
+  const battery = batteryOf(build);
+  if (motor?.kind !== "hub-motor" || !battery || motor.spec.freeRpm === null || motor.spec.freeRpmV === null) return null;
+  const { freeRpm, freeRpmV, end, laced } = motor.spec;
+  const bead = laced?.beadSeatMm ?? build.donor[end === "front" ? "frontBeadSeatMm" : "rearBeadSeatMm"]?.value;
+  const tyre = build.donor.tyreWidthMm?.value;
+  if (typeof bead !== "number" || typeof tyre !== "number") return null;
+  const { nominal, full } = voltsOf(battery);
+  const kmhPerV = ((freeRpm / freeRpmV) * wheelTurnMm({ beadSeatMm: bead, tyreMm: tyre }) * 60) / 1_000_000;
+  return { nominal: kmhPerV * nominal, full: kmhPerV * full };
+}
+
 function sensorOff(build: Build): StepMeasure[] {
   const sensor = lastOf(build, "pedal-sensor");
   const [motor] = motorsOf(build);
@@ -61,6 +152,7 @@ function sensorOff(build: Build): StepMeasure[] {
   return [
     {
       id: "run-on",
+      check: "cutOffs",
       says: `Motor off after the pedals stop, a sensor of ${senses}`,
       unit: "s",
       atMost: SENSOR_OFF_S[senses],
@@ -77,6 +169,7 @@ function sensorOff(build: Build): StepMeasure[] {
 /** The limits in words. @example limitText({ atLeast: 1000, atMost: 1200, unit: "N" }) // => "1000 to 1200 N" */
 export function limitText({ atLeast, atMost, unit }: Pick<StepMeasure, "atLeast" | "atMost" | "unit">): string {
   const [low, high] = [atLeast, atMost].map((limit) => (limit === undefined ? null : formatNumber(limit, 2)));
+  if (low !== null && low === high) return `${low} ${unit}`;
   if (low !== null && high !== null) return `${low} to ${high} ${unit}`;
   return low !== null ? `at least ${low} ${unit}` : `at most ${high} ${unit}`;
 }

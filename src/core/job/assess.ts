@@ -18,6 +18,7 @@ import { dueDay, standing } from "../supply/standing";
 import type { Wish } from "../wish/wish";
 import { canRide, massOf } from "./rideOf";
 import { stages, type StageState } from "./stages";
+import { provedOf } from "./proof";
 import { chosenParts } from "./supplied";
 
 /** Everything that follows from a job, the catalogue, the house rules and the day. Nothing of it is stored as truth. */
@@ -68,7 +69,15 @@ export function assess(
   });
   const ridden = canRide(fitted.build, job.wish, massOf(made));
   const arrivals = Object.fromEntries(coming.map(({ supplierId, day }) => [supplierId, day]));
-  return { fit: fitted, steps, sheet, promises: made, stages: stages(job, fitted, sheet, steps, ridden), arrivals, agreed };
+  return {
+    fit: fitted,
+    steps,
+    sheet,
+    promises: provedOf(job, made),
+    stages: stages(job, fitted, sheet, steps, ridden),
+    arrivals,
+    agreed,
+  };
 }
 
 /** The steps of a job. A step that the shop made its own after the bike was signed for is none of that bike's. */

@@ -11,6 +11,9 @@ import { serialText } from "../supply/serialSchema";
 import { MOST_TOOK_MINUTES } from "../work/took";
 import { photoSchema, type Job } from "./job";
 import { TROUBLES } from "../fit/atBench";
+import { CHECK_IDS } from "../standards/commissioning";
+import { rideFieldsSchema } from "../prove/rideLogSchema";
+import { PROMISE_IDS } from "../wish/promiseIds";
 import { SLOTS } from "./slots";
 import { wishSchema } from "../wish/wish";
 
@@ -104,6 +107,40 @@ export const commandSchema = z.discriminatedUnion("do", [
     do: z.literal("settle problem"),
     id: key,
     how: z.string().trim().min(3, "say how it was put right").max(400, "at most 400 letters"),
+  }),
+  z.strictObject({
+    do: z.literal("pass check"),
+    check: z.enum(CHECK_IDS),
+    says: z.string().trim().max(200, "at most 200 letters").default(""),
+  }),
+  z.strictObject({
+    do: z.literal("fail check"),
+    check: z.enum(CHECK_IDS),
+    says: z.string().trim().min(3, "say what was seen").max(400, "at most 400 letters"),
+    /** Work that is opened again for it; null: none of the order. */
+    task: key.nullable(),
+  }),
+  z.strictObject({ do: z.literal("open check"), check: z.enum(CHECK_IDS) }),
+  z.strictObject({
+    do: z.literal("weigh"),
+    front: z.string().max(40),
+    rear: z.string().max(40),
+    system: z.enum(["metric", "imperial"]),
+    confirmed: z.literal(true).optional(),
+  }),
+  z.strictObject({ do: z.literal("forget weighing") }),
+  z.strictObject({
+    do: z.literal("take in ride"),
+    ride: rideFieldsSchema.omit({ id: true, at: true, by: true }),
+    confirmed: z.literal(true).optional(),
+  }),
+  z.strictObject({ do: z.literal("drop ride"), id: key }),
+  z.strictObject({
+    do: z.literal("agree to less"),
+    promise: z.enum(PROMISE_IDS),
+    customer: z.string().trim().min(2, "say who agreed to it: the customer's name").max(80, "at most 80 letters"),
+    /** What was asked and proved when it was agreed to. */
+    says: z.string().trim().min(3).max(300, "at most 300 letters"),
   }),
   z.strictObject({ do: z.literal("note minutes"), step: key, ...took }),
   z.strictObject({

@@ -8,6 +8,7 @@ import { donorSchema } from "../donor/donorSchema";
 import { givenSheetSchema } from "./givenSheet";
 import { SLOTS } from "./slots";
 import { benchReadingsSchema, foundListSchema, timersSchema } from "../fit/atBench";
+import { passedSchema, ridesSchema, settledLessSchema, weighedSchema } from "../prove/proofSchema";
 import { discountSchema } from "../cost/discount";
 import { frozenSheetSchema } from "../cost/frozenSheet";
 import { handLineSchema } from "../cost/handLine";
@@ -66,6 +67,14 @@ export const jobSchema = z.strictObject({
   readings: benchReadingsSchema,
   /** What was found at the bench beside the survey. */
   found: foundListSchema,
+  /** Checks of commissioning that passed. */
+  passed: passedSchema,
+  /** The finished bike on the scales. */
+  weighed: weighedSchema,
+  /** Rides that were recorded on it. */
+  rides: ridesSchema,
+  /** Less than was promised, agreed to by the customer. */
+  less: settledLessSchema,
   /** Which pieces went into the bike, by their serial numbers: for the warranty, and for what a maker calls back. */
   serials: fittedPiecesSchema.default([]),
   /** What the customer has brought of their own, by part. */
@@ -133,6 +142,10 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   timers: {},
   readings: {},
   found: [],
+  passed: {},
+  weighed: null,
+  rides: [],
+  less: [],
   serials: [],
   brought: {},
   payments: [],

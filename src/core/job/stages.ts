@@ -1,6 +1,8 @@
 import { STAGE_NAMES, type StageName } from "./stageNames";
 import type { Job } from "./job";
 import type { Fit } from "../fit/engine";
+import { checksOf } from "../prove/checks";
+import { CHECKS } from "../standards/commissioning";
 import type { Sheet } from "../cost/sheet";
 import { AFTER_SIGNING, changedSince } from "../work/signature";
 import type { Step } from "../work/steps";
@@ -44,8 +46,17 @@ export function stages(job: Job, fit: Fit, sheet: Sheet, steps: readonly Step[],
             Math.max(before.length - ticked, changed > 0 ? 1 : 0),
           ]
         : ["open", 0],
-    Prove: ["later", 0],
+    Prove: proveOf(job, steps, ticked),
     "Hand over": ["later", 0],
   };
   return STAGE_NAMES.map((name) => ({ name, knot: of[name][0], undone: of[name][1] }));
+}
+
+/** Tied once all checks have passed and the bike was weighed; nothing of it is due before the work has begun. */
+function proveOf(job: Job, steps: readonly Step[], ticked: number): [knot: StageState["knot"], undone: number] {
+  const begun = Object.keys(job.passed).length > 0;
+  if (steps.length === 0 || (ticked === 0 && !begun)) return ["open", 0];
+  const passed = begun ? checksOf(job, steps).filter(({ stands }) => stands === "passed").length : 0;
+  const weighed = job.weighed ? 1 : 0;
+  return [knot(passed + weighed, CHECKS.length - passed + 1 - weighed), CHECKS.length - passed + 1 - weighed];
 }

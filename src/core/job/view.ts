@@ -17,6 +17,7 @@ import { lacks, type Promise } from "../promise/promises";
 import { hasOwnNumber } from "../supply/serials";
 import { limitText, passes, type Measure, type Passes } from "../fit/measures";
 import { curesLeft } from "../work/cures";
+import type { CheckState } from "../prove/checks";
 import type { Held } from "../work/held";
 import type { Step } from "../work/steps";
 import { assess, knownOf, type Assessment } from "./assess";
@@ -89,7 +90,12 @@ export type JobView = {
   })[];
   /** What holds the signature back, what changed since it was given, and what the build leaves over. */
   /** `dayMinutes`: working minutes of a day; `curing`: days that what is done still cures. */
-  readonly work: Omit<WorkOrder, "steps"> & { readonly dayMinutes: number; readonly curing: ReturnType<typeof curesLeft> };
+  readonly work: Omit<WorkOrder, "steps" | "checks"> & {
+    readonly dayMinutes: number;
+    readonly curing: ReturnType<typeof curesLeft>;
+  };
+  /** Commissioning, in its safe order. */
+  readonly checks: readonly (Omit<CheckState, "measures"> & { readonly measures: readonly MeasureView[] })[];
   readonly sheet: Sheet;
   readonly promises: readonly Promise[];
   /** What the build still lacks, empty when it is whole; and what all in would be with the first remedy of everything open. */
@@ -164,14 +170,7 @@ export function viewOf(
     unusedOverrides: now.fit.unusedOverrides,
     steps: work.steps.map(({ step, waits, held }) => ({
       ...step,
-      measures: step.measures.map((measure) => {
-        const reading = job.readings[measure.key];
-        return {
-          ...measure,
-          limit: limitText(measure),
-          taken: reading ? { value: reading.value, by: reading.by, at: reading.at, passes: passes(measure, reading) } : null,
-        };
-      }),
+      measures: step.measures.map((measure) => measureView(measure, job)),
       parts: step.parts.map(({ part, quantity, origin }, i) => ({
         id: part.id,
         kind: part.kind,
@@ -193,6 +192,7 @@ export function viewOf(
       dayMinutes: house.hoursPerDay * 60,
       curing: curesLeft(now.steps, job.ticks, today),
     },
+    checks: work.checks.map((state) => ({ ...state, measures: state.measures.map((measure) => measureView(measure, job)) })),
     sheet: now.sheet,
     promises: now.promises,
     lacks: now.sheet.lines.length > 0 ? lacks(now.fit) : "",
@@ -210,6 +210,15 @@ export function viewOf(
     invoices: [],
     weeks: [],
     shop: shopHeadOf(house),
+  };
+}
+
+function measureView(measure: Measure, { readings }: Pick<Job, "readings">): MeasureView {
+  const reading = readings[measure.key];
+  return {
+    ...measure,
+    limit: limitText(measure),
+    taken: reading ? { value: reading.value, by: reading.by, at: reading.at, passes: passes(measure, reading) } : null,
   };
 }
 

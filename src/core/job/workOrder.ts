@@ -4,6 +4,7 @@ import { goesBack, staysInBox, type LeftOver } from "../work/leftOver";
 import { heldByFit, heldStep, type Held } from "../work/held";
 import { changedSince } from "../work/signature";
 import { curesLeft } from "../work/cures";
+import { checksOf, unproved, type CheckState } from "../prove/checks";
 import type { Step } from "../work/steps";
 import type { Assessment } from "./assess";
 import type { Job } from "./job";
@@ -18,6 +19,7 @@ export type StepState = {
 /** The work order as it stands: what holds each step, what holds the signature, what changed since it was given. */
 export type WorkOrder = {
   readonly steps: readonly StepState[];
+  readonly checks: readonly CheckState[];
   readonly signHeld: Held;
   readonly changed: readonly string[];
   readonly staysInBox: readonly LeftOver[];
@@ -33,7 +35,9 @@ export function workOrderOf(
   const byFit = heldByFit(fit.findings);
   const hardIn = curesLeft(steps, job.ticks, today).paint ?? 0;
   const left = (id: string) => (job.ticks[id] ? null : (steps.find((step) => step.id === id)?.title ?? null));
+  const checks = checksOf(job, steps, byFit.stop ? byFit.why : []);
   return {
+    checks,
     steps: steps.map((step) => {
       const waits = step.parts.map(({ part, origin }) =>
         part.onlyFor === undefined ? waitsFor(part.id, origin, job, sheet) : job.brought[part.id] ? null : NOT_BROUGHT,
@@ -48,6 +52,7 @@ export function workOrderOf(
           step.parts.map(({ part }, i) => ({ name: part.name, waits: waits[i]! })),
           job.readings,
           step.after.includes("paint") ? hardIn : 0,
+          unproved(step.id, checks),
         ),
       };
     }),

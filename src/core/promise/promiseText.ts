@@ -14,3 +14,10 @@ export function promiseFigure(id: string, value: number | string | null, currenc
   if (id === "range") return `${formatNumber(Number(value), 0)} km`;
   return id === "assist" || id === "hill" ? `${formatNumber(Number(value), 1)} km/h` : formatDay(String(value));
 }
+
+/** What a proof leaves open, with its unit; empty where it leaves nothing. @example promisePlusMinus("mass", 0.14) // => "± 0.1 kg" */
+export function promisePlusMinus(id: string, plusMinus: number | undefined): string {
+  if (!plusMinus) return "";
+  const unit = id === "mass" ? "kg" : id === "range" ? "km" : "km/h";
+  return `± ${formatNumber(plusMinus, id === "range" && plusMinus >= 1 ? 0 : 1)} ${unit}`;
+}

@@ -16,6 +16,10 @@ export type Promise = {
   readonly asked: number | string | null;
   readonly predicted: number | string | null;
   readonly proved: number | string | null;
+  /** What the proof leaves open, in its unit; by what it was proved; and how it stands against what was asked, null where nothing was. */
+  readonly plusMinus?: number;
+  readonly provedBy?: string;
+  readonly stands?: "kept" | "not kept" | "too near to tell" | null;
   readonly kept: boolean | null;
   readonly note: string;
 };

@@ -7,8 +7,8 @@ import { windOn, type RoadSegment } from "../route/roadSegments";
 import { heldMs } from "./driveSteady";
 import { Gears, inGears, type Shifts } from "./gears";
 import { onGrade, resistanceOf, WHEEL_DRAG_AREA_M2 } from "./roadLoad";
-import { ride, type RideInput } from "./ride";
-import type { Ended } from "./rideRun";
+import { planOf, ride, type RideInput } from "./ride";
+import { RideRun, type Ended, type Watch } from "./rideRun";
 import { speedPower, type SpeedPower } from "./speedPower";
 
 /** How the motors are called: by hand, by turning pedals at a level's share of the current, or by so many times the rider's own force. */
@@ -224,6 +224,24 @@ export function forecast(p: ForecastInput, segments: readonly RoadSegment[], wha
 export function likelyRangeKm(p: ForecastInput, segments: readonly RoadSegment[], what: WhatIf): number | null {
   const input = inputOf(p, segments, what, "likely");
   return ride(input, 1, inGears(gearsOf(p, input), input).change).rangeKm;
+}
+
+/** One likely run of a road: what is held against a ride that was ridden on it. */
+export function likelyRide(p: ForecastInput, segments: readonly RoadSegment[], what: WhatIf): Forecast["route"] {
+  const input = inputOf(p, segments, what, "likely");
+  return ride(input, 1, inGears(gearsOf(p, input), input).change);
+}
+
+/** The same run step by step, for who wants its moments. */
+export function watchedRide(p: ForecastInput, segments: readonly RoadSegment[], what: WhatIf, watch: Watch): void {
+  const input = inputOf(p, segments, what, "likely");
+  new RideRun(inGears(gearsOf(p, input), input).change(planOf(input))).lap(watch);
+}
+
+/** The pack as a likely ride takes it at a temperature: what is left of it by its age and the cold, Ah, and its resistance, Ω. */
+export function packAt(p: ForecastInput, temperatureC: number): { capacityAh: number; internalOhm: number } {
+  const { capacityAh, internalOhm } = inputOf(p, [], { ...noChange(p), temperatureC }, "likely").battery;
+  return { capacityAh, internalOhm };
 }
 
 /** The likely speed on the worst hill alone, km/h; null without a hill. */

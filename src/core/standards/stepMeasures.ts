@@ -1,11 +1,12 @@
 import { handbook, memory, PRACTICE, type Basis } from "../basis";
+import type { CheckId } from "./commissioning";
 import type { TaskId } from "./tasks";
 
 /** What is read at a step of the work, and between what it must lie. */
 export type StepMeasure = {
   readonly id: string;
   readonly says: string;
-  readonly unit: "mm" | "N" | "%" | "s" | "A" | "MΩ" | "km/h";
+  readonly unit: "mm" | "m" | "N" | "%" | "s" | "A" | "V" | "kΩ" | "MΩ" | "km/h";
   /** A reading at the limit passes. */
   readonly atLeast?: number;
   readonly atMost?: number;
@@ -19,6 +20,8 @@ export type StepMeasure = {
   /** Work that may put it right, where setting it anew at this step does not. */
   readonly helps: readonly TaskId[];
   readonly basis: Basis;
+  /** The check of commissioning that it is read for. */
+  readonly check?: CheckId;
 };
 
 /** A rim stands in the middle to this, mm; the fit judges rings by it too (common practice). */
@@ -166,8 +169,23 @@ export const STEP_MEASURES: Readonly<Partial<Record<TaskId, readonly StepMeasure
   checkWheel: WHEEL,
   redish: [OFF_MIDDLE],
   checks: [
+    { ...LEVER_WAY, helps: ["brakesFirst"], check: "brakes" },
+    {
+      id: "resistance",
+      check: "resistance",
+      says: "Plus to minus at the controller's plug",
+      unit: "kΩ",
+      atLeast: 1,
+      usualMost: 20_000,
+      with: "ohmmeter",
+      plusMinus: 0.05,
+      hurts: true,
+      helps: ["harness"],
+      basis: memory("what the capacitors and the bleeder of a controller leave between its leads"),
+    },
     {
       id: "insulation",
+      check: "insulation",
       says: "Leads to metal, the least",
       unit: "MΩ",
       atLeast: 1,
@@ -180,6 +198,7 @@ export const STEP_MEASURES: Readonly<Partial<Record<TaskId, readonly StepMeasure
     },
     {
       id: "idle",
+      check: "lifted",
       says: "Idle current at first power",
       unit: "A",
       atMost: 0.15,
@@ -192,6 +211,7 @@ export const STEP_MEASURES: Readonly<Partial<Record<TaskId, readonly StepMeasure
     },
     {
       id: "cut-off time",
+      check: "cutOffs",
       says: "Motor stops after a lever is drawn, the slower",
       unit: "s",
       atMost: 0.5,
@@ -201,6 +221,21 @@ export const STEP_MEASURES: Readonly<Partial<Record<TaskId, readonly StepMeasure
       hurts: true,
       helps: ["cutOffs"],
       basis: PRACTICE,
+    },
+  ],
+  roadTest: [
+    {
+      id: "stop from 25",
+      check: "yard",
+      says: "Way to a stop from 25 km/h, both brakes, dry",
+      unit: "m",
+      atMost: 7,
+      usualMost: 60,
+      with: "tape",
+      plusMinus: 0.3,
+      hurts: true,
+      helps: ["brakesFirst", "brakeUpgrade"],
+      basis: memory("ISO 4210-2, both brakes, dry, 25 km/h"),
     },
   ],
 };

@@ -27,6 +27,7 @@ export function heldByFit(findings: readonly Pick<Finding, "verdict" | "title" |
 /**
  * A step waits for the fit, for its parts and for the steps before it; what is done to find out waits only for a stop.
  * @param hardInDays days until the paint that it would touch is hard
+ * @param unproved what commissioning still lacks for it; null where it lacks nothing
  * @param left the title of a step that is still to be done; null where it is ticked
  */
 export function heldStep(
@@ -36,6 +37,7 @@ export function heldStep(
   waiting: readonly { readonly name: string; readonly waits: string | null }[],
   readings: Readonly<Record<string, BenchReading>> = {},
   hardInDays = 0,
+  unproved: string | null = null,
 ): Held {
   // What was read outside a limit that keeps somebody from harm is read again before its step is done, whatever was decided.
   const red = step.measures.filter((measure) => {
@@ -49,6 +51,8 @@ export function heldStep(
     };
   if (step.stage === "survey") return fit.stop ? fit : { stop: false, why: [] };
   if (fit.stop) return fit;
+  // Nobody signs for checks that nobody made.
+  if (unproved !== null) return { stop: true, why: [unproved] };
   const parts = waiting.filter((part) => part.waits).map((part) => `${part.name}, ${part.waits}`);
   const before = step.after.flatMap((id) => left(id) ?? []);
   return {

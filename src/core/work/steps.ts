@@ -3,7 +3,7 @@ import { motorsOf, partsOf, type Build, type Supplied } from "../fit/build";
 import { CAUTIONS, type CautionId } from "../standards/cautions";
 import { CONSUMABLES, type Consumable } from "../standards/consumables";
 import type { FastenerId } from "../standards/fasteners";
-import { ROAD_CHECKS, STAND_CHECKS } from "../standards/commissioning";
+import { CHECKS, isRoadCheck } from "../standards/commissioning";
 import { hasDerailleur, stepOfKind, stepOfPart } from "./partStep";
 import type { HouseRules } from "../house/houseRules";
 import type { Minutes } from "./learned";
@@ -209,10 +209,12 @@ const fastenersOf = (task: TaskId, build: Build): readonly FastenerId[] => {
 /** What a step does on this build: the values that are set, the checks that are made, the hand of a thread that is undone. */
 function doesOf(task: TaskId, build: Build): string[] {
   if (task === "settings") return settingsOf(build);
-  const checks = { checks: STAND_CHECKS, roadTest: ROAD_CHECKS }[task as string];
-  const from = task === "roadTest" ? STAND_CHECKS.length : 0;
-  if (checks)
-    return checks.map((check, i) => `Check ${from + i + 1}. ${check.does}. Passes: ${check.passes}. Stop if ${check.stopsIf}.`);
+  if (task === "checks" || task === "roadTest")
+    return CHECKS.flatMap((check, i) =>
+      isRoadCheck(check) === (task === "roadTest")
+        ? [`Check ${i + 1}, ${check.title.toLowerCase()}. ${check.does}. Passes: ${check.passes}. Stop if ${check.stopsIf}.`]
+        : [],
+    );
   if (task === "survey") return [...ownPartsOf(build), ...usedPartsOf(build)];
   if (task !== "removeCranks") return [];
   return [`Shell: ${shellHand(build)?.says ?? "its standard is not known for sure: read the cup before it is turned"}`];

@@ -1,3 +1,4 @@
+import type { Truth } from "@/core/prove/madeUpRide";
 import type { TaskId } from "@/core/standards/tasks";
 import type { Surface } from "@/core/route/roadSegments";
 import type { Wish } from "@/core/wish/wish";
@@ -30,6 +31,17 @@ export type DemoJob = {
   cameOut?: { took: Partial<Record<TaskId, [minutes: number, note: string]>>; billedOverMinor: { goods: number; carriage: number }[] };
   /** Work that was done so far, the first first; and what was read at it. */
   begun?: { readonly step: TaskId; readonly daysAgo: number; readonly minutes: number; readonly note: string; readonly despite?: string }[];
+  /**
+   * The finished bike: read where it is not as everybody's, weighed at each end in kg, and ridden, on its road or on the flat. Its rides are
+   * made up from the forecast with another truth, so that it is known what they should teach.
+   */
+  proved?: {
+    readonly readings: Readonly<Record<string, string>>;
+    readonly weighed: readonly [front: string, rear: string];
+    readonly truth: Truth;
+    readonly airC: number;
+    readonly rides: readonly { readonly name: string; readonly flatKm: number | null; readonly seed: number }[];
+  };
   /** Numbers of the pieces that went into it, by part. */
   serials?: Record<string, string>;
   /** What such a shop usually finds out too late. */
@@ -118,6 +130,21 @@ export const DEMO_JOBS: DemoJob[] = [
         { goods: 32_50, carriage: 18_00 },
         { goods: 0, carriage: 6_40 },
         { goods: 4_10, carriage: 0 },
+      ],
+    },
+    proved: {
+      readings: {
+        "checks pack volts": "41.2 V",
+        "checks no-load speed": "24.5 km/h",
+        "roadTest assist ends": "24.2 km/h",
+        "roadTest stop from 25": "5.1 m",
+      },
+      weighed: ["11.6", "14.1"],
+      truth: { drive: 0.98, rolling: 1.2, drag: 1.1, capacity: 0.92, resistance: 1.2 },
+      airC: 9,
+      rides: [
+        { name: "Along the quay, flat", flatKm: 6, seed: 1126 },
+        { name: "Her way to the school on the hill and back", flatKm: null, seed: 1127 },
       ],
     },
     serials: { "hf250-622": "PW26-118402", "bat-36-13-rack": "EB-0926-3317", "ctl-36-15": "36C-77120" },

@@ -26,6 +26,7 @@ const STAGES: Partial<Record<StageName, React.ComponentType>> = {
   Sheet: dynamic(() => import("./sheet/SheetStage").then((m) => m.SheetStage)),
   Order: dynamic(() => import("./order/OrderStage").then((m) => m.OrderStage)),
   Build: dynamic(() => import("./build/BuildStage").then((m) => m.BuildStage)),
+  Prove: dynamic(() => import("./prove/ProveStage").then((m) => m.ProveStage)),
 };
 const KeyList = dynamic(() => import("./KeyList").then((m) => m.KeyList), { ssr: false });
 const AskStepBack = dynamic(() => import("./AskStepBack").then((m) => m.AskStepBack), { ssr: false });

@@ -2,8 +2,8 @@
 
 import { useState } from "react";
 import { givesAs } from "@/core/wish/promiseIds";
-import { ridePromises, ridePromisesAsked } from "@/core/promise/ridePromises";
 import { countVerdicts, VERDICTS } from "@/core/fit/finding";
+import { promisePlusMinus } from "@/core/promise/promiseText";
 import type { Promise as Promised } from "@/core/promise/promises";
 import { formatNumber, formatQuantity } from "@/core/units/formatQuantity";
 import { hours, money, figure, signedMoney } from "@/ui/format";
@@ -13,11 +13,13 @@ import { formatDay } from "@/core/units/date";
 import { useSettings } from "../settings";
 import { useJob } from "./JobContext";
 import { useChooseSet } from "./useChooseSet";
+import { usePromises } from "./usePromises";
 import "./tally.css";
 
 /** Always there on the right: each promise asked and predicted, the money against the budget, the findings counted. */
 export function Tally() {
-  const { view, goTo, rides } = useJob();
+  const { view, goTo } = useJob();
+  const promises = usePromises();
   const { sheet } = view;
   const counts = countVerdicts(view.findings);
   // On a narrow screen it is one line that opens.
@@ -36,14 +38,9 @@ export function Tally() {
       </button>
       <section>
         <h3>
-          Promises <span className="soft small">asked, predicted</span>
+          Promises <span className="soft small">asked, predicted, proved</span>
         </h3>
-        {[
-          ...view.promises,
-          ...(rides.forecast && view.ride.input
-            ? ridePromises(rides.forecast, view.ride.input.asked)
-            : ridePromisesAsked(view.job.wish, view.ride.wants ?? [])),
-        ].map((promise) => (
+        {promises.map((promise) => (
           <PromiseLine key={promise.id} promise={promise} />
         ))}
       </section>
@@ -190,6 +187,16 @@ function PromiseLine({ promise }: { promise: Promised }) {
         </span>
         <span className={promise.kept === false ? "bad" : promise.kept ? "good" : ""}>{word}</span>
       </div>
+      {promise.proved !== null && (
+        <div className="tally-row small">
+          <span>
+            proved {show(promise.proved)} {promisePlusMinus(promise.id, promise.plusMinus)}
+          </span>
+          <span className={promise.stands === "kept" ? "good" : promise.stands === "not kept" ? "bad" : "soft"}>
+            {promise.stands ?? ""}
+          </span>
+        </div>
+      )}
       {promise.predicted === null && promise.asked !== null && <p className="small soft">{promise.note}</p>}
       {promise.kept === false && <NearestPartLine id={promise.id} />}
     </div>

@@ -4,6 +4,11 @@ import { profileOf, type Profile } from "@/core/route/profile";
 import type { RoadSegment } from "@/core/route/roadSegments";
 import { readGpx } from "@/core/route/readGpx";
 import { readRouteCsv } from "@/core/route/readRouteCsv";
+import type { Route } from "@/core/route/routeSchema";
+import type { Said } from "@/core/prove/log/columns";
+import type { ReadRide } from "@/core/prove/log/readRide";
+import type { RideLog } from "@/core/prove/rideLogSchema";
+import { rideProof, type RideProof } from "@/core/prove/rideProof";
 import type { Result } from "@/core/result";
 
 type Segments = RoadSegment[];
@@ -17,11 +22,21 @@ export type Ask =
       readonly what?: WhatIf;
     }
   | { readonly n: number; readonly do: "nearest"; readonly input: ForecastInput; readonly segments: Segments }
-  | { readonly n: number; readonly do: "read"; readonly text: string; readonly table: boolean };
+  | { readonly n: number; readonly do: "read"; readonly text: string; readonly table: boolean }
+  | {
+      readonly n: number;
+      readonly do: "prove";
+      readonly log: RideLog;
+      readonly input: ForecastInput;
+      readonly road: Route | null;
+    }
+  | { readonly n: number; readonly do: "read log"; readonly bytes: Uint8Array; readonly chosen: Readonly<Record<string, Said>> };
 export type Answer =
   | { readonly n: number; readonly forecast: Forecast }
   | { readonly n: number; readonly nearest: Nearest }
   | { readonly n: number; readonly read: Result<{ name: string; profile: Profile }> }
+  | { readonly n: number; readonly proof: RideProof }
+  | { readonly n: number; readonly log: ReadRide }
   | { readonly n: number; readonly failed: string };
 
 const port = self as unknown as { onmessage: (event: MessageEvent<Ask>) => void; postMessage: (answer: Answer) => void };
@@ -37,6 +52,16 @@ function read(text: string, table: boolean): Result<{ name: string; profile: Pro
   return profile.ok ? { ok: true, value: { name: track.value.name, profile: profile.value } } : profile;
 }
 
+// What reads recordings comes when one is given.
+async function readLogOf(n: number, bytes: Uint8Array, chosen: Readonly<Record<string, Said>>): Promise<void> {
+  try {
+    const { readRide } = await import("@/core/prove/log/readRide");
+    port.postMessage({ n, log: await readRide(bytes, chosen) });
+  } catch (error) {
+    port.postMessage({ n, failed: String(error) });
+  }
+}
+
 /** A slider that is drawn along asks faster than a ride is reckoned: of those questions only the newest is. */
 let newestTry = 0;
 
@@ -45,6 +70,8 @@ function answer(data: Ask): void {
     if (data.do === "forecast" && data.what && data.n !== newestTry)
       port.postMessage({ n: data.n, failed: "a newer one was asked" });
     else if (data.do === "read") port.postMessage({ n: data.n, read: read(data.text, data.table) });
+    else if (data.do === "prove") port.postMessage({ n: data.n, proof: rideProof(data.log, data.input, data.road) });
+    else if (data.do === "read log") void readLogOf(data.n, data.bytes, data.chosen);
     else if (data.do === "nearest") port.postMessage({ n: data.n, nearest: nearestChanges(data.input, data.segments) });
     else port.postMessage({ n: data.n, forecast: forecast(data.input, data.segments, data.what) });
   } catch (error) {

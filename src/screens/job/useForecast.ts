@@ -9,6 +9,9 @@ import type { Profile } from "@/core/route/profile";
 import type { Result } from "@/core/result";
 import { roadSegments } from "@/core/route/roadSegments";
 import type { JobView } from "@/core/job/view";
+import type { Said } from "@/core/prove/log/columns";
+import type { ReadRide } from "@/core/prove/log/readRide";
+import type { RideProof } from "@/core/prove/rideProof";
 import { askCompare } from "./compareBench";
 import type { Answer, Ask } from "./forecast.worker";
 
@@ -74,6 +77,10 @@ export type Rides = {
   nearestParts: readonly NearestPart[] | null;
   whatIf: (what: WhatIf | null) => void;
   what: WhatIf | null;
+  /** What each recorded ride says, by its number; those that are being reckoned are not there yet. */
+  proofs: Readonly<Record<string, RideProof>>;
+  /** Reads a recorded ride; the page stays free meanwhile. */
+  readLog: (bytes: Uint8Array, chosen: Readonly<Record<string, Said>>) => Promise<ReadRide>;
   /** Reads a route file; the page stays free meanwhile. */
   readRoute: (text: string, table: boolean) => Promise<Result<{ name: string; profile: Profile }>>;
 };
@@ -146,13 +153,53 @@ export function useForecast(view: JobView): Rides {
     },
     [ask],
   );
+  const readLog = useCallback(
+    async (bytes: Uint8Array, chosen: Readonly<Record<string, Said>>): Promise<ReadRide> => {
+      const answer = await ask({ do: "read log", bytes, chosen });
+      return "log" in answer ? answer.log : { ok: false, error: { says: "The file could not be read." } };
+    },
+    [ask],
+  );
+  const proofs = useProofs(view, ask, key);
   const now = question && made ? made.forecast : null;
   const nearest = near?.for === key ? near.nearest : null;
   const nearestParts = partsFor !== null && found?.for === partsFor ? found.parts : null;
   const other = what && tried ? tried.forecast : null;
   const pending = question !== null && (made?.for !== key || (what !== null && tried?.for !== what));
   return useMemo(
-    () => ({ forecast: now, tried: other, pending, nearest, nearestParts, whatIf, what, readRoute }),
-    [now, other, pending, nearest, nearestParts, what, readRoute],
+    () => ({ forecast: now, tried: other, pending, nearest, nearestParts, whatIf, what, readRoute, readLog, proofs }),
+    [now, other, pending, nearest, nearestParts, what, readRoute, readLog, proofs],
   );
 }
+
+/** What the job's recorded rides say, each reckoned once for what it is held against. */
+function useProofs(view: JobView, ask: ReturnType<typeof useRideWorker>, key: string): Rides["proofs"] {
+  const [made, setMade] = useState<{ for: string; proofs: Record<string, RideProof> }>({ for: "", proofs: {} });
+  const { rides, wish } = view.job;
+  const input = view.ride.input;
+  const wanted = `${key} ${rides.map(({ id }) => id).join(" ")}`;
+  const held = useRef({ rides, input, road: wish.route });
+  useEffect(() => {
+    held.current = { rides, input, road: wish.route };
+  });
+  useEffect(() => {
+    const now = held.current;
+    if (!now.input || now.rides.length === 0) return;
+    let old = false;
+    const { input: from, road } = now;
+    void Promise.all(now.rides.map(async (log) => [log.id, await ask({ do: "prove", log, input: from, road })] as const)).then(
+      (answers) => {
+        if (old) return;
+        setMade({
+          for: wanted,
+          proofs: Object.fromEntries(answers.flatMap(([id, answer]) => ("proof" in answer ? [[id, answer.proof]] : []))),
+        });
+      },
+    );
+    return () => {
+      old = true;
+    };
+  }, [ask, wanted]);
+  return made.for === wanted ? made.proofs : NO_PROOFS;
+}
+const NO_PROOFS = {};

@@ -13,6 +13,7 @@ import { noteCall } from "./noteCall";
 import { accept, offerAgain, override, refuse, takeBack, withdrawOverride } from "./findings";
 import { forgetReading, measure } from "./measure";
 import { arrived, callOff, noteBill, placeOrder } from "./orders";
+import { agreeToLess, dropRide, failCheck, forgetWeighing, openCheck, passCheck, takeInRide, weigh } from "./prove";
 import { takePayment } from "./payments";
 import { dropPhoto, keepPhoto } from "./photos";
 import { answerSheet, discount, giveSheet, takeUpSheet } from "./given";
@@ -56,6 +57,14 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   "note serial": noteSerial,
   "drop serial": dropSerial,
   "note bill": noteBill,
+  "pass check": passCheck,
+  "fail check": failCheck,
+  "open check": openCheck,
+  weigh,
+  "forget weighing": forgetWeighing,
+  "take in ride": takeInRide,
+  "drop ride": dropRide,
+  "agree to less": agreeToLess,
   sign,
   brought,
   "note call": noteCall,

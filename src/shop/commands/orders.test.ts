@@ -6,7 +6,10 @@ import { formatMoney } from "@/core/money/money";
 import { NO_TERMS } from "@/core/parts/noTerms";
 import type { Part, Supplier } from "@/core/parts/part";
 import { battery, hub, offer, partOf, QUAY } from "../../../tests/bench.fixture";
-import type { Bench } from "../useCase";
+import { checksOfJob } from "@/core/job/proof";
+import { stepOfCheck } from "@/core/prove/checks";
+import { makeChecks } from "../makeChecks";
+import { assessOn, type Bench } from "../useCase";
 import { assess } from "@/core/job/assess";
 import { workOrderOf } from "@/core/job/workOrder";
 import { carryOut } from "./index";
@@ -263,8 +266,11 @@ describe("signing", () => {
       "checks",
       "roadTest",
       "handOver",
-    ] as const)
+    ] as const) {
+      const checks = checksOfJob(now, assessOn(now, bench)).filter(({ check }) => stepOfCheck(check) === step);
+      for (const command of makeChecks(checks)) now = placed(now, command);
       now = placed(now, { do: "tick", step, note: `note ${step}`, despite: DESPITE });
+    }
     return now;
   };
   test("is refused with one step open, named, and takes a copy of every step when none is", () => {

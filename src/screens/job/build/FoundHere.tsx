@@ -17,7 +17,7 @@ const MEASURED = "bench/measured ";
 export function FoundHere({ step }: { step: StepView }) {
   const { view } = useJob();
   const mine = new Set([
-    ...view.job.found.filter((one) => one.step === step.id).map(({ id }) => FOUND + id),
+    ...view.job.found.filter((one) => one.step === step.id || one.task === step.id).map(({ id }) => FOUND + id),
     ...step.measures.map(({ key }) => MEASURED + key),
   ]);
   const findings = view.findings.filter((finding) => mine.has(finding.key) && finding.verdict !== "clear");

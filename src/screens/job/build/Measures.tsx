@@ -12,12 +12,40 @@ import type { StepView } from "./stepView";
 
 /** What is read at this step, against its limit. */
 export function Measures({ step }: { step: StepView }) {
-  if (step.measures.length === 0) return null;
+  // What is read for a check is read where the check is made.
+  const here = step.measures.filter(({ check }) => check === undefined);
   return (
-    <section className="measures" aria-label="Readings of this step">
+    <>
+      {(step.id === "checks" || step.id === "roadTest") && <InProve step={step.id} />}
+      <MeasureList measures={here} label="Readings of this step" />
+    </>
+  );
+}
+
+/** The checks of commissioning have a stage of their own: how far they are, and the way there. */
+function InProve({ step }: { step: "checks" | "roadTest" }) {
+  const { view, goTo } = useJob();
+  const mine = view.checks.filter(({ check }) => (check.stage === "road") === (step === "roadTest"));
+  const next = mine.find(({ stands }) => stands !== "passed");
+  return (
+    <section className="in-prove" aria-label="Checks">
+      <b className="num">
+        {mine.filter(({ stands }) => stands === "passed").length} of {mine.length} checks passed
+      </b>
+      <button className="button" onClick={() => void goTo("Prove", next?.check.id)}>
+        {next ? `Make them in Prove: ${next.check.title}` : "Look at them in Prove"}
+      </button>
+    </section>
+  );
+}
+
+export function MeasureList({ measures, label }: { measures: readonly MeasureView[]; label: string }) {
+  if (measures.length === 0) return null;
+  return (
+    <section className="measures" aria-label={label}>
       <h3>Read and keep</h3>
       <ul>
-        {step.measures.map((measure) => (
+        {measures.map((measure) => (
           <MeasureLine key={measure.key} measure={measure} />
         ))}
       </ul>

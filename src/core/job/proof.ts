@@ -1,0 +1,32 @@
+import { checksOf, type CheckState } from "../prove/checks";
+import { withProof, type ProvedFigure } from "../prove/proved";
+import { weighingOf } from "../prove/weighing";
+import type { Promise } from "../promise/promises";
+import { heldByFit } from "../work/held";
+import type { Fit } from "../fit/engine";
+import type { Step } from "../work/steps";
+import type { Job } from "./job";
+
+/** The checks of commissioning on a job as it stands. */
+export function checksOfJob(
+  job: Job,
+  { fit, steps }: { readonly fit: Pick<Fit, "findings">; readonly steps: readonly Step[] },
+): CheckState[] {
+  const { stop, why } = heldByFit(fit.findings);
+  return checksOf(job, steps, stop ? why : []);
+}
+
+/** What is measured of the finished bike beside the ride, a promise each. */
+export function provedOf(job: Job, made: readonly Promise[]): Promise[] {
+  const { weighed, signed, readings } = job;
+  const figures: Partial<Record<Promise["id"], ProvedFigure>> = {};
+  if (weighed) {
+    const { massKg, plusMinusKg, frontShare } = weighingOf(weighed);
+    figures.mass = { value: massKg, plusMinus: plusMinusKg, by: `weighed, ${Math.round(100 * frontShare)} % on the front wheel` };
+  }
+  const ends = readings["roadTest assist ends"];
+  if (ends) figures.assist = { value: ends.value, plusMinus: 0.3, by: "read on the road" };
+  if (signed?.sheet) figures.price = { value: signed.sheet.allInMinor, plusMinus: 0, by: "as signed" };
+  if (signed) figures.ready = { value: signed.at.slice(0, 10), plusMinus: 0, by: "the day it was signed" };
+  return made.map((promise) => withProof(promise, figures[promise.id] ?? null));
+}

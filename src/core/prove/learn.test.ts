@@ -1,0 +1,165 @@
+import { levenbergMarquardt } from "ml-levenberg-marquardt";
+import { drawn, HUB, MID, ridden, roadOf } from "../../../tests/prove.fixture";
+import { AS_FORECAST } from "./madeUpRide";
+import { learnPack, learnRoad, type Learnt } from "./learn";
+import { inverse, leastSquares, type Row } from "./leastSquares";
+import { rideProof, withLessons } from "./rideProof";
+import { chance, normal } from "../units/chance";
+
+const HILLY = roadOf(20, 220, 7);
+const FLAT = roadOf(15, 0, null);
+const figuresOf = (log: ReturnType<typeof ridden>, p = HUB): Learnt[] => [
+  ...learnRoad(log, p).figures,
+  ...learnPack(log, p).figures,
+];
+const of = (figures: readonly Learnt[], id: Learnt["id"]) => figures.find((one) => one.id === id)!;
+
+describe("least squares with priors", () => {
+  const roll = normal(chance(11));
+  const rows: Row[] = Array.from({ length: 80 }, (_, i) => ({
+    y: 3 + 0.5 * i + 0.01 * i * i + 0.8 * roll(),
+    slopes: [1, i, i * i],
+    sd: 0.8,
+  }));
+  const wide = [0, 0, 0].map((mean) => ({ mean, sd: 1e6 }));
+
+  test("come to what a general package comes to, to 0.1 %", () => {
+    const found = leastSquares(rows, wide);
+    const package_ = levenbergMarquardt(
+      { x: rows.map((_, i) => i), y: rows.map(({ y }) => y) },
+      ([a, b, c]) =>
+        (x: number) =>
+          a! + b! * x + c! * x * x,
+      { initialValues: [1, 1, 0.1], maxIterations: 500, errorTolerance: 1e-14, damping: 0.01 },
+    );
+    found.values.forEach((value, i) => expect(value / package_.parameterValues[i]!).toBeCloseTo(1, 3));
+  });
+
+  test("a prior is one more measurement: the mean of two, weighed by what they leave open (Gelman et al., 2013, 2.5)", () => {
+    const one = leastSquares([{ y: 10, slopes: [1], sd: 1 }], [{ mean: 4, sd: 0.5 }]);
+    // The noise of one row is not known: it is not taken for smaller than half of what was thought.
+    const noise = one.noiseTimes;
+    const weights = [1 / noise ** 2, 4];
+    expect(one.values[0]).toBeCloseTo((weights[0]! * 10 + 4 * 4) / (weights[0]! + weights[1]!), 9);
+    expect(one.covariance[0]![0]).toBeCloseTo(1 / (weights[0]! + weights[1]!), 9);
+  });
+
+  test("an inverse times its matrix is one; a singular one is told", () => {
+    const hilbert = [0, 1, 2, 3].map((i) => [0, 1, 2, 3].map((k) => 1 / (i + k + 1)));
+    const back = inverse(hilbert);
+    for (let i = 0; i < 4; i += 1)
+      for (let k = 0; k < 4; k += 1)
+        expect(hilbert[i]!.reduce((sum, value, n) => sum + value * back[n]![k]!, 0)).toBeCloseTo(i === k ? 1 : 0, 8);
+    expect(() =>
+      inverse([
+        [1, 1],
+        [1, 1],
+      ]),
+    ).toThrow(RangeError);
+  });
+});
+
+// The whole five hundred are in the bench: here enough of them that a band which holds 85 % only would be seen.
+test.each([
+  ["a hub on a hilly road", HUB, HILLY],
+  ["a crank motor on a hilly road", MID, HILLY],
+  ["a hub on the flat", HUB, FLAT],
+] as const)("what is true of %s lies in the bands of 95 %%", (_name, p, road) => {
+  let [inside, all] = [0, 0];
+  for (let seed = 1; seed <= 30; seed += 1) {
+    const { log, is } = drawn(p, road, seed);
+    for (const { id, after } of figuresOf(log, p)) {
+      all += 1;
+      if (Math.abs(after.mean - is[id]) <= 1.96 * after.sd) inside += 1;
+    }
+  }
+  expect(all).toBe(180);
+  expect(inside / all).toBeGreaterThan(0.93);
+});
+
+test("a hilly road with another truth is learnt, and the next forecast uses it; rolling up takes range", () => {
+  const truth = { drive: 1, rolling: 1.5, drag: 1.2, capacity: 0.85, resistance: 1.4 };
+  const log = ridden(HUB, HILLY, truth, 5);
+  const figures = figuresOf(log);
+  for (const id of ["rolling", "drag"] as const) expect(of(figures, id).after.mean).toBeGreaterThan(of(figures, id).before.mean);
+  const capacity = of(figures, "capacity");
+  expect(capacity).toMatchObject({ learnt: true });
+  expect(capacity.after.mean / capacity.before.mean).toBeCloseTo(0.85, 1);
+  const next = withLessons(HUB, figures);
+  expect(next.battery.capacityAh / HUB.battery.capacityAh).toBeCloseTo(0.85, 1);
+  // What was not learnt stays to the last digit.
+  const nothing = withLessons(
+    HUB,
+    figures.map((one) => ({ ...one, learnt: false })),
+  );
+  expect(nothing).toEqual(HUB);
+});
+
+test("on the flat at one speed rolling and drag are not told apart, it is said, and neither is taken over", () => {
+  const lesson = learnRoad(ridden(HUB, FLAT, AS_FORECAST, 3), HUB);
+  expect(lesson.cannot.join(" ")).toMatch(/No hill and nearly one speed .*rolling and drag cannot be told apart/);
+  expect([of([...lesson.figures], "rolling").learnt, of([...lesson.figures], "drag").learnt]).toEqual([false, false]);
+  const next = withLessons(HUB, lesson.figures);
+  expect([next.crr, next.cdaM2]).toEqual([HUB.crr, HUB.cdaM2]);
+});
+
+test("a ride without the pack's power, without heights, or of a dozen seconds teaches nothing and says why", () => {
+  const log = ridden(HUB, HILLY, AS_FORECAST, 4);
+  expect(learnRoad({ ...log, motorW: [], pulls: [] }, HUB)).toMatchObject({
+    figures: [],
+    cannot: [expect.stringContaining("power from the pack")],
+  });
+  expect(learnRoad({ ...log, heightM: [] }, HUB)).toMatchObject({ figures: [], cannot: [expect.stringContaining("no heights")] });
+  expect(learnPack({ ...log, packV: [] }, HUB)).toMatchObject({
+    figures: [],
+    cannot: [expect.stringContaining("volts and amps")],
+  });
+  const few = Object.fromEntries(
+    Object.entries(log).map(([key, value]) => [
+      key,
+      Array.isArray(value) && value.length > 8 ? value.slice(0, value.length === log.wayM.length ? 6 : 7) : value,
+    ]),
+  ) as typeof log;
+  expect(learnRoad(few, HUB).cannot[0]).toMatch(/^Only \d of 6 windows/);
+});
+
+test("a wrong column fits badly: it is said, and nothing is taken over", () => {
+  const log = ridden(HUB, HILLY, AS_FORECAST, 6);
+  const roll = chance(9);
+  const lesson = learnRoad({ ...log, motorW: log.motorW.map(() => 4000 * roll()) }, HUB);
+  expect(lesson.cannot.join(" ")).toMatch(/Nothing of (it|this ride) is taken over/);
+  expect(lesson.figures.filter(({ learnt }) => learnt)).toEqual([]);
+});
+
+describe("what a ride proves", () => {
+  test("the range by counted charge is what the pack held over what each km took", () => {
+    const log = ridden(HUB, HILLY, AS_FORECAST, 7);
+    const proof = rideProof(log, HUB, HILLY);
+    const capacity = of(figuresOf(log), "capacity").after.mean;
+    const usedAh = log.packA.reduce((sum, a) => sum + (a * log.windowS) / 3600, 0);
+    const km = log.wayM.reduce((sum, m) => sum + m, 0) / 1000;
+    expect(proof.range!.value / ((km * 0.85 * capacity) / usedAh)).toBeCloseTo(1, 1);
+    expect(proof.onRoad).toMatchObject({ on: true });
+    expect(proof.range!.by).toHaveLength(2);
+  });
+  test("a ride elsewhere proves no range on the customer's road, and a flat one no hill", () => {
+    const proof = rideProof(ridden(HUB, FLAT, AS_FORECAST, 8), HUB, HILLY);
+    expect(proof.range).toBeNull();
+    expect(proof.rangeNot).toContain("customer's road");
+    expect(proof.hill).toBeNull();
+    expect(proof.hillNot).toMatch(/No such hill on this ride: 7 % was promised/);
+  });
+  test("the hill is held at what was ridden on it", () => {
+    const proof = rideProof(ridden(HUB, HILLY, AS_FORECAST, 7), HUB, HILLY);
+    const forecast = proof.sections.map(({ forecastKmh }) => forecastKmh);
+    expect(proof.hill!.value).toBeGreaterThan(Math.min(...forecast) - 3);
+    expect(proof.hill!.value).toBeLessThan(24.6);
+    expect(proof.hill!.gradePercent).toBeGreaterThan(6.2);
+  });
+  test("ridden as forecast, each part of the way comes out as forecast, but for gusts", () => {
+    const proof = rideProof(ridden(HUB, HILLY, AS_FORECAST, 7), HUB, HILLY);
+    for (const part of proof.sections) expect(part.kmh / part.forecastKmh).toBeGreaterThan(0.85);
+    expect(proof.ridden.wh! / proof.forecast.wh).toBeGreaterThan(0.85);
+    expect(proof.ridden.wh! / proof.forecast.wh).toBeLessThan(1.2);
+  });
+});
