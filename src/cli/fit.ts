@@ -1,6 +1,8 @@
 import { existsSync, readFileSync } from "node:fs";
 import { doubtsIn } from "@/core/donor/donor";
 import { fitOf } from "@/core/job/assess";
+import type { HouseRules } from "@/core/house/houseRules";
+import type { Job } from "@/core/job/job";
 import { readJobFile } from "@/core/job/jobFile";
 import { isOpen, type Finding } from "@/core/fit/finding";
 import { Catalogue } from "@/core/parts/catalogue";
@@ -34,20 +36,16 @@ async function catalogueFor(parts: readonly Part[]): Promise<Catalogue> {
   return new Catalogue([...parts, ...demo], DEMO_SUPPLIERS);
 }
 
-/**
- * Reads a job file and says what fits: exit 0 clear or adapt, 3 something is left to measure or ask, 4 a stop, 2 unreadable.
- * @param words a file's name, or none for what `input` reads; `--table` for a table in place of JSON
- */
-export async function fitFile(words: readonly string[], input: () => string): Promise<Told> {
-  const table = words.includes("--table");
-  const strange = words.find((word) => word.startsWith("-") && word !== "--table");
-  const [name, ...more] = words.filter((word) => word !== "--table");
-  const refuse = (issues: { path: string; message: string }[]): Told => ({
-    exit: 2,
-    error: `${JSON.stringify({ error: { issues } })}\n`,
-  });
-  if (strange !== undefined) return refuse([{ path: "", message: `fit has no ${strange}: only --table` }]);
-  if (more.length > 0) return refuse([{ path: "", message: "one file at a time" }]);
+const refuse = (issues: { path: string; message: string }[]): Told => ({
+  exit: 2,
+  error: `${JSON.stringify({ error: { issues } })}\n`,
+});
+
+/** A job file with all that it is reckoned with, or what is wrong with it. @param name a file's, or what `input` reads */
+export async function readJob(
+  name: string | undefined,
+  input: () => string,
+): Promise<{ job: Job; house: HouseRules; catalogue: Catalogue } | Told> {
   let text: string;
   try {
     text = name === undefined ? input() : readText(readFileSync(name));
@@ -72,6 +70,22 @@ export async function fitFile(words: readonly string[], input: () => string): Pr
   ].filter(({ id }) => !catalogue.parts.has(id ?? ""));
   if (missing.length > 0)
     return refuse(missing.map(({ path, id }) => ({ path, message: `no part ${id} in the file or the catalogue` })));
+  return { job, house, catalogue };
+}
+
+/**
+ * Reads a job file and says what fits: exit 0 clear or adapt, 3 something is left to measure or ask, 4 a stop, 2 unreadable.
+ * @param words a file's name, or none for what `input` reads; `--table` for a table in place of JSON
+ */
+export async function fitFile(words: readonly string[], input: () => string): Promise<Told> {
+  const table = words.includes("--table");
+  const strange = words.find((word) => word.startsWith("-") && word !== "--table");
+  const [name, ...more] = words.filter((word) => word !== "--table");
+  if (strange !== undefined) return refuse([{ path: "", message: `fit has no ${strange}: only --table` }]);
+  if (more.length > 0) return refuse([{ path: "", message: "one file at a time" }]);
+  const read = await readJob(name, input);
+  if ("exit" in read) return read;
+  const { job, house, catalogue } = read;
   const { findings, idle, unusedOverrides } = fitOf(job, catalogue, house);
   const doubted = doubtsIn(job.donor).map(({ key, says }) => ({ path: `donor.${key}`, message: `${says}: not used` }));
   const open = findings.filter(isOpen);

@@ -12,6 +12,9 @@ import { DEMO_SUPPLIERS } from "@/data/demo/suppliers";
 import { listJobs } from "@/data/jobs";
 import { exportJob } from "@/shop/jobFiles";
 import { openDemoShop } from "../../tests/demoShop";
+import { asCsv, AS_FORECAST, madeUpRide } from "@/core/prove/madeUpRide";
+import { roadSegments } from "@/core/route/roadSegments";
+import { HUB, roadOf } from "../../tests/prove.fixture";
 import { readText } from "./readText";
 import { run } from "./run";
 
@@ -438,5 +441,48 @@ describe("the rest", () => {
     expect((await listJobs(db, "", 1)).total).toBe(12);
     await db.destroy();
     process.env.GULL_DB = join(folder, "none.sqlite");
+  });
+});
+
+describe("prove", () => {
+  test("a finished job tells what was asked, predicted and proved, with a ride more from a file; bad files are told", async () => {
+    const shop = await openDemoShop();
+    const maud = (await exportJob(shop.db, (await listJobs(shop.db, "Maud", 1)).rows[0]!.id, NOW))!.file;
+    await shop.close();
+    const job = join(folder, "maud.json");
+    writeFileSync(job, JSON.stringify(maud));
+    const told = await gull(`prove ${job}`);
+    // Over its budget as signed: not kept.
+    expect(told.exit).toBe(4);
+    expect(told.out).toMatch(/^Mass of the bike +≤ 27 kg +[\d.]+ kg +25.7 kg ± 0.1 kg +kept$/m);
+    expect(told.out).toMatch(/^Price, all in .* not kept$/m);
+    expect(told.out).toContain("rolling and drag cannot be told apart");
+    const json = read((await gull(`prove ${job} --json`)).out) as {
+      promises: { id: string; proved: unknown }[];
+      rides: object[];
+    };
+    expect(json.rides).toHaveLength(2);
+    expect(json.promises.every(({ proved }) => proved !== null)).toBe(true);
+
+    const road = roadOf(9, 90, 5);
+    const ride = join(folder, "ride.csv");
+    writeFileSync(ride, asCsv(madeUpRide(HUB, roadSegments(road), { truth: AS_FORECAST, seed: 2, airC: 15 })));
+    expect((read((await gull(`prove ${job} ${ride} --json`)).out) as { rides: object[] }).rides).toHaveLength(3);
+    const doubtful = join(folder, "doubtful.csv");
+    writeFileSync(doubtful, readFileSync(ride, "utf8").replace("Speed (km/h)", "Speed"));
+    const asked = await gull(`prove ${job} ${doubtful}`);
+    expect([asked.exit, asked.out]).toEqual([2, undefined]);
+    expect(asked.error).toContain("In what unit is it");
+    for (const [line, says] of [
+      ["prove", "wants a job file"],
+      [`prove ${job} ${join(folder, "nothing.gpx")}`, "cannot read"],
+      [`prove ${job} --fast`, "prove has no --fast"],
+      [`prove ${ride}`, "not JSON"],
+    ] as const)
+      expect(await gull(line)).toMatchObject({ exit: 2, error: expect.stringContaining(says) as string });
+    // Nothing is proved of a job that nobody built.
+    const bare = join(folder, "bare.json");
+    writeFileSync(bare, JSON.stringify({ format: "gull-bench job 1", wish: { massKg: 20 } }));
+    expect(await gull(`prove ${bare}`)).toMatchObject({ exit: 3, out: expect.stringContaining("not yet") as string });
   });
 });

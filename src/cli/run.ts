@@ -16,6 +16,9 @@ const USAGE = `gull: the workshop's sums on the command line
   gull calc --list        names and titles
   gull calc --schema NAME JSON Schemas of input and output
   gull fit [FILE]         what fits: a job file, or standard input; JSON, or --table; exit 0, 2, 3 or 4
+  gull prove JOB [LOG] [--json]
+                          what was asked, predicted and proved: a job file, and a recorded ride (GPX, CSV, activity file);
+                          exit 0 kept, 3 not proved or too near to tell, 4 not kept
   gull schema NAME        JSON Schema of a file: job, recipes or records
   gull demo               loads the invented shop into the database in GULL_DB
   gull migrate            brings the database in GULL_DB up to date
@@ -43,6 +46,7 @@ const lines = (rows: readonly string[]): Told => ({ exit: 0, out: rows.map((row)
 const MOST_WORDS: Readonly<Record<string, number>> = {
   calc: 2,
   fit: 3,
+  prove: 4,
   schema: 1,
   backup: 1,
   restore: 1,
@@ -64,6 +68,8 @@ export async function run(argv: readonly string[], setting: Setting): Promise<To
       return calc(words, setting);
     case "fit":
       return fitting(words, setting);
+    case "prove":
+      return (await import("./prove")).proveFile(words, setting.input, setting.now());
     case "schema":
       return schema(words);
     case "backup":

@@ -21,6 +21,7 @@ import { houseRules } from "@/data/settings";
 import { loadDemo } from "@/shop/loadDemo";
 import { benchPlan } from "./benchPlan";
 import { buying } from "./buying";
+import { proving } from "./proving";
 import { FIRST_LOAD_BYTES, firstLoadBytes } from "../firstLoad";
 import { COMMUTE, rolling, solvedRide } from "../ride.fixture";
 
@@ -159,6 +160,7 @@ async function core(db: Awaited<ReturnType<typeof openDatabase>>): Promise<void>
   await slider(db, sort);
   await buying(db, report, sort);
   await benchPlan(report, sort);
+  await proving(report, sort);
   console.log(`the very first fit of the process, nothing compiled yet: ${first[0]!.toFixed(0)} ms; no bound`);
 }
 

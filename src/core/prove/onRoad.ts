@@ -40,7 +40,7 @@ export function onRoad(log: RideLog, road: Pick<Route, "stepM" | "elevationM" | 
       share: on ? 1 : 0,
       says: on
         ? `the customer's road${laps > 1 ? `, ${laps} times` : ""}, by its heights`
-        : `as long as the customer's road, but its heights are ${rms.toFixed(0)} m off`,
+        : `as long as the customer's road${laps > 1 ? ` ${laps} times` : ""}, but its heights are ${rms.toFixed(0)} m off`,
     };
   }
   return { on: true, share: 1, says: `taken for the customer's road${laps > 1 ? `, ${laps} times` : ""}, by its length alone` };

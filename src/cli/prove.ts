@@ -1,0 +1,130 @@
+import { readFileSync } from "node:fs";
+import { assess } from "@/core/job/assess";
+import { massOf, rideOf } from "@/core/job/rideOf";
+import { rideMade } from "@/core/job/rideMade";
+import { readRide } from "@/core/prove/log/readRide";
+import { riddenFigure, withProof } from "@/core/prove/proved";
+import { rideProof, type RideProof } from "@/core/prove/rideProof";
+import { rideLogSchema, type RideLog } from "@/core/prove/rideLogSchema";
+import { promiseBound, promiseFigure, promisePlusMinus } from "@/core/promise/promiseText";
+import { ridePromisesAsked } from "@/core/promise/ridePromises";
+import type { Promise as Promised } from "@/core/promise/promises";
+import { formatNumber } from "@/core/units/formatQuantity";
+import { readJob } from "./fit";
+import type { Told } from "./told";
+
+const wrong = (message: string, more: object = {}): Told => ({
+  exit: 2,
+  error: `${JSON.stringify({ error: { message, ...more } })}\n`,
+});
+
+/**
+ * Holds a job against what its finished bike did: its readings, its weighing, the rides in it and one more from a file.
+ * Exit 0 all that was asked is kept, 3 something is not proved or too near to tell, 4 something is not kept, 2 unreadable.
+ */
+export async function proveFile(words: readonly string[], input: () => string, now: string): Promise<Told> {
+  const json = words.includes("--json");
+  const strange = words.find((word) => word.startsWith("-") && word !== "--json");
+  if (strange !== undefined) return wrong(`prove has no ${strange}: only --json`);
+  const [name, log, ...more] = words.filter((word) => word !== "--json");
+  if (name === undefined || more.length > 0) return wrong("prove wants a job file, and a recorded ride where there is one");
+  const read = await readJob(name, input);
+  if ("exit" in read) return read;
+  const { job, house, catalogue } = read;
+  const now_ = assess(job, catalogue, house, now.slice(0, 10));
+  const reckoned = rideOf(now_.fit.build, job.wish, massOf(now_.promises));
+  const rides: RideLog[] = [...job.rides];
+  if (log !== undefined) {
+    const ride = await rideIn(log, job.wish, now);
+    if ("exit" in ride) return ride;
+    rides.push(ride);
+  }
+  const { input: from } = reckoned;
+  if (rides.length > 0 && from === null)
+    return wrong(`the ride cannot be held against a forecast: wants ${reckoned.wants.join(", ")}`);
+  const proofs = from === null ? [] : rides.map((ride) => rideProof(ride, from, job.wish.route));
+  const made = rideMade(reckoned, job.wish);
+  const promises = [
+    ...now_.promises,
+    ...(made?.promises ?? ridePromisesAsked(job.wish, reckoned.wants ?? [])).map((promise) =>
+      withProof(promise, riddenFigure(promise.id, proofs)),
+    ),
+  ];
+  const asked = promises.filter((promise) => promise.asked !== null);
+  const exit = asked.some(({ stands }) => stands === "not kept") ? 4 : asked.every(({ stands }) => stands === "kept") ? 0 : 3;
+  return {
+    exit,
+    out: json
+      ? `${JSON.stringify({ promises, rides: proofs.map(({ riddenTrace: _, forecastTrace: __, ...proof }) => proof) })}\n`
+      : [...table(promises, now_.sheet.currency), ...proofs.flatMap(taughtLines)].map((line) => `${line}\n`).join(""),
+  };
+}
+
+async function rideIn(
+  file: string,
+  wish: { riderKg: number | null; loadKg: number | null; coldestC: number | null },
+  now: string,
+): Promise<RideLog | Told> {
+  let bytes: Uint8Array;
+  try {
+    bytes = readFileSync(file);
+  } catch {
+    return wrong(`cannot read ${file}`);
+  }
+  const read = await readRide(bytes);
+  if (!read.ok)
+    return wrong(
+      read.error.says,
+      read.error.columns && {
+        columns: read.error.columns.map(({ head, said, asks }) => ({ head, ...said, ...(asks && { asks }) })),
+      },
+    );
+  if (wish.riderKg === null) return wrong("the job says no rider's mass: the ride cannot be weighed");
+  const ride = rideLogSchema.safeParse({
+    ...read.value.ride,
+    id: "from-a-file",
+    name: (read.value.name || file).slice(-80),
+    at: now,
+    by: "",
+    riderKg: wish.riderKg,
+    loadKg: wish.loadKg ?? 0,
+    airC: 15,
+    windKmh: 0,
+  });
+  return ride.success ? ride.data : wrong(ride.error.issues[0]!.message);
+}
+
+function table(promises: readonly Promised[], currency: Parameters<typeof promiseFigure>[2]): string[] {
+  const rows = [
+    ["promise", "asked", "predicted", "proved", "stands"],
+    ...promises.map((promise) => [
+      promise.title,
+      promise.asked === null ? "not asked" : `${promiseBound(promise.id)}${promiseFigure(promise.id, promise.asked, currency)}`,
+      promiseFigure(promise.id, promise.predicted, currency),
+      promise.proved === null
+        ? "not yet"
+        : `${promiseFigure(promise.id, promise.proved, currency)} ${promisePlusMinus(promise.id, promise.plusMinus)}`.trim(),
+      promise.stands ?? "",
+    ]),
+  ];
+  const width = (column: number) => Math.max(...rows.map((row) => row[column]!.length));
+  return rows.map((row) =>
+    row
+      .map((cell, i) => cell.padEnd(width(i)))
+      .join("  ")
+      .trimEnd(),
+  );
+}
+
+function taughtLines({ ridden, forecast, road, pack, rangeNot, hillNot, onRoad }: RideProof): string[] {
+  return [
+    "",
+    `ridden ${formatNumber(ridden.km, 1)} km at ${formatNumber(ridden.averageKmh, 1)} km/h (forecast ${formatNumber(forecast.averageKmh, 1)})${ridden.wh === null ? "" : `, ${formatNumber(ridden.wh, 0)} Wh (forecast ${formatNumber(forecast.wh, 0)})`}`,
+    ...(onRoad ? [onRoad.says] : []),
+    ...[...road.figures, ...pack.figures].map(
+      ({ says, unit, before, after, learnt }) =>
+        `${says}: ${formatNumber(after.mean, 4)} ± ${formatNumber(1.96 * after.sd, 4)} ${unit}, thought ${formatNumber(before.mean, 4)} ± ${formatNumber(1.96 * before.sd, 4)}${learnt ? "" : "; not learnt"}`,
+    ),
+    ...[rangeNot, hillNot, ...road.cannot, ...pack.cannot].flatMap((why) => (why === null ? [] : [why])),
+  ];
+}

@@ -1,0 +1,38 @@
+import { asCsv, AS_FORECAST, madeUpRide } from "@/core/prove/madeUpRide";
+import { readRide } from "@/core/prove/log/readRide";
+import { learnPack, learnRoad } from "@/core/prove/learn";
+import { rideProof } from "@/core/prove/rideProof";
+import { roadSegments } from "@/core/route/roadSegments";
+import { drawn, HUB, kept, MID, roadOf } from "../prove.fixture";
+
+type Report = (what: string, ms: number, bound: number, yardstick: { name: string; ms: number }) => void;
+
+const RUNS = 500;
+
+/** A recorded ride of 100,000 points read and held against its forecast; and how often what is true lies in the bands that are told. */
+export async function proving(report: Report, sort: { name: string; ms: number }): Promise<void> {
+  const road = roadOf(38, 400, 6);
+  const made = madeUpRide(HUB, roadSegments(road), { truth: AS_FORECAST, seed: 1, airC: 15, everyS: 0.055 });
+  const points = made.points.length;
+  const bytes = new TextEncoder().encode(asCsv(made));
+  const from = performance.now();
+  const read = await readRide(bytes);
+  if (!read.ok) throw new Error(read.error.says);
+  rideProof(kept(read.value.ride), HUB, road);
+  report(`a recorded ride of ${points} points read, aligned and fitted`, performance.now() - from, 3_000, sort);
+
+  for (const [name, p, way] of [
+    ["hub, hills", HUB, roadOf(20, 220, 7)],
+    ["crank motor, hills", MID, roadOf(20, 220, 7)],
+    ["hub, flat", HUB, roadOf(15, 0, null)],
+  ] as const) {
+    const hits = new Map<string, number>();
+    for (let seed = 1; seed <= RUNS; seed += 1) {
+      const { log, is } = drawn(p, way, seed);
+      for (const { id, after } of [...learnRoad(log, p).figures, ...learnPack(log, p).figures])
+        hits.set(id, (hits.get(id) ?? 0) + (Math.abs(after.mean - is[id]) <= 1.96 * after.sd ? 1 : 0));
+    }
+    const told = [...hits].map(([id, count]) => `${id} ${((100 * count) / RUNS).toFixed(1)}`).join(", ");
+    console.log(`what is true lies in its band of 95 % in ${RUNS} rides, in percent (${name}): ${told}; asked: 93`);
+  }
+}
