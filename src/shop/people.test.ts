@@ -244,6 +244,7 @@ const SAMPLES: Record<string, object> = {
   "take in ride": { ride: RIDE },
   "drop ride": { id: "x" },
   "agree to less": { promise: "mass", customer: "Tegen Marsh", says: "a kilogram more" },
+  "hand over": { customer: "Tegen Marsh", strokes: null },
   "note minutes": { step: "x", minutes: 20 },
   "note serial": { partId: "x", serial: "A1" },
   "drop serial": { partId: "x", serial: "A1" },

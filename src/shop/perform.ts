@@ -237,6 +237,7 @@ const REFUSES: Readonly<Record<string, string>> = {
 
 /** What others rely on already: taking it back, or doing it again, asks first. */
 const ASKS: Readonly<Record<string, string>> = {
+  "hand over": "The bike was given to its rider, by both names.",
   sign: "The signature stands for the finished bike.",
   "place order": "An order that was sent must be told to its supplier too.",
 };

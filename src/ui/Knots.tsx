@@ -15,29 +15,26 @@ export function Knots({
   return (
     <ol className={`knots${onPick ? " knots-large" : ""}`}>
       {stages.map((stage, index) => {
-        const later = stage.knot === "later";
-        const label = `${stage.name}${later ? ", not there yet" : stage.undone > 0 ? `, ${stage.undone} left` : ""}`;
+        const label = `${stage.name}${stage.undone > 0 ? `, ${stage.undone} left` : ""}`;
         const inner = (
           <>
             <Knot knot={stage.knot} />
             {onPick && <span className="knot-name">{stage.name}</span>}
-            {onPick && stage.undone > 0 && !later && (
+            {onPick && stage.undone > 0 && (
               <span className="knot-count num">
                 {stage.undone}
                 <span className="sr-only"> left</span>
               </span>
             )}
-            {later && <span className="sr-only"> not there yet</span>}
           </>
         );
         return (
-          <li key={stage.name} className={`${stage.name === current ? "here" : ""}${later ? " later" : ""}`} title={label}>
+          <li key={stage.name} className={stage.name === current ? "here" : ""} title={label}>
             {onPick ? (
               <button
                 onClick={() => onPick(stage.name)}
-                disabled={later}
                 aria-current={stage.name === current ? "step" : undefined}
-                title={later ? label : `${label} ( ${(index + 1) % 10} )`}
+                title={`${label} ( ${(index + 1) % 10} )`}
               >
                 {inner}
               </button>
@@ -54,15 +51,7 @@ export function Knots({
 function Knot({ knot }: { knot: string }) {
   return (
     <svg width="22" height="22" viewBox="0 0 22 22" aria-hidden className="knot">
-      <circle
-        cx="11"
-        cy="11"
-        r="9"
-        fill={knot === "tied" ? "#1D2A30" : "#FFFFFF"}
-        stroke={knot === "later" ? "#9AA5A9" : "#1D2A30"}
-        strokeWidth="2"
-        strokeDasharray={knot === "later" ? "2.5 2.5" : undefined}
-      />
+      <circle cx="11" cy="11" r="9" fill={knot === "tied" ? "#1D2A30" : "#FFFFFF"} stroke="#1D2A30" strokeWidth="2" />
       {knot === "half" && <path d="M11 2a9 9 0 0 0 0 18z" fill="#1D2A30" />}
       {knot === "tied" && <path d="M6.6 11.2l3 3 5.6-6" fill="none" stroke="#FFFFFF" strokeWidth="2.2" />}
     </svg>

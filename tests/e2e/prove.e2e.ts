@@ -162,5 +162,54 @@ test("asked, predicted, proved: less than was promised is agreed to by the custo
   await click(page, "The customer takes it as it is", ".less");
   await shows(page, ".less", "Maud Tolliver agreed to it");
   await shows(page, ".keys-last", "Maud Tolliver agrees to less");
+
+  // All checks have passed: their steps are ticked, and the work is signed.
+  await goTo(page, `${stand.base}/jobs/${id}/build`);
+  for (const title of ["Static checks", "Commission and road test"]) {
+    await click(page, title, ".steps");
+    await shows(page, ".step-card h1", title);
+    await shows(page, ".in-prove", "checks passed");
+    await click(page, "Done", ".stand-bar");
+    await page.waitForFunction((t: string) => !document.querySelector(".step-card h1")?.textContent?.startsWith(t), {}, title);
+  }
+  await click(page, "Sign the work order", ".sign");
+  await shows(page, ".sign", "Signed by Tamsin");
+
+  // The price was over what was asked, too; then the bike goes, by both names, and all ten knots are tied.
+  await goTo(page, `${stand.base}/jobs/${id}/hand-over`);
+  await shows(page, ".hand-over", "Price, all in is not kept");
+  expect(await page.$eval(".hand-over .main-action", (button) => (button as HTMLButtonElement).disabled)).toBe(true);
+  await goTo(page, `${stand.base}/jobs/${id}/prove?at=promises`);
+  await page.type('[aria-label="Customer who agrees to less: Price, all in"]', "Maud Tolliver");
+  await click(page, "The customer takes it as it is", '.less[aria-label^="Price"]');
+  await shows(page, '.less[aria-label^="Price"]', "agreed to it");
+  await goTo(page, `${stand.base}/jobs/${id}/hand-over`);
+  await shows(page, ".rider-part", "confirm with the authority of the place");
+  await shows(page, ".proof-table", "PW26-118402");
+  await click(page, "Hand it over", ".hand-over");
+  await page.waitForSelector(".sign-pad");
+  await click(page, "Received", ".ant-modal .sign-deeds");
+  await shows(page, ".ant-modal", "Nothing is drawn yet");
+  const box = (await (await page.$(".sign-pad"))!.boundingBox())!;
+  await page.mouse.move(box.x + 60, box.y + 60);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 200, box.y + 110, { steps: 8 });
+  await page.mouse.up();
+  await click(page, "Received", ".ant-modal .sign-deeds");
+  await shows(page, ".hand-over", "Handed over to Maud Tolliver by Tamsin");
+  expect(await page.$$eval(".knots-large li", (all) => all.map((one) => one.getAttribute("title")))).toEqual([
+    "Ask",
+    "Survey",
+    "Drive",
+    "Fit",
+    "Ride",
+    "Sheet",
+    "Order",
+    "Build",
+    "Prove",
+    "Hand over",
+  ]);
+  const paper = await fetch(`${stand.base}/api/jobs/${id}/hand-over.pdf`);
+  expect([paper.status, paper.headers.get("content-type")]).toEqual([200, "application/pdf"]);
   expect(complaints).toEqual([]);
 });

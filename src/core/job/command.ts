@@ -4,6 +4,7 @@ import { z } from "zod";
 import { DONOR_KEYS } from "../donor/items";
 import { HOWS } from "../donor/reading";
 import { discountSchema } from "../cost/discount";
+import { strokesSchema } from "./drawnSignature";
 import { answerSchema } from "./givenSheet";
 import { handLineSchema } from "../cost/handLine";
 import { billSchema } from "../supply/billSchema";
@@ -141,6 +142,12 @@ export const commandSchema = z.discriminatedUnion("do", [
     customer: z.string().trim().min(2, "say who agreed to it: the customer's name").max(80, "at most 80 letters"),
     /** What was asked and proved when it was agreed to. */
     says: z.string().trim().min(3).max(300, "at most 300 letters"),
+  }),
+  z.strictObject({
+    do: z.literal("hand over"),
+    customer: z.string().trim().min(2, "say who takes the bike").max(80, "at most 80 letters"),
+    /** null where it was signed on paper. */
+    strokes: strokesSchema.nullable(),
   }),
   z.strictObject({ do: z.literal("note minutes"), step: key, ...took }),
   z.strictObject({

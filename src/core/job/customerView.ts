@@ -26,11 +26,18 @@ export type CustomerView = {
     /** What they paid so far. */
     readonly paidMinor: number;
   } | null;
-  readonly promises: readonly { readonly title: string; readonly asked: string; readonly predicted: string }[];
+  readonly promises: readonly {
+    readonly title: string;
+    readonly asked: string;
+    readonly predicted: string;
+    readonly proved: string;
+  }[];
+  /** Days on which the finished bike is looked at again; empty before it is handed over. */
+  readonly visits: readonly { readonly when: string; readonly day: string | null; readonly what: string }[];
 };
 
 /** A job as its customer may see it. A price is shown as it was given, never as it moves on the bench. */
-export function customerView({ job, steps, promises, sheet, shop, work }: JobView): CustomerView {
+export function customerView({ job, steps, promises, sheet, shop, work, handOver }: JobView): CustomerView {
   const orders = standing(job.orders);
   const arrived = orders.filter((order) => order.arrived).length;
   const before = steps.filter((step) => !AFTER_SIGNING.has(step.id));
@@ -58,6 +65,7 @@ export function customerView({ job, steps, promises, sheet, shop, work }: JobVie
         done: before.length > 0 && ticked === before.length,
       },
       { says: "Checked and signed by the workshop", done: signed },
+      { says: "Handed over to you", done: job.handed !== null },
     ],
     sheet: given && {
       givenAt: given.at,
@@ -70,14 +78,16 @@ export function customerView({ job, steps, promises, sheet, shop, work }: JobVie
     promises: [
       ...promises.filter((promise) => promise.id !== "price"),
       // A ride is reckoned where it is shown: what was predicted of it stands on the sheet's paper.
-      { id: "range", title: "Range on your road", asked: job.wish.rangeKm, predicted: null },
-      { id: "hill", title: "Up your steepest hill", asked: job.wish.hillKmh, predicted: null },
+      { id: "range", title: "Range on your road", asked: job.wish.rangeKm, predicted: null, proved: null },
+      { id: "hill", title: "Up your steepest hill", asked: job.wish.hillKmh, predicted: null, proved: null },
     ]
       .filter(({ asked }) => asked !== null)
-      .map(({ id, title, asked, predicted }) => ({
+      .map(({ id, title, asked, predicted, proved }) => ({
         title,
         asked: promiseBound(id) + promiseFigure(id, asked, sheet.currency),
         predicted: predicted === null ? "on your sheet" : promiseFigure(id, predicted, sheet.currency),
+        proved: proved === null ? "" : promiseFigure(id, proved, sheet.currency),
       })),
+    visits: job.handed ? handOver.rider.visits : [],
   };
 }

@@ -5,6 +5,7 @@ import { partId, stamp, text } from "../record";
 import { DONOR_KEYS } from "../donor/items";
 import { EMPTY_WISH, wishSchema } from "../wish/wish";
 import { donorSchema } from "../donor/donorSchema";
+import { strokesSchema } from "./drawnSignature";
 import { givenSheetSchema } from "./givenSheet";
 import { SLOTS } from "./slots";
 import { benchReadingsSchema, foundListSchema, timersSchema } from "../fit/atBench";
@@ -75,6 +76,11 @@ export const jobSchema = z.strictObject({
   rides: ridesSchema,
   /** Less than was promised, agreed to by the customer. */
   less: settledLessSchema,
+  /** Who took the finished bike, and signed for it where not on paper; null until then. */
+  handed: z
+    .strictObject({ ...stamp, customer: text(80).min(2, "say who takes the bike"), strokes: strokesSchema.nullable() })
+    .nullable()
+    .default(null),
   /** Which pieces went into the bike, by their serial numbers: for the warranty, and for what a maker calls back. */
   serials: fittedPiecesSchema.default([]),
   /** What the customer has brought of their own, by part. */
@@ -146,6 +152,7 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   weighed: null,
   rides: [],
   less: [],
+  handed: null,
   serials: [],
   brought: {},
   payments: [],

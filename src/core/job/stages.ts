@@ -12,7 +12,7 @@ import { walk } from "../donor/donor";
 import { isOpen } from "../fit/finding";
 
 /** A knot on the string: open (nothing done), half, tied (done), and how many things are still undone. */
-export type StageState = { readonly name: StageName; readonly knot: "open" | "half" | "tied" | "later"; readonly undone: number };
+export type StageState = { readonly name: StageName; readonly knot: "open" | "half" | "tied"; readonly undone: number };
 
 /** Nothing done is open, something left is half, all done is tied. */
 export const knot = (done: number, undone: number): StageState["knot"] =>
@@ -47,7 +47,7 @@ export function stages(job: Job, fit: Fit, sheet: Sheet, steps: readonly Step[],
           ]
         : ["open", 0],
     Prove: proveOf(job, steps, ticked),
-    "Hand over": ["later", 0],
+    "Hand over": job.handed ? ["tied", 0] : ["open", job.signed && changed === 0 ? 1 : 0],
   };
   return STAGE_NAMES.map((name) => ({ name, knot: of[name][0], undone: of[name][1] }));
 }

@@ -22,6 +22,7 @@ import type { Held } from "../work/held";
 import type { Step } from "../work/steps";
 import { assess, knownOf, type Assessment } from "./assess";
 import type { Job } from "./job";
+import { handOverOf, type HandOver } from "./handOver";
 import { cameOutOf } from "./cameOut";
 import { layoutOf, type Layout } from "./layout";
 import { massOf, rideOf, type RideOf } from "./rideOf";
@@ -96,6 +97,8 @@ export type JobView = {
   };
   /** Commissioning, in its safe order. */
   readonly checks: readonly (Omit<CheckState, "measures"> & { readonly measures: readonly MeasureView[] })[];
+  /** What the rider is given, and why the bike cannot go yet. */
+  readonly handOver: HandOver;
   readonly sheet: Sheet;
   readonly promises: readonly Promise[];
   /** What the build still lacks, empty when it is whole; and what all in would be with the first remedy of everything open. */
@@ -193,6 +196,7 @@ export function viewOf(
       curing: curesLeft(now.steps, job.ticks, today),
     },
     checks: work.checks.map((state) => ({ ...state, measures: state.measures.map((measure) => measureView(measure, job)) })),
+    handOver: handOverOf(job, now, work, today),
     sheet: now.sheet,
     promises: now.promises,
     lacks: now.sheet.lines.length > 0 ? lacks(now.fit) : "",

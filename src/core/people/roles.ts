@@ -81,6 +81,7 @@ export const ALLOWED: Readonly<Record<Deed, readonly Role[]>> = {
   "take in ride": AT_THE_BIKE,
   "drop ride": AT_THE_BIKE,
   "agree to less": COUNTER,
+  "hand over": AT_THE_BIKE,
   sign: BENCH,
   "note call": ALL,
   "take payment": COUNTER,

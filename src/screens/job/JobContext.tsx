@@ -2,7 +2,7 @@
 
 import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from "react";
 import type { Command, Refusal } from "@/core/job/command";
-import { FUTURE_STAGES, type StageName } from "@/core/job/stageNames";
+import type { StageName } from "@/core/job/stageNames";
 import type { FindingView, JobView } from "@/core/job/view";
 import type { Invoice } from "@/core/cost/invoice";
 import type { LinkView } from "@/core/people/links";
@@ -96,7 +96,6 @@ export function JobProvider({
   const keepTyped = useCallback(async () => !halfTyped.current || (await halfTyped.current()), []);
   const goTo = useCallback(
     async (next: StageName, nextAt?: string) => {
-      if (FUTURE_STAGES.has(next)) return false;
       // A box that keeps its text when it is left does so now.
       if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
       if (!(await keepTyped())) return false;

@@ -4,7 +4,7 @@ import { tagNumber } from "@/core/units/tagNumber";
 import dynamic from "next/dynamic";
 import { usePathname, useSearchParams } from "next/navigation";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { FUTURE_STAGES, STAGE_NAMES, type StageName } from "@/core/job/stageNames";
+import { STAGE_NAMES, type StageName } from "@/core/job/stageNames";
 import type { JobView } from "@/core/job/view";
 import { Key } from "@/ui/Key";
 import { formatDay } from "@/core/units/date";
@@ -26,6 +26,7 @@ const STAGES: Partial<Record<StageName, React.ComponentType>> = {
   Sheet: dynamic(() => import("./sheet/SheetStage").then((m) => m.SheetStage)),
   Order: dynamic(() => import("./order/OrderStage").then((m) => m.OrderStage)),
   Build: dynamic(() => import("./build/BuildStage").then((m) => m.BuildStage)),
+  "Hand over": dynamic(() => import("./hand-over/HandOverStage").then((m) => m.HandOverStage)),
   Prove: dynamic(() => import("./prove/ProveStage").then((m) => m.ProveStage)),
 };
 const KeyList = dynamic(() => import("./KeyList").then((m) => m.KeyList), { ssr: false });
@@ -35,7 +36,7 @@ const HistoryPanel = dynamic(() => import("./HistoryPanel").then((m) => m.Histor
 const slug = (stage: string) => stage.toLowerCase().replace(" ", "-");
 const stageOf = (path: string): StageName | undefined => {
   const last = path.split("/")[3];
-  return STAGE_NAMES.find((name) => slug(name) === last && !FUTURE_STAGES.has(name));
+  return STAGE_NAMES.find((name) => slug(name) === last);
 };
 
 /** A job is a bike on a stand, and this screen is the stand: ticket and string on top, hands, eyes and tally below. */

@@ -9,7 +9,7 @@ import { useState } from "react";
 import { useKeys } from "@/ui/useKeys";
 import { ONLY, SORTS } from "@/core/job/listing";
 import type { JobList, JobTicket, Listing } from "@/core/job/summary";
-import { FUTURE_STAGES, STAGE_NAMES } from "@/core/job/stageNames";
+import { STAGE_NAMES } from "@/core/job/stageNames";
 import { formatDay } from "@/core/units/date";
 import { useNotices } from "../notices";
 import { Only } from "../Only";
@@ -29,7 +29,6 @@ const FileIssues = dynamic(() => import("./FileIssues").then((m) => m.FileIssues
 
 const PAGE = 24;
 
-const STAGES = STAGE_NAMES.filter((name) => !FUTURE_STAGES.has(name));
 const ONLY_SAYS: Readonly<Record<Listing["only"], string>> = {
   all: "all",
   stop: "with a stop",
@@ -113,7 +112,10 @@ export function JobsScreen({
         <Select
           value={at}
           onChange={setAt}
-          options={[{ value: "", label: "any stage" }, ...STAGES.map((name) => ({ value: name, label: `${name} not done` }))]}
+          options={[
+            { value: "", label: "any stage" },
+            ...STAGE_NAMES.map((name) => ({ value: name, label: `${name} not done` })),
+          ]}
           aria-label="Stage not done"
           popupMatchSelectWidth={false}
         />

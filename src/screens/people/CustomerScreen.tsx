@@ -47,18 +47,32 @@ export function CustomerScreen({ view }: { view: CustomerView | null }) {
                 <th />
                 <th>Asked</th>
                 <th>Predicted now</th>
+                {view.promises.some(({ proved }) => proved !== "") && <th>Proved</th>}
               </tr>
             </thead>
             <tbody>
-              {view.promises.map(({ title, asked, predicted }) => (
+              {view.promises.map(({ title, asked, predicted, proved }) => (
                 <tr key={title}>
                   <td>{title}</td>
                   <td className="num">{asked}</td>
                   <td className="num">{predicted}</td>
+                  {view.promises.some((one) => one.proved !== "") && <td className="num">{proved || "not measured"}</td>}
                 </tr>
               ))}
             </tbody>
           </table>
+        </section>
+      )}
+      {view.visits.length > 0 && (
+        <section className="card">
+          <h2>When it is looked at again</h2>
+          <ul>
+            {view.visits.map(({ when, day, what }) => (
+              <li key={when}>
+                <b>{day === null ? when : `by ${formatDay(day)}, ${when}`}</b>: {what}
+              </li>
+            ))}
+          </ul>
         </section>
       )}
       <section className="card">

@@ -13,7 +13,7 @@ import { noteCall } from "./noteCall";
 import { accept, offerAgain, override, refuse, takeBack, withdrawOverride } from "./findings";
 import { forgetReading, measure } from "./measure";
 import { arrived, callOff, noteBill, placeOrder } from "./orders";
-import { agreeToLess, dropRide, failCheck, forgetWeighing, openCheck, passCheck, takeInRide, weigh } from "./prove";
+import { agreeToLess, dropRide, failCheck, forgetWeighing, handOver, openCheck, passCheck, takeInRide, weigh } from "./prove";
 import { takePayment } from "./payments";
 import { dropPhoto, keepPhoto } from "./photos";
 import { answerSheet, discount, giveSheet, takeUpSheet } from "./given";
@@ -65,6 +65,7 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   "take in ride": takeInRide,
   "drop ride": dropRide,
   "agree to less": agreeToLess,
+  "hand over": handOver,
   sign,
   brought,
   "note call": noteCall,

@@ -1,7 +1,9 @@
 import { assessOn, done, refused, type Bench, type UseCase } from "../useCase";
 import { isSealed, NAMELESS, SEALED } from "./sealed";
 import type { Job } from "@/core/job/job";
+import { handOverHolds } from "@/core/job/handOver";
 import { checksOfJob } from "@/core/job/proof";
+import { workOrderOf } from "@/core/job/workOrder";
 import { checkOf, type CheckId } from "@/core/standards/commissioning";
 import { SCALES_PLUS_MINUS_KG, USUAL_BIKE_MOST_KG, weighingOf } from "@/core/prove/weighing";
 import { stepOfCheck } from "@/core/prove/checks";
@@ -179,4 +181,15 @@ export const agreeToLess: UseCase<"agree to less"> = (job, command, bench) => {
     { less: [...job.less, { promise, customer, says, at: bench.at, by: bench.by }] },
     `${customer} agrees to less: ${says}`,
   );
+};
+
+/** The bike goes to whoever takes it, by both names. */
+export const handOver: UseCase<"hand over"> = (job, command, bench) => {
+  if (bench.by.trim() === "") return refused(NAMELESS);
+  if (job.handed) return refused(`The bike was handed over to ${job.handed.customer} already.`);
+  const now = assessOn(job, bench);
+  const holds = handOverHolds(job, now, workOrderOf(job, now, bench.at.slice(0, 10)));
+  if (holds.length > 0) return refused(`It is not handed over yet. ${holds.join(". ")}.`);
+  const { customer, strokes } = command;
+  return done({ handed: { customer, strokes, at: bench.at, by: bench.by } }, `Handed over to ${customer} by ${bench.by}`);
 };

@@ -8,6 +8,6 @@ export default async function JobPage({ params }: { params: Promise<{ id: string
   const { id } = await params;
   const view = await openStand(id);
   if (view instanceof UnreadableJob) return <Unreadable says={view.message} />;
-  const next = view.stages.find((stage) => stage.knot !== "later" && stage.knot !== "tied");
-  redirect(`/jobs/${id}/${(next?.name ?? "Sheet").toLowerCase()}`);
+  const next = view.stages.find((stage) => stage.knot !== "tied");
+  redirect(`/jobs/${id}/${(next?.name ?? "Sheet").toLowerCase().replace(" ", "-")}`);
 }

@@ -6,57 +6,19 @@ import { promiseBound, promiseFigure, promisePlusMinus } from "@/core/promise/pr
 import type { Promise as Promised } from "@/core/promise/promises";
 import { formatDay } from "@/core/units/date";
 import { useKeptText } from "@/ui/useDraft";
-import { VerdictMark } from "@/ui/VerdictMark";
 import { Only } from "../../Only";
 import { useJob } from "../JobContext";
 import { NearestPartLine } from "../Tally";
 import { usePromises } from "../usePromises";
-
-const MARK = { kept: "clear", "not kept": "stop", "too near to tell": "measure" } as const;
+import { ProofTable } from "./ProofTable";
 
 /** Asked, predicted, proved: a line for each promise, and what is done about one that is not kept. */
 export function Proof() {
-  const { view } = useJob();
   const promises = usePromises();
-  const money = view.sheet.currency;
   return (
     <article className="step-card">
       <h1>Asked, predicted, proved</h1>
-      <table className="proof-table">
-        <thead>
-          <tr>
-            <th>Promise</th>
-            <th>Asked</th>
-            <th>Predicted</th>
-            <th>Proved</th>
-          </tr>
-        </thead>
-        <tbody>
-          {promises.map((promise) => (
-            <tr key={promise.id}>
-              <td>
-                {promise.title}
-                {promise.stands && (
-                  <span className="stands">
-                    <VerdictMark verdict={MARK[promise.stands]} size={16} /> {promise.stands}
-                  </span>
-                )}
-              </td>
-              <td className="num">
-                {promise.asked === null
-                  ? "not asked"
-                  : `${promiseBound(promise.id)}${promiseFigure(promise.id, promise.asked, money)}`}
-              </td>
-              <td className="num">{promiseFigure(promise.id, promise.predicted, money)}</td>
-              <td className="num">
-                <b>{promise.proved === null ? "not yet" : promiseFigure(promise.id, promise.proved, money)}</b>{" "}
-                {promisePlusMinus(promise.id, promise.plusMinus)}
-                {promise.provedBy && <span className="soft small block words">{promise.provedBy}</span>}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <ProofTable />
       {promises
         .filter(({ stands }) => stands === "not kept")
         .map((promise) => (

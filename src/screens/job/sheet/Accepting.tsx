@@ -1,13 +1,13 @@
 "use client";
 
 import { Input, Modal } from "antd";
-import SignaturePad from "signature_pad";
-import { useEffect, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { letterOf } from "@/core/job/letters";
-import { PAD, strokesOf } from "@/core/job/drawnSignature";
+import { PAD } from "@/core/job/drawnSignature";
 import { promiseFigure } from "@/core/promise/promiseText";
 import { money } from "@/ui/format";
 import { useJob } from "../JobContext";
+import { SignPad, type Drawn } from "../SignPad";
 
 /** The customer accepts a sheet: with a finger or a pen on the screen, or on paper. */
 export function Accepting({ index, onClose }: { index: number; onClose: () => void }) {
@@ -16,20 +16,10 @@ export function Accepting({ index, onClose }: { index: number; onClose: () => vo
   const { sheet, promises } = one.whole!;
   const [name, setName] = useState(view.job.wish.customer);
   const [says, setSays] = useState("");
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const pad = useRef<SignaturePad | null>(null);
-  useEffect(() => {
-    pad.current = new SignaturePad(canvas.current!, { penColor: "#1B2A32", minWidth: 1, maxWidth: 2.6 });
-    return () => pad.current?.off();
-  }, []);
+  const pad = useRef<Drawn>(null);
   const accept = async (onPaper: boolean) => {
     if (name.trim().length < 2) return setSays("Write the name of whoever accepts it.");
-    const drawn = onPaper
-      ? null
-      : strokesOf(
-          pad.current!.toData().map((stroke) => stroke.points),
-          canvas.current!.clientWidth,
-        );
+    const drawn = onPaper ? null : pad.current!.strokes();
     if (drawn?.length === 0) return setSays("Nothing is drawn yet: sign in the box, or take it as signed on paper.");
     setSays("");
     const answer = { how: "accepted" as const, name: name.trim(), strokes: drawn };
@@ -49,16 +39,9 @@ export function Accepting({ index, onClose }: { index: number; onClose: () => vo
         <span>Accepted by</span>
         <Input value={name} onChange={(event) => setName(event.target.value)} maxLength={80} aria-label="Accepted by" />
       </label>
-      <canvas
-        ref={canvas}
-        className="sign-pad"
-        width={PAD.width}
-        height={PAD.height}
-        role="img"
-        aria-label="Sign here with a finger, a pen or the mouse"
-      />
+      <SignPad ref={pad} />
       <div className="sign-deeds">
-        <button className="button quiet" onClick={() => pad.current?.clear()}>
+        <button className="button quiet" onClick={() => pad.current?.wipe()}>
           Wipe
         </button>
         <span className="fill" />

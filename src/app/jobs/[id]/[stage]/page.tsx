@@ -1,5 +1,5 @@
 import { notFound } from "next/navigation";
-import { FUTURE_STAGES, STAGE_NAMES } from "@/core/job/stageNames";
+import { STAGE_NAMES } from "@/core/job/stageNames";
 import { JobScreen } from "@/screens/job/JobScreen";
 import { actOnJob, creditJobInvoice, customerLinks, endLink, giveLink, issueJobInvoice } from "../../../actions";
 import { Unreadable } from "@/screens/job/Unreadable";
@@ -14,7 +14,7 @@ export const dynamic = "force-dynamic";
 export default async function StagePage({ params }: { params: Promise<{ id: string; stage: string }> }) {
   const { id, stage: slug } = await params;
   const stage = STAGE_NAMES.find((name) => name.toLowerCase().replace(" ", "-") === slug);
-  if (!stage || FUTURE_STAGES.has(stage)) notFound();
+  if (!stage) notFound();
   const view = await openStand(id);
   if (view instanceof UnreadableJob) return <Unreadable says={view.message} />;
   return <JobScreen sent={JSON.stringify(view)} stage={stage} actOnJob={actOnJob} links={LINKS} invoicing={INVOICING} />;

@@ -1,0 +1,181 @@
+import type { Knex } from "knex";
+import type { Command } from "@/core/job/command";
+import type { Job } from "@/core/job/job";
+import { readJobFile, writeJobFile } from "@/core/job/jobFile";
+import { CHECKS } from "@/core/standards/commissioning";
+import { customerView } from "@/core/job/customerView";
+import { checksOfJob } from "@/core/job/proof";
+import { findJob, listJobs } from "@/data/jobs";
+import { handOverPaper } from "@/print/handOverPaper";
+import { NOW, openDemoShop } from "../../tests/demoShop";
+import { carryOut } from "./commands";
+import { benchOf, openJob } from "./jobView";
+import { perform } from "./perform";
+import { assessOn, type Bench } from "./useCase";
+
+/** The finished bike: its checks in their order, what fails, the scales, rides, agreements and the hand-over. */
+let shop: Awaited<ReturnType<typeof openDemoShop>>;
+let db: Knex;
+let maud: Job;
+let bench: Bench;
+beforeAll(async () => {
+  shop = await openDemoShop();
+  db = shop.db;
+  maud = (await findJob(db, (await listJobs(db, "Maud", 1)).rows[0]!.id))!;
+  bench = await benchOf(db, NOW, "Ena", maud.id);
+});
+afterAll(() => shop.close());
+
+const says = (job: Job, command: Command, by = "Ena"): string => {
+  const answer = carryOut(job, command, { ...bench, by });
+  return answer.ok ? `done: ${answer.value.says}` : answer.error.says;
+};
+const does = (job: Job, command: Command): Job => {
+  const answer = carryOut(job, command, bench);
+  if (!answer.ok) throw new Error(answer.error.says);
+  return { ...job, ...answer.value.job };
+};
+const open = (): Job => ({ ...maud, signed: null });
+const passed = (job: Job) =>
+  checksOfJob(job, assessOn(job, bench))
+    .filter(({ stands }) => stands === "passed")
+    .map(({ check }) => check.id);
+
+test("under a signature no check is made or taken back, and nobody without a name makes one", () => {
+  expect(passed(maud)).toHaveLength(CHECKS.length);
+  for (const command of [
+    { do: "open check", check: "brakes" },
+    { do: "fail check", check: "brakes", says: "a pad rubs", task: null },
+  ] satisfies Command[])
+    expect(says(maud, command)).toContain("signed");
+  expect(says({ ...open(), passed: {} }, { do: "pass check", check: "brakes", says: "" }, " ")).toContain("Say who it is");
+});
+
+test("every check passes only in its order: each by itself on a bike of which none has passed", () => {
+  const none: Job = { ...open(), passed: {} };
+  for (const { id, after } of CHECKS) {
+    const told = says(none, { do: "pass check", check: id, says: "" });
+    expect([id, told.startsWith("done")]).toEqual([id, after.length === 0]);
+    if (after.length > 0) expect(told).toMatch(/is not made yet\. .*Not passed before it/);
+  }
+  const all = CHECKS.reduce((job, { id }) => does(job, { do: "pass check", check: id, says: "" }), none);
+  expect(passed(all)).toHaveLength(CHECKS.length);
+  expect(says(all, { do: "pass check", check: "brakes", says: "" })).toContain("has passed already");
+});
+
+test("each check that fails opens its work, stops all else by a finding, and takes with it all that waited for it", () => {
+  for (const check of CHECKS) {
+    const task = assessOn(open(), bench).steps.find(({ id }) => (check.helps as readonly string[]).includes(id))?.id ?? null;
+    const failed = does(open(), { do: "fail check", check: check.id, says: "it was seen to fail", task });
+    if (task !== null) expect(failed.ticks[task]).toBeUndefined();
+    expect(failed.ticks.roadTest).toBeUndefined();
+    const now = assessOn(failed, bench);
+    const finding = now.fit.findings.find(({ key }) => key === `bench/found ${failed.found.at(-1)!.id}`)!;
+    expect(finding).toMatchObject({ verdict: "stop" });
+    expect(finding.says).toContain(`${check.title} fails`);
+    expect(passed(failed)).toEqual([]);
+    expect(says(failed, { do: "sign", despite: "a reason of words" })).not.toMatch(/^done/);
+    for (const other of CHECKS) if (other.after.includes(check.id)) expect(failed.passed[other.id]).toBeUndefined();
+  }
+});
+
+test("what is put right is ticked again, and every check is made again after it", () => {
+  const failed = does(open(), { do: "fail check", check: "direction", says: "it turns backwards", task: "harness" });
+  const key = `bench/found ${failed.found.at(-1)!.id}`;
+  const remedy = assessOn(failed, bench).fit.findings.find((one) => one.key === key)!.remedies[0]!;
+  const decided = does(failed, { do: "accept", finding: key, remedy: remedy.id });
+  const later = { ...bench, at: new Date(Date.parse(NOW) + 3_600_000).toISOString() };
+  const answer = carryOut(decided, { do: "tick", step: "harness", note: "", minutes: 20, confirmed: true }, later);
+  if (!answer.ok) throw new Error(answer.error.says);
+  const mended = { ...decided, ...answer.value.job };
+  const states = checksOfJob(mended, assessOn(mended, later));
+  expect(states.some(({ stands }) => stands === "again")).toBe(true);
+  expect(states.some(({ stands }) => stands === "passed")).toBe(false);
+});
+
+test("scales: both units, what can hardly be is asked about, nothing under nothing", () => {
+  const weigh = (front: string, rear: string, more: object = {}): Command => ({
+    do: "weigh",
+    front,
+    rear,
+    system: "metric",
+    ...more,
+  });
+  expect(does(maud, weigh("24.25 lb", "14.3 kg")).weighed!.frontKg).toBeCloseTo(11, 2);
+  expect(says(maud, weigh("0", "14"))).toContain("Both ends");
+  expect(says(maud, weigh("-3", "14"))).toContain("Both ends");
+  expect(says(maud, weigh("heavy", "14"))).toMatch(/^Under the front wheel: expected a mass/);
+  expect(says(maud, weigh("300", "14"))).toContain("At most 200 kg");
+  expect(says(maud, weigh("110", "14"))).toContain("is that right?");
+  expect(says(maud, weigh("110", "14", { confirmed: true }))).toMatch(/^done: Weighed: 124 kg/);
+});
+
+test("a ride is taken in once, none before the checks on the stand without being asked, at most six, and dropped", () => {
+  const { id: _id, at: _at, by: _by, ...ride } = maud.rides[0]!;
+  const take = (over: object = {}, confirmed?: true): Command =>
+    ({ do: "take in ride", ride: { ...ride, ...over }, ...(confirmed && { confirmed }) }) as Command;
+  expect(says(maud, take())).toContain("among those of the job already");
+  const early: Job = { ...open(), passed: {}, rides: [] };
+  expect(says(early, take())).toMatch(/^12 checks on the stand have not passed\. Was this bike ridden all the same\?/);
+  expect(says(early, take({}, true))).toMatch(/^done: Ride taken in/);
+  expect(says(early, take({ wayM: ride.wayM.slice(1) }, true))).toContain("columns must be of one length");
+  let many = { ...maud, rides: [] as Job["rides"] };
+  for (let i = 0; i < 6; i += 1) many = does(many, take({ wayM: ride.wayM.map((m) => m + i / 10) })) as typeof many;
+  expect(says(many, take({ wayM: ride.wayM.map((m) => m + 0.7) }))).toContain("at most 6 rides");
+  expect(does(maud, { do: "drop ride", id: maud.rides[0]!.id }).rides).toHaveLength(maud.rides.length - 1);
+  expect(says(maud, { do: "drop ride", id: "nothing" })).toContain("no such ride");
+});
+
+test("a bike is handed over once: signed, checked, and with the customer's word where less is proved; undo asks first", async () => {
+  const hand: Command = { do: "hand over", customer: "Maud Tolliver", strokes: null };
+  expect(says(maud, hand)).toMatch(/^It is not handed over yet\. Price, all in is not kept/);
+  expect(says(open(), hand)).toContain("not signed");
+  expect(says({ ...maud, passed: {} }, hand)).toContain("15 checks have not passed");
+  const agreed = does(maud, { do: "agree to less", promise: "price", customer: "Maud Tolliver", says: "dearer by 123.67" });
+  const gone = does(agreed, hand);
+  expect(gone.handed).toMatchObject({ customer: "Maud Tolliver", by: "Ena" });
+  expect(says(gone, hand)).toContain("already");
+
+  // Through the shop: the paper and the customer's page have it, and undo asks.
+  const act = async (command: Command | { do: "undo" }) => {
+    const { version } = (await findJob(db, maud.id))!;
+    return perform(db, { jobId: maud.id, version, by: "Ena", command }, NOW);
+  };
+  const before = handOverPaper((await openJob(db, maud.id, NOW))!);
+  expect(JSON.stringify(before.content)).toContain("Not to be handed over yet");
+  await act({ do: "agree to less", promise: "price", customer: "Maud Tolliver", says: "dearer by 123.67" });
+  expect(await act(hand)).toMatchObject({ ok: true });
+  const view = (await openJob(db, maud.id, NOW))!;
+  expect(view.stages.filter(({ knot }) => knot !== "tied")).toEqual([]);
+  const paper = JSON.stringify(handOverPaper(view).content);
+  for (const words of [
+    "PW26-118402",
+    "Leads to metal",
+    "Stop",
+    "confirm with the authority",
+    "Maud Tolliver takes less",
+    "first week",
+  ])
+    expect([words, paper.includes(words)]).toEqual([words, true]);
+  const theirs = customerView(view);
+  expect(theirs.way.at(-1)).toEqual({ says: "Handed over to you", done: true });
+  expect(theirs.promises.find(({ title }) => title === "Mass of the bike")!.proved).toBe("25.7 kg");
+  expect(theirs.visits).toHaveLength(4);
+  expect(await act({ do: "undo" })).toMatchObject({ ok: false, error: { kind: "ask" } });
+});
+
+test("a job file carries all of it, out and in", () => {
+  const gone = does(does(maud, { do: "agree to less", promise: "price", customer: "M T", says: "dearer" }), {
+    do: "hand over",
+    customer: "M T",
+    strokes: [
+      [
+        [1, 2],
+        [3, 4],
+      ],
+    ],
+  });
+  const read = readJobFile(JSON.parse(JSON.stringify(writeJobFile(gone, [], bench.house))));
+  if (!read.ok) throw new Error(JSON.stringify(read.error));
+  for (const key of ["passed", "weighed", "rides", "less", "handed"] as const) expect(read.value.job[key]).toEqual(gone[key]);
+});
