@@ -1,13 +1,11 @@
 import { readFileSync } from "node:fs";
 import { assess } from "@/core/job/assess";
 import { massOf, rideOf } from "@/core/job/rideOf";
-import { rideMade } from "@/core/job/rideMade";
+import { ridden } from "@/core/job/ridden";
 import { readRide } from "@/core/prove/log/readRide";
-import { riddenFigure, withProof } from "@/core/prove/proved";
-import { rideProof, type RideProof } from "@/core/prove/rideProof";
+import type { RideProof } from "@/core/prove/rideProof";
 import { rideLogSchema, type RideLog } from "@/core/prove/rideLogSchema";
 import { promiseBound, promiseFigure, promisePlusMinus } from "@/core/promise/promiseText";
-import { ridePromisesAsked } from "@/core/promise/ridePromises";
 import type { Promise as Promised } from "@/core/promise/promises";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { readJob } from "./fit";
@@ -31,8 +29,8 @@ export async function proveFile(words: readonly string[], input: () => string, n
   const read = await readJob(name, input);
   if ("exit" in read) return read;
   const { job, house, catalogue } = read;
-  const now_ = assess(job, catalogue, house, now.slice(0, 10));
-  const reckoned = rideOf(now_.fit.build, job.wish, massOf(now_.promises));
+  const assessed = assess(job, catalogue, house, now.slice(0, 10));
+  const reckoned = rideOf(assessed.fit.build, job.wish, massOf(assessed.promises));
   const rides: RideLog[] = [...job.rides];
   if (log !== undefined) {
     const ride = await rideIn(log, job.wish, now);
@@ -42,21 +40,15 @@ export async function proveFile(words: readonly string[], input: () => string, n
   const { input: from } = reckoned;
   if (rides.length > 0 && from === null)
     return wrong(`the ride cannot be held against a forecast: wants ${reckoned.wants.join(", ")}`);
-  const proofs = from === null ? [] : rides.map((ride) => rideProof(ride, from, job.wish.route));
-  const made = rideMade(reckoned, job.wish);
-  const promises = [
-    ...now_.promises,
-    ...(made?.promises ?? ridePromisesAsked(job.wish, reckoned.wants ?? [])).map((promise) =>
-      withProof(promise, riddenFigure(promise.id, proofs)),
-    ),
-  ];
+  const { proofs, promises: ofRide } = ridden(rides, reckoned, job.wish);
+  const promises = [...assessed.promises, ...ofRide];
   const asked = promises.filter((promise) => promise.asked !== null);
   const exit = asked.some(({ stands }) => stands === "not kept") ? 4 : asked.every(({ stands }) => stands === "kept") ? 0 : 3;
   return {
     exit,
     out: json
       ? `${JSON.stringify({ promises, rides: proofs.map(({ riddenTrace: _, forecastTrace: __, ...proof }) => proof) })}\n`
-      : [...table(promises, now_.sheet.currency), ...proofs.flatMap(taughtLines)].map((line) => `${line}\n`).join(""),
+      : [...table(promises, assessed.sheet.currency), ...proofs.flatMap(taughtLines)].map((line) => `${line}\n`).join(""),
   };
 }
 
@@ -116,10 +108,10 @@ function table(promises: readonly Promised[], currency: Parameters<typeof promis
   );
 }
 
-function taughtLines({ ridden, forecast, road, pack, rangeNot, hillNot, onRoad }: RideProof): string[] {
+function taughtLines({ ridden: was, forecast, road, pack, rangeNot, hillNot, onRoad }: RideProof): string[] {
   return [
     "",
-    `ridden ${formatNumber(ridden.km, 1)} km at ${formatNumber(ridden.averageKmh, 1)} km/h (forecast ${formatNumber(forecast.averageKmh, 1)})${ridden.wh === null ? "" : `, ${formatNumber(ridden.wh, 0)} Wh (forecast ${formatNumber(forecast.wh, 0)})`}`,
+    `ridden ${formatNumber(was.km, 1)} km at ${formatNumber(was.averageKmh, 1)} km/h (forecast ${formatNumber(forecast.averageKmh, 1)})${was.wh === null ? "" : `, ${formatNumber(was.wh, 0)} Wh (forecast ${formatNumber(forecast.wh, 0)})`}`,
     ...(onRoad ? [onRoad.says] : []),
     ...[...road.figures, ...pack.figures].map(
       ({ says, unit, before, after, learnt }) =>
