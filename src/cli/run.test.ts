@@ -486,3 +486,29 @@ describe("prove", () => {
     expect(await gull(`prove ${bare}`)).toMatchObject({ exit: 3, out: expect.stringContaining("not yet") as string });
   });
 });
+
+describe("settings", () => {
+  test("what a job wants of its controller, written to the stand-in and read back; bad words are told", async () => {
+    const shop = await openDemoShop();
+    const maud = (await exportJob(shop.db, (await listJobs(shop.db, "Maud", 1)).rows[0]!.id, NOW))!.file;
+    await shop.close();
+    const job = join(folder, "maud-settings.json");
+    writeFileSync(job, JSON.stringify(maud));
+    const told = await gull(`settings ${job} --write`);
+    expect([told.exit, told.out]).toEqual([
+      0,
+      expect.stringMatching(/^Hub board, version 3\n[^]*Assist ends at +24.5 km\/h +32 km\/h/),
+    ]);
+    expect(told.out).toContain("written to the stand-in and read back");
+    expect(read((await gull(`settings ${job} --json`)).out)).toMatchObject({ family: "Hub board", told: [], written: null });
+    for (const [line, says] of [
+      ["settings", "wants a job file"],
+      [`settings ${job} --fast`, "settings has no --fast"],
+    ] as const)
+      expect(await gull(line)).toMatchObject({ exit: 2, error: expect.stringContaining(says) as string });
+    const bare = join(folder, "no-motor.json");
+    writeFileSync(bare, JSON.stringify({ format: "gull-bench job 1" }));
+    expect(await gull(`settings ${bare}`)).toMatchObject({ exit: 2, error: expect.stringContaining("no motor yet") as string });
+    expect(read((await gull("schema settings")).out)).toMatchObject({ type: "object" });
+  });
+});

@@ -19,7 +19,10 @@ const USAGE = `gull: the workshop's sums on the command line
   gull prove JOB [LOG] [--json]
                           what was asked, predicted and proved: a job file, and a recorded ride (GPX, CSV, activity file);
                           exit 0 kept, 3 not proved or too near to tell, 4 not kept
-  gull schema NAME        JSON Schema of a file: job, recipes or records
+  gull settings JOB [--write] [--json]
+                          what a job file wants of its controller and what speaks against it; with --write the stand-in is
+                          written and read back; exit 0, 3 something is asked about, 4 a stop, or not written
+  gull schema NAME        JSON Schema of a file: job, recipes, records or settings
   gull demo               loads the invented shop into the database in GULL_DB
   gull migrate            brings the database in GULL_DB up to date
   gull key                a new owner's key for the shop in GULL_DB, shown this once; the old one opens nothing any more
@@ -47,6 +50,7 @@ const MOST_WORDS: Readonly<Record<string, number>> = {
   calc: 2,
   fit: 3,
   prove: 4,
+  settings: 3,
   schema: 1,
   backup: 1,
   restore: 1,
@@ -70,6 +74,8 @@ export async function run(argv: readonly string[], setting: Setting): Promise<To
       return fitting(words, setting);
     case "prove":
       return (await import("./prove")).proveFile(words, setting.input, setting.now());
+    case "settings":
+      return (await import("./settings")).settingsOfFile(words, setting.input, setting.now());
     case "schema":
       return schema(words);
     case "backup":
@@ -215,6 +221,7 @@ async function fitting(words: readonly string[], { input }: Setting): Promise<To
 const SCHEMAS = {
   job: async () => (await import("@/core/job/jobFile")).jobFileJsonSchema(),
   recipes: async () => (await import("@/core/house/recipesFile")).recipesJsonSchema(),
+  settings: async () => (await import("@/core/settings/sheetSchema")).parameterSheetJsonSchema(),
   records: async () => (await import("@/core/work/recordsFile")).recordsJsonSchema(),
 };
 

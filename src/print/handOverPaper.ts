@@ -57,6 +57,7 @@ export function handOverPaper(view: JobView, ridden: readonly Promised[] = []): 
         : []),
       ...promised(view, ridden),
       ...commissioning(view),
+      ...readBack(view),
       ...pieces(view),
       {
         text: [CAUTIONS.packFire, CAUTIONS.law].map(({ says, deferTo }) => `${says} Defer to ${deferTo}.`).join(" "),
@@ -113,6 +114,29 @@ function commissioning({ checks }: JobView): Content[] {
       ]),
       [130, "*", 120],
     ),
+  ];
+}
+
+/** What was read back of the controller last, beside what it was delivered with. */
+function readBack({ job, settings }: JobView): Content[] {
+  const last = job.talks.findLast(({ after, family }) => after !== null && family === settings.sheet.family);
+  if (!last) return [];
+  return [
+    {
+      unbreakable: true,
+      stack: [
+        { text: `Settings as read back, ${last.family}, ${formatMoment(last.at)}`, style: "heading" },
+        table(
+          ["Setting", "Read back", "As delivered"],
+          settings.sheet.parameters.map(({ id, says, unit, delivered }) => [
+            says,
+            last.after![id] === undefined ? "not read" : `${formatNumber(last.after![id], 2)} ${unit}`,
+            `${formatNumber(delivered, 2)} ${unit}`,
+          ]),
+          ["*", 120, 120],
+        ),
+      ],
+    } as Content,
   ];
 }
 

@@ -244,6 +244,8 @@ const SAMPLES: Record<string, object> = {
   "take in ride": { ride: RIDE },
   "drop ride": { id: "x" },
   "agree to less": { promise: "mass", customer: "Tegen Marsh", says: "a kilogram more" },
+  "read settings": { line: "as it should be" },
+  "write settings": { values: { "assist-limit": 24.5 }, line: "as it should be" },
   "hand over": { customer: "Tegen Marsh", strokes: null },
   "note minutes": { step: "x", minutes: 20 },
   "note serial": { partId: "x", serial: "A1" },

@@ -164,8 +164,57 @@ test("a bike is handed over once: signed, checked, and with the customer's word 
   expect(await act({ do: "undo" })).toMatchObject({ ok: false, error: { kind: "ask" } });
 });
 
+describe("the controller's settings", () => {
+  const write = (
+    values: Record<string, number>,
+    line: Extract<Command, { do: "write settings" }>["line"] = "as it should be",
+    more: object = {},
+  ): Command => ({ do: "write settings", values, line, ...more }) as Command;
+  const wantedOf = async () => (await openJob(db, maud.id, NOW))!.settings.wanted;
+
+  test("are read as delivered, written as wanted and read back; what it held before is kept", async () => {
+    const wanted = await wantedOf();
+    const read = does(maud, { do: "read settings", line: "as it should be" });
+    expect(read.talks.at(-1)).toMatchObject({ state: "read", family: "Hub board", after: { "assist-limit": 32 } });
+    const written = does(read, write(wanted));
+    expect(written.talks.at(-1)).toMatchObject({ state: "verified", before: { "assist-limit": 32 }, after: wanted });
+    expect(says(written, { do: "read settings", line: "as it should be" })).toMatch(/^done: Settings read/);
+    expect(does(written, { do: "read settings", line: "as it should be" }).talks.at(-1)!.after).toMatchObject(wanted);
+    expect(JSON.stringify(handOverPaper({ ...(await openJob(db, maud.id, NOW))!, job: written }).content)).toContain(
+      "Settings as read back, Hub board",
+    );
+  });
+  test("a speed in the wrong unit or over the limit stops the write; one level too high is asked about; nothing is stored then", async () => {
+    const wanted = await wantedOf();
+    expect(says(maud, write({ ...wanted, "assist-limit": 40 }))).toMatch(/^Not written\. .*is over the 24\.5 km\/h/);
+    expect(says(maud, write({ ...wanted, "assist-limit": 15 }))).toContain("wrong unit?");
+    expect(says(maud, write({ ...wanted, "first-level": 3 }))).toContain("Write it all the same?");
+    expect(says(maud, write({ ...wanted, "first-level": 3 }, "as it should be", { confirmed: true }))).toMatch(
+      /^done: Settings written/,
+    );
+    expect(says(maud, write({ ...wanted, "assist-limit": 40 }, "as it should be", { confirmed: true }))).toContain("Not written");
+    expect(says(maud, write({}))).toBe("Nothing is to be written.");
+    expect(says(maud, write({ "warp-drive": 1 }))).toContain("is no parameter of this family");
+  });
+  test("a lead pulled half way, a turning wheel and another version leave it as it was, and say so", async () => {
+    const wanted = await wantedOf();
+    for (const [line, word] of [
+      ["pulled half way", "was not taken"],
+      ["wheel turning", "its wheel turns"],
+      ["another version", "of version 4"],
+    ] as const) {
+      const tried = does(maud, write(wanted, line));
+      expect(tried.talks.at(-1)).toMatchObject({ state: "nothing written", says: expect.stringContaining(word) as string });
+      expect(tried.talks.at(-1)!.standIn).toMatchObject({ "assist-limit": 32 });
+    }
+    const noisy = does(maud, write(wanted, "noisy"));
+    expect(["verified", "nothing written"]).toContain(noisy.talks.at(-1)!.state);
+  });
+});
+
 test("a job file carries all of it, out and in", () => {
-  const gone = does(does(maud, { do: "agree to less", promise: "price", customer: "M T", says: "dearer" }), {
+  const talked = does(maud, { do: "read settings", line: "as it should be" });
+  const gone = does(does(talked, { do: "agree to less", promise: "price", customer: "M T", says: "dearer" }), {
     do: "hand over",
     customer: "M T",
     strokes: [
@@ -177,5 +226,6 @@ test("a job file carries all of it, out and in", () => {
   });
   const read = readJobFile(JSON.parse(JSON.stringify(writeJobFile(gone, [], bench.house))));
   if (!read.ok) throw new Error(JSON.stringify(read.error));
-  for (const key of ["passed", "weighed", "rides", "less", "handed"] as const) expect(read.value.job[key]).toEqual(gone[key]);
+  for (const key of ["passed", "weighed", "rides", "less", "handed", "talks"] as const)
+    expect(read.value.job[key]).toEqual(gone[key]);
 });

@@ -163,6 +163,38 @@ test("asked, predicted, proved: less than was promised is agreed to by the custo
   await shows(page, ".less", "Maud Tolliver agreed to it");
   await shows(page, ".keys-last", "Maud Tolliver agrees to less");
 
+  // The controller: read, a speed over the limit is stopped, a lead that is pulled writes nothing, and the rest is read back.
+  await goTo(page, `${stand.base}/jobs/${id}/prove?at=settings`);
+  await click(page, "Read", ".weigh-boxes");
+  await shows(page, ".settings-table", "not as wanted");
+  const speed = '[aria-label="Assist ends at, km/h"]';
+  await page.click(speed, { clickCount: 3 });
+  await page.type(speed, "40");
+  await click(page, "Write and read back", ".weigh-boxes");
+  await shows(page, ".wrong", "is over the 24.5 km/h");
+  await page.click(speed, { clickCount: 3 });
+  await page.type(speed, "24.5");
+  const line = async (kind: string) => {
+    await page.click(`[aria-label="The stand-in's line"]`);
+    await page.waitForFunction(
+      (wanted: string) => [...document.querySelectorAll(".ant-select-item-option")].some((one) => one.textContent === wanted),
+      {},
+      kind,
+    );
+    await page.$$eval(
+      ".ant-select-item-option",
+      (all, wanted) => (all.findLast((one) => one.textContent === wanted) as HTMLElement).click(),
+      kind,
+    );
+  };
+  await line("pulled half way");
+  await click(page, "Write and read back", ".weigh-boxes");
+  await shows(page, ".steps-held", "Nothing was written");
+  await line("as it should be");
+  await click(page, "Write and read back", ".weigh-boxes");
+  await shows(page, ".step-card", "Written and read back, Tamsin");
+  expect(await text(page, ".settings-table")).not.toContain("not as wanted");
+
   // All checks have passed: their steps are ticked, and the work is signed.
   await goTo(page, `${stand.base}/jobs/${id}/build`);
   for (const title of ["Static checks", "Commission and road test"]) {

@@ -15,6 +15,7 @@ import { TROUBLES } from "../fit/atBench";
 import { CHECK_IDS } from "../standards/commissioning";
 import { rideFieldsSchema } from "../prove/rideLogSchema";
 import { PROMISE_IDS } from "../wish/promiseIds";
+import { LINES } from "../settings/settledSchema";
 import { SLOTS } from "./slots";
 import { wishSchema } from "../wish/wish";
 
@@ -142,6 +143,13 @@ export const commandSchema = z.discriminatedUnion("do", [
     customer: z.string().trim().min(2, "say who agreed to it: the customer's name").max(80, "at most 80 letters"),
     /** What was asked and proved when it was agreed to. */
     says: z.string().trim().min(3).max(300, "at most 300 letters"),
+  }),
+  z.strictObject({ do: z.literal("read settings"), line: z.enum(LINES) }),
+  z.strictObject({
+    do: z.literal("write settings"),
+    values: z.record(z.string().max(40), z.number("must be a figure")),
+    line: z.enum(LINES),
+    confirmed: z.literal(true).optional(),
   }),
   z.strictObject({
     do: z.literal("hand over"),

@@ -7,6 +7,7 @@ import { EMPTY_WISH, wishSchema } from "../wish/wish";
 import { donorSchema } from "../donor/donorSchema";
 import { strokesSchema } from "./drawnSignature";
 import { givenSheetSchema } from "./givenSheet";
+import { settingsTalksSchema } from "../settings/settledSchema";
 import { SLOTS } from "./slots";
 import { benchReadingsSchema, foundListSchema, timersSchema } from "../fit/atBench";
 import { passedSchema, ridesSchema, settledLessSchema, weighedSchema } from "../prove/proofSchema";
@@ -76,6 +77,8 @@ export const jobSchema = z.strictObject({
   rides: ridesSchema,
   /** Less than was promised, agreed to by the customer. */
   less: settledLessSchema,
+  /** Talks with the controller: what it held and what it holds, the latest last. */
+  talks: settingsTalksSchema,
   /** Who took the finished bike, and signed for it where not on paper; null until then. */
   handed: z
     .strictObject({ ...stamp, customer: text(80).min(2, "say who takes the bike"), strokes: strokesSchema.nullable() })
@@ -152,6 +155,7 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   weighed: null,
   rides: [],
   less: [],
+  talks: [],
   handed: null,
   serials: [],
   brought: {},

@@ -22,6 +22,9 @@ import type { Held } from "../work/held";
 import type { Step } from "../work/steps";
 import { assess, knownOf, type Assessment } from "./assess";
 import type { Job } from "./job";
+import { motorsOf, type Build } from "../fit/build";
+import type { ParameterSheet, Values } from "../settings/sheetSchema";
+import { familyOf, wantedValues } from "../settings/wanted";
 import { handOverOf, type HandOver } from "./handOver";
 import { cameOutOf } from "./cameOut";
 import { layoutOf, type Layout } from "./layout";
@@ -97,6 +100,8 @@ export type JobView = {
   };
   /** Commissioning, in its safe order. */
   readonly checks: readonly (Omit<CheckState, "measures"> & { readonly measures: readonly MeasureView[] })[];
+  /** The controller's own sheet, and what this build wants of it, with why. */
+  readonly settings: { readonly sheet: ParameterSheet; readonly wanted: Values; readonly why: Readonly<Record<string, string>> };
   /** What the rider is given, and why the bike cannot go yet. */
   readonly handOver: HandOver;
   readonly sheet: Sheet;
@@ -196,6 +201,7 @@ export function viewOf(
       curing: curesLeft(now.steps, job.ticks, today),
     },
     checks: work.checks.map((state) => ({ ...state, measures: state.measures.map((measure) => measureView(measure, job)) })),
+    settings: settingsView(now.fit.build),
     handOver: handOverOf(job, now, work, today),
     sheet: now.sheet,
     promises: now.promises,
@@ -215,6 +221,13 @@ export function viewOf(
     weeks: [],
     shop: shopHeadOf(house),
   };
+}
+
+function settingsView(build: Build): JobView["settings"] {
+  const sheet = familyOf(build);
+  // Without a motor nothing is wanted of a controller.
+  const { values, why } = motorsOf(build).length > 0 ? wantedValues(sheet, build) : { values: {}, why: {} };
+  return { sheet, wanted: values, why };
 }
 
 function measureView(measure: Measure, { readings }: Pick<Job, "readings">): MeasureView {

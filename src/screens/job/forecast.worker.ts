@@ -1,4 +1,4 @@
-import { forecast, type Forecast, type ForecastInput, type WhatIf } from "@/core/ride/forecast";
+import { forecast, noChange, type Forecast, type ForecastInput, type WhatIf } from "@/core/ride/forecast";
 import { nearestChanges, type Nearest } from "@/core/ride/nearest";
 import { profileOf, type Profile } from "@/core/route/profile";
 import type { RoadSegment } from "@/core/route/roadSegments";
@@ -7,6 +7,7 @@ import { readRouteCsv } from "@/core/route/readRouteCsv";
 import type { Route } from "@/core/route/routeSchema";
 import type { Said } from "@/core/prove/log/columns";
 import type { ReadRide } from "@/core/prove/log/readRide";
+import { healthOf, type Health } from "@/core/settings/health";
 import type { RideLog } from "@/core/prove/rideLogSchema";
 import { rideProof, type RideProof } from "@/core/prove/rideProof";
 import type { Result } from "@/core/result";
@@ -30,6 +31,7 @@ export type Ask =
       readonly input: ForecastInput;
       readonly road: Route | null;
     }
+  | { readonly n: number; readonly do: "health"; readonly input: ForecastInput; readonly segments: Segments }
   | { readonly n: number; readonly do: "read log"; readonly bytes: Uint8Array; readonly chosen: Readonly<Record<string, Said>> };
 export type Answer =
   | { readonly n: number; readonly forecast: Forecast }
@@ -37,7 +39,11 @@ export type Answer =
   | { readonly n: number; readonly read: Result<{ name: string; profile: Profile }> }
   | { readonly n: number; readonly proof: RideProof }
   | { readonly n: number; readonly log: ReadRide }
+  | { readonly n: number; readonly health: Health | null }
   | { readonly n: number; readonly failed: string };
+
+/** A warm day, °C: what a winding has to stand. */
+const WARM_C = 28;
 
 const port = self as unknown as { onmessage: (event: MessageEvent<Ask>) => void; postMessage: (answer: Answer) => void };
 
@@ -71,6 +77,11 @@ function answer(data: Ask): void {
       port.postMessage({ n: data.n, failed: "a newer one was asked" });
     else if (data.do === "read") port.postMessage({ n: data.n, read: read(data.text, data.table) });
     else if (data.do === "prove") port.postMessage({ n: data.n, proof: rideProof(data.log, data.input, data.road) });
+    else if (data.do === "health")
+      port.postMessage({
+        n: data.n,
+        health: healthOf(data.input, data.segments, Math.max(WARM_C, noChange(data.input).temperatureC)),
+      });
     else if (data.do === "read log") void readLogOf(data.n, data.bytes, data.chosen);
     else if (data.do === "nearest") port.postMessage({ n: data.n, nearest: nearestChanges(data.input, data.segments) });
     else port.postMessage({ n: data.n, forecast: forecast(data.input, data.segments, data.what) });

@@ -10,6 +10,7 @@ import type { Result } from "@/core/result";
 import { roadSegments } from "@/core/route/roadSegments";
 import type { JobView } from "@/core/job/view";
 import type { Said } from "@/core/prove/log/columns";
+import type { Health } from "@/core/settings/health";
 import type { ReadRide } from "@/core/prove/log/readRide";
 import type { RideProof } from "@/core/prove/rideProof";
 import { askCompare } from "./compareBench";
@@ -79,6 +80,8 @@ export type Rides = {
   what: WhatIf | null;
   /** What each recorded ride says, by its number; those that are being reckoned are not there yet. */
   proofs: Readonly<Record<string, RideProof>>;
+  /** What keeps the winding within its limit on this road on a warm day; null where nothing needs to. */
+  health: () => Promise<Health | null>;
   /** Reads a recorded ride; the page stays free meanwhile. */
   readLog: (bytes: Uint8Array, chosen: Readonly<Record<string, Said>>) => Promise<ReadRide>;
   /** Reads a route file; the page stays free meanwhile. */
@@ -160,6 +163,11 @@ export function useForecast(view: JobView): Rides {
     },
     [ask],
   );
+  const health = useCallback(async (): Promise<Health | null> => {
+    if (!question) return null;
+    const answer = await ask({ do: "health", input: question.input, segments: question.segments });
+    return "health" in answer ? answer.health : null;
+  }, [ask, question]);
   const proofs = useProofs(view, ask, key);
   const now = question && made ? made.forecast : null;
   const nearest = near?.for === key ? near.nearest : null;
@@ -167,8 +175,8 @@ export function useForecast(view: JobView): Rides {
   const other = what && tried ? tried.forecast : null;
   const pending = question !== null && (made?.for !== key || (what !== null && tried?.for !== what));
   return useMemo(
-    () => ({ forecast: now, tried: other, pending, nearest, nearestParts, whatIf, what, readRoute, readLog, proofs }),
-    [now, other, pending, nearest, nearestParts, what, readRoute, readLog, proofs],
+    () => ({ forecast: now, tried: other, pending, nearest, nearestParts, whatIf, what, readRoute, readLog, health, proofs }),
+    [now, other, pending, nearest, nearestParts, what, readRoute, readLog, health, proofs],
   );
 }
 

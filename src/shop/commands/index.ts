@@ -14,6 +14,7 @@ import { accept, offerAgain, override, refuse, takeBack, withdrawOverride } from
 import { forgetReading, measure } from "./measure";
 import { arrived, callOff, noteBill, placeOrder } from "./orders";
 import { agreeToLess, dropRide, failCheck, forgetWeighing, handOver, openCheck, passCheck, takeInRide, weigh } from "./prove";
+import { readSettings, writeSettings } from "./settings";
 import { takePayment } from "./payments";
 import { dropPhoto, keepPhoto } from "./photos";
 import { answerSheet, discount, giveSheet, takeUpSheet } from "./given";
@@ -66,6 +67,8 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   "drop ride": dropRide,
   "agree to less": agreeToLess,
   "hand over": handOver,
+  "read settings": readSettings,
+  "write settings": writeSettings,
   sign,
   brought,
   "note call": noteCall,

@@ -13,10 +13,13 @@ import "./prove.css";
 // Charts and the reading of files come when rides are looked at.
 const Rides = dynamic(() => import("./Rides").then((m) => m.Rides), { ssr: false });
 
+const Settings = dynamic(() => import("./Settings").then((m) => m.Settings), { ssr: false });
+
 const STAGES = { "pack out": "Pack out", power: "Power, wheel raised", road: "On the road" } as const;
 const OTHERS = [
   { id: "weigh", says: "Weighing" },
   { id: "ride", says: "The ride" },
+  { id: "settings", says: "Settings" },
   { id: "promises", says: "Promises" },
 ] as const;
 
@@ -42,7 +45,11 @@ export function ProveStage() {
     setListed(false);
   };
   const passed = checks.filter(({ stands }) => stands === "passed").length;
-  const done: Record<string, boolean> = { weigh: job.weighed !== null, ride: job.rides.length > 0, promises: false };
+  const done: Record<string, boolean> = {
+    weigh: job.weighed !== null,
+    ride: job.rides.length > 0,
+    settings: job.talks.at(-1)?.state === "verified",
+  };
   return (
     <>
       <section className={`hands steps${listed ? " listed" : ""}`} aria-label="Checks">
@@ -91,6 +98,7 @@ export function ProveStage() {
           {shown && <CheckCard key={shown.check.id} state={shown} of={checks.length} />}
           {other?.id === "weigh" && <Weighing />}
           {other?.id === "ride" && <Rides />}
+          {other?.id === "settings" && <Settings />}
           {other?.id === "promises" && <Proof />}
         </div>
         {shown && <CheckBar key={`bar ${shown.check.id}`} state={shown} onDone={() => setAt(null)} />}
