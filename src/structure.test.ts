@@ -130,7 +130,6 @@ function loadedWith(file: string): { readonly modules: readonly string[]; readon
 
 /** Screens that read what is typed by its schema, or load only when they are opened. */
 const READS_SCHEMAS = [
-  "screens/job/sheet/Accepting.tsx",
   "screens/suppliers/Costs.tsx",
   "screens/suppliers/PriceLists.tsx",
   "screens/tools/ToolChart.tsx",

@@ -1,5 +1,5 @@
 import type { Content } from "pdfmake/interfaces";
-import { strokesPath, PAD } from "@/core/job/drawnSignature";
+import { strokesPath, PAD } from "@/core/job/signaturePad";
 import type { JobView } from "@/core/job/view";
 import { promiseBound, promiseFigure, promisePlusMinus } from "@/core/promise/promiseText";
 import type { Promise as Promised } from "@/core/promise/promises";

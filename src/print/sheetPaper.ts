@@ -12,7 +12,7 @@ import { CAUTIONS } from "@/core/standards/cautions";
 import { isOnBench } from "@/core/job/given";
 import { letterOf } from "@/core/job/letters";
 import type { GivenSheet } from "@/core/job/givenSheet";
-import { PAD, strokesPath } from "@/core/job/drawnSignature";
+import { PAD, strokesPath } from "@/core/job/signaturePad";
 import { formatDay } from "@/core/units/date";
 import { head, jobNumber, openFindings, overrides } from "./jobHead";
 import { table, type Paper } from "./paper";

@@ -2,7 +2,7 @@ import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import { piecesFromShelf } from "@/core/cost/shelf";
 import { readJobFile, writeJobFile } from "@/core/job/jobFile";
 import { toTell } from "@/core/job/given";
-import { type Strokes } from "@/core/job/drawnSignature";
+import { type Strokes } from "@/core/job/signaturePad";
 import type { JobView } from "@/core/job/view";
 import { loadCatalogue, saveParts } from "@/data/catalogue";
 import { findJob } from "@/data/jobs";

@@ -5,7 +5,7 @@ import { routeByHand } from "@/core/route/byHand";
 import type { Knex } from "knex";
 import type { Command } from "@/core/job/command";
 import type { Answer } from "@/core/job/givenSheet";
-import type { Strokes } from "@/core/job/drawnSignature";
+import type { Strokes } from "@/core/job/signaturePad";
 import type { Job } from "@/core/job/job";
 import { donorItem, type DonorKey } from "@/core/donor/items";
 import type { Finding } from "@/core/fit/finding";

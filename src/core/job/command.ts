@@ -15,7 +15,7 @@ import { TROUBLES } from "../fit/atBench";
 import { CHECK_IDS } from "../standards/commissioning";
 import { rideFieldsSchema } from "../prove/rideLogSchema";
 import { PROMISE_IDS } from "../wish/promiseIds";
-import { LINES } from "../settings/settledSchema";
+import { LINES } from "../settings/lines";
 import { SLOTS } from "./slots";
 import { wishSchema } from "../wish/wish";
 

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { letterOf } from "./letters";
-import { PAD, strokesOf, strokesPath, strokesSchema } from "./drawnSignature";
+import { strokesSchema } from "./drawnSignature";
+import { PAD, strokesOf, strokesPath } from "./signaturePad";
 
 test.each([
   [0, "A"],

@@ -41,6 +41,9 @@ export function handOverHolds(
       : changed.length > 0
         ? ["The bike was changed after the work order was signed: it is signed anew first"]
         : []),
+    ...(job.talks.at(-1)?.state === "unknown"
+      ? ["It is not known what the controller holds: read it again, in Prove under Settings"]
+      : []),
     ...broken.map(({ title }) => `${title} is not kept: the customer has not agreed to it, in Prove`),
   ];
 }

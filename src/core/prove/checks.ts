@@ -44,7 +44,7 @@ export function checksOf({ passed, readings, ticks }: Proof, steps: readonly Ste
   if (!stand) return [];
   const work = steps.filter((step) => !NOT_WORK.has(step.stage));
   // What is ticked after a check was made, or is open again, was in somebody's hands since.
-  const lastWork = work.reduce((last, { id }) => (ticks[id] && ticks[id].at > last ? ticks[id].at : last), "");
+  const lastWorkMs = work.reduce((last, { id }) => (ticks[id] ? Math.max(last, Date.parse(ticks[id].at)) : last), -Infinity);
   const open = stand.after.flatMap((id) => {
     const step = steps.find((one) => one.id === id);
     return step && !NOT_WORK.has(step.stage) && !ticks[id] ? [step.title] : [];
@@ -62,7 +62,12 @@ export function checksOf({ passed, readings, ticks }: Proof, steps: readonly Ste
     });
     const made = passed[check.id] ?? null;
     const holds =
-      made !== null && made.at >= lastWork && open.length === 0 && before.length === 0 && lacks.length === 0 && stop.length === 0;
+      made !== null &&
+      Date.parse(made.at) >= lastWorkMs &&
+      open.length === 0 &&
+      before.length === 0 &&
+      lacks.length === 0 &&
+      stop.length === 0;
     if (holds) counts.add(check.id);
     return {
       check,

@@ -87,6 +87,10 @@ test("a hilly road with another truth is learnt, and the next forecast uses it; 
   expect(capacity.after.mean / capacity.before.mean).toBeCloseTo(0.85, 1);
   const next = withLessons(HUB, figures);
   expect(next.battery.capacityAh / HUB.battery.capacityAh).toBeCloseTo(0.85, 1);
+  const proof = rideProof(log, HUB, HILLY);
+  expect(proof.again!.afterKm).toBeLessThan(0.9 * proof.again!.beforeKm);
+  // Reckoned anew it comes to what the ride itself proves.
+  expect(Math.abs(proof.again!.afterKm / proof.range!.value - 1)).toBeLessThan(0.1);
   // What was not learnt stays to the last digit.
   const nothing = withLessons(
     HUB,

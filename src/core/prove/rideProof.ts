@@ -1,5 +1,5 @@
-import { likelyRide, noChange, RESERVE_PERCENT, type ForecastInput } from "../ride/forecast";
-import type { RoadSegment } from "../route/roadSegments";
+import { likelyRangeKm, likelyRide, noChange, RESERVE_PERCENT, type ForecastInput } from "../ride/forecast";
+import { roadSegments, type RoadSegment } from "../route/roadSegments";
 import type { Route } from "../route/routeSchema";
 import { learnPack, learnRoad, percentAt, type Learnt, type Lesson } from "./learn";
 import { onRoad, type OnRoad } from "./onRoad";
@@ -43,6 +43,8 @@ export type RideProof = {
   readonly rangeNot: string | null;
   readonly hill: (Proved & { readonly gradePercent: number; readonly lengthM: number }) | null;
   readonly hillNot: string | null;
+  /** The range on the customer's road as it was reckoned, and with what this ride taught; null where it taught nothing, or nothing ends it. */
+  readonly again: { readonly beforeKm: number; readonly afterKm: number } | null;
   readonly road: Lesson;
   readonly pack: Lesson;
 };
@@ -99,9 +101,18 @@ export function rideProof(log: RideLog, p: ForecastInput, road: Route | null): R
         : "There is no road to hold it against."),
     hill: hill.held,
     hillNot: hill.not,
+    again: road && againOf(input, [...roadLesson.figures, ...pack.figures], road, log.airC),
     road: roadLesson,
     pack,
   };
+}
+
+function againOf(p: ForecastInput, figures: readonly Learnt[], road: Route, airC: number): RideProof["again"] {
+  if (!figures.some(({ learnt }) => learnt)) return null;
+  const segments = roadSegments(road);
+  const reach = (input: ForecastInput) => likelyRangeKm(input, segments, { ...noChange(input), temperatureC: airC });
+  const [beforeKm, afterKm] = [reach(p), reach(withLessons(p, figures))];
+  return beforeKm === null || afterKm === null ? null : { beforeKm, afterKm };
 }
 
 const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);

@@ -2,7 +2,7 @@ import { lineTo, type Faults } from "./faultyLine";
 import { framed } from "./frame";
 import { Link, type Written } from "./link";
 import { StandIn } from "./standIn";
-import type { LineKind } from "./settledSchema";
+import type { LineKind } from "./lines";
 import type { ParameterSheet, Values } from "./sheetSchema";
 import type { Result } from "../result";
 

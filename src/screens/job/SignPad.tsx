@@ -2,7 +2,7 @@
 
 import SignaturePad from "signature_pad";
 import { useEffect, useImperativeHandle, useRef, type Ref } from "react";
-import { PAD, strokesOf, type Strokes } from "@/core/job/drawnSignature";
+import { PAD, strokesOf, type Strokes } from "@/core/job/signaturePad";
 
 /** What is drawn on a pad, in its own units; and a clean pad. */
 export type Drawn = { readonly strokes: () => Strokes; readonly wipe: () => void };

@@ -2,7 +2,7 @@
 
 import dynamic from "next/dynamic";
 import { useState } from "react";
-import { strokesPath, PAD } from "@/core/job/drawnSignature";
+import { strokesPath, PAD } from "@/core/job/signaturePad";
 import { formatDay, formatMoment } from "@/core/units/date";
 import { Only } from "../../Only";
 import { useSettings } from "../../settings";

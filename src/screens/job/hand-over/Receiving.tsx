@@ -2,7 +2,7 @@
 
 import { Input, Modal } from "antd";
 import { useRef, useState } from "react";
-import { PAD } from "@/core/job/drawnSignature";
+import { PAD } from "@/core/job/signaturePad";
 import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
 import { SignPad, type Drawn } from "../SignPad";

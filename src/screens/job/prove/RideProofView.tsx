@@ -79,6 +79,13 @@ export function RideProofView({ proof, road, log }: { proof: RideProof; road: Ro
           <Taught key={figure.id} figure={figure} />
         ))}
       </ul>
+      {proof.again && (
+        <p>
+          Reckoned anew with what was learnt, the range on the customer&apos;s road is{" "}
+          <b className="num">{formatNumber(proof.again.afterKm, 0)} km</b> at {formatNumber(log.airC, 0)} °C; before it was{" "}
+          {formatNumber(proof.again.beforeKm, 0)}.
+        </p>
+      )}
       {[...proof.road.cannot, ...proof.pack.cannot].map((why) => (
         <p key={why} className="steps-held small">
           {why}

@@ -2,7 +2,7 @@
 
 import { Input, Select } from "antd";
 import { useEffect, useState } from "react";
-import { LINES, type LineKind } from "@/core/settings/settledSchema";
+import { LINES, type LineKind } from "@/core/settings/lines";
 import type { Health } from "@/core/settings/health";
 import type { Parameter } from "@/core/settings/sheetSchema";
 import { formatMoment } from "@/core/units/date";

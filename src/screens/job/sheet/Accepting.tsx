@@ -3,7 +3,7 @@
 import { Input, Modal } from "antd";
 import { useRef, useState } from "react";
 import { letterOf } from "@/core/job/letters";
-import { PAD } from "@/core/job/drawnSignature";
+import { PAD } from "@/core/job/signaturePad";
 import { promiseFigure } from "@/core/promise/promiseText";
 import { money } from "@/ui/format";
 import { useJob } from "../JobContext";
