@@ -129,11 +129,7 @@ function loadedWith(file: string): { readonly modules: readonly string[]; readon
 }
 
 /** Screens that read what is typed by its schema, or load only when they are opened. */
-const READS_SCHEMAS = [
-  "screens/suppliers/Costs.tsx",
-  "screens/suppliers/PriceLists.tsx",
-  "screens/tools/ToolChart.tsx",
-];
+const READS_SCHEMAS = ["screens/suppliers/Costs.tsx", "screens/suppliers/PriceLists.tsx", "screens/tools/ToolChart.tsx"];
 
 test("no other screen loads the library of schemas, a tenth of a page: what it needs of the core stands apart from what reads it", () => {
   const found = new Set<string>();

@@ -41,7 +41,7 @@ test("what does not exist is a page that says so, with 404", async () => {
     "/jobs/nope",
     "/jobs/nope/fit",
     `/jobs/${await jobId(stand, "Maud")}/wings`,
-    `/jobs/${await jobId(stand, "Maud")}/prove`,
+    `/jobs/${await jobId(stand, "Maud")}/logbook`,
     "/parts/nope",
     "/tools/nope",
     "/nope",

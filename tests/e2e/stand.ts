@@ -252,6 +252,53 @@ export async function press(page: Page, ...keys: string[]): Promise<void> {
   for (const key of keys) await page.keyboard.press(key as "Enter");
 }
 
+/** A figure that passes, from a limit's own words: between two, twice the least, or four fifths of the most. */
+export function rightFigure(limit: string): string {
+  const [low, high] = [...limit.matchAll(/[\d.]+/g)].map(([figure]) => Number(figure));
+  const value = / to /.test(limit.split(";")[0]!)
+    ? (low! + high!) / 2
+    : /^at least/.test(limit)
+      ? 2 * low!
+      : /^at most/.test(limit)
+        ? 0.8 * low!
+        : low!;
+  return String(Number(value.toFixed(2)));
+}
+
+/**
+ * Makes every check of commissioning that is still open: its readings, then that it passes.
+ * @param put brings the hands to a reading's box   @param pass says that the check passes
+ */
+export async function makeAllChecks(page: Page, put: (box: string) => Promise<void>, pass: () => Promise<void>): Promise<number> {
+  await page.waitForSelector(".check-limits");
+  for (let made = 0; ; made += 1) {
+    const title = await page.$eval(".step-card h1", (one) => one.textContent ?? "");
+    const wanted = await page.$$eval(".measures li", (all) =>
+      all
+        .filter((line) => line.querySelector(".measure-taken b") === null)
+        .map((line) => [
+          line.querySelector("input")!.getAttribute("aria-label")!,
+          line.querySelector<HTMLElement>(".measure-says .soft")!.innerText,
+        ]),
+    );
+    for (const [label, limit] of wanted) {
+      await put(`[aria-label="${label}"]`);
+      await page.keyboard.type(rightFigure(limit!));
+      await press(page, "Enter");
+      await page.waitForFunction(
+        (one: string) =>
+          document.querySelector(`[aria-label="${one}"]`)?.closest("li")?.querySelector(".measure-taken b") != null,
+        {},
+        label!,
+      );
+    }
+    await page.waitForFunction(() => document.querySelector<HTMLButtonElement>(".stand-bar .main-action")?.disabled === false);
+    await pass();
+    await page.waitForFunction((before: string) => document.querySelector(".step-card h1")?.textContent !== before, {}, title);
+    if ((await page.$(".check-limits")) === null) return made + 1;
+  }
+}
+
 /** Presses a stage's key with Alt, as one does out of a box. */
 export async function stageKey(page: Page, digit: string): Promise<void> {
   await page.keyboard.down("Alt");

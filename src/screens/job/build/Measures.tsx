@@ -53,6 +53,12 @@ export function MeasureList({ measures, label }: { measures: readonly MeasureVie
   );
 }
 
+/** On to the next box of the readings, and after the last one to the note under them. */
+function goOn(from: HTMLElement) {
+  const boxes = [...document.querySelectorAll<HTMLElement>(".measures input, .stand-bar .step-foot input")];
+  boxes[boxes.indexOf(from) + 1]?.focus();
+}
+
 const MARK = { clear: "clear", unsure: "measure", red: "stop" } as const;
 const WORD = { clear: "within", unsure: "too near to tell: read it better", red: "outside" } as const;
 
@@ -63,8 +69,9 @@ function MeasureLine({ measure }: { measure: MeasureView }) {
   const [says, setSays] = useState("");
   const [asks, setAsks] = useState("");
   const { taken } = measure;
-  const keep = async (confirmed: boolean) => {
-    if (text.trim() === "") return;
+  const keep = async (confirmed: boolean, from?: HTMLElement) => {
+    // Left empty by Enter: the next one.
+    if (text.trim() === "") return from && goOn(from);
     const outcome = await act(
       { do: "note reading", measure: measure.key, text, ...(confirmed && { confirmed: true }) },
       "says here",
@@ -72,6 +79,7 @@ function MeasureLine({ measure }: { measure: MeasureView }) {
     setAsks(outcome.done ? "" : (outcome.ask?.says ?? ""));
     setSays(outcome.done ? "" : outcome.ask ? "" : (outcome.says ?? ""));
     if (outcome.done) stored(text);
+    if (outcome.done && from) goOn(from);
   };
   return (
     <li>
@@ -99,7 +107,7 @@ function MeasureLine({ measure }: { measure: MeasureView }) {
             className="num"
             value={text}
             onChange={(event) => setText(event.target.value)}
-            onPressEnter={() => void keep(false)}
+            onPressEnter={(event) => void keep(false, event.currentTarget)}
             onBlur={() => {
               if (!isGoing()) void keep(false);
             }}

@@ -1,5 +1,6 @@
 "use client";
 
+import { useEffect } from "react";
 import { CAUTIONS, type CautionId } from "@/core/standards/cautions";
 import { MeasureList } from "../build/Measures";
 import { FoundHere } from "../build/FoundHere";
@@ -18,6 +19,17 @@ const CAUTION: Readonly<Record<CheckView["check"]["stage"], readonly CautionId[]
 export function CheckCard({ state, of }: { state: CheckView; of: number }) {
   const { view } = useJob();
   const { check, number, measures, waits } = state;
+  // Ready for the first reading that is still to be taken; a keypad that opens by itself would cover the check.
+  useEffect(() => {
+    if (window.matchMedia("(pointer: coarse)").matches || state.stands === "passed") return;
+    const first = measures.findIndex(({ taken }) => taken === null);
+    const boxes = document.querySelectorAll<HTMLElement>(".measures input");
+    (first >= 0 ? boxes[first] : document.querySelector<HTMLElement>(".stand-bar .step-foot input"))?.focus({
+      preventScroll: true,
+    });
+    // Once, as it is opened.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
   const step = view.steps.find(({ id }) => id === (check.stage === "road" ? "roadTest" : "checks"));
   return (
     <>
