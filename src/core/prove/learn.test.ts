@@ -89,7 +89,7 @@ test("a hilly road with another truth is learnt, and the next forecast uses it; 
   expect(next.battery.capacityAh / HUB.battery.capacityAh).toBeCloseTo(0.85, 1);
   const proof = rideProof(log, HUB, HILLY);
   expect(proof.again!.afterKm).toBeLessThan(0.9 * proof.again!.beforeKm);
-  // Reckoned anew it comes to what the ride itself proves.
+  // Reckoned anew it comes to what the ride itself proves, though rolling, drag and rider cannot be told apart on it.
   expect(Math.abs(proof.again!.afterKm / proof.range!.value - 1)).toBeLessThan(0.1);
   // What was not learnt stays to the last digit.
   const nothing = withLessons(

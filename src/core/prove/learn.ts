@@ -19,6 +19,8 @@ export type Learnt = {
 
 export type Lesson = {
   readonly figures: readonly Learnt[];
+  /** The ride fits the model: all figures together foretell it, even those that it cannot tell apart. */
+  readonly fits: boolean;
   /** Why something could not be learnt, in sentences. */
   readonly cannot: readonly string[];
   /** Windows of the ride that tell something of the road and the drive. */
@@ -72,6 +74,7 @@ export function learnRoad(log: RideLog, p: ForecastInput): Lesson {
   if (log.motorW.length === 0)
     return {
       figures: [],
+      fits: false,
       cannot: ["The file says nothing of the power from the pack: drive, rolling and drag cannot be learnt from it."],
       used: 0,
       of: windows,
@@ -79,6 +82,7 @@ export function learnRoad(log: RideLog, p: ForecastInput): Lesson {
   if (log.heightM.length === 0)
     return {
       figures: [],
+      fits: false,
       cannot: ["The file has no heights: what the road took in climbing is not known, so nothing of the drive can be learnt."],
       used: 0,
       of: windows,
@@ -140,6 +144,7 @@ export function learnRoad(log: RideLog, p: ForecastInput): Lesson {
   if (rows.length < 12)
     return {
       figures: [],
+      fits: false,
       cannot: [`Only ${rows.length} of ${windows} windows are free of stops and brakes: too few to learn from.`],
       used: rows.length,
       of: windows,
@@ -180,6 +185,7 @@ export function learnRoad(log: RideLog, p: ForecastInput): Lesson {
     );
   return {
     figures: bad ? told.map((one) => ({ ...one, learnt: false })) : told,
+    fits: !bad,
     cannot,
     used: rows.length,
     of: windows,
@@ -211,7 +217,7 @@ export function learnPack(
 ): Lesson & { readonly startPercent: Prior | null; readonly usedAh: number } {
   const usedAh = log.packA.reduce((sum, a) => sum + (a * log.windowS) / 3600, 0);
   const of = log.wayM.length;
-  const nothing = (why: string) => ({ figures: [], cannot: [why], used: 0, of, startPercent: null, usedAh });
+  const nothing = (why: string) => ({ figures: [], fits: false, cannot: [why], used: 0, of, startPercent: null, usedAh });
   if (log.packA.length === 0 || log.packV.length === 0)
     return nothing("The file says nothing of the pack's volts and amps: nothing can be learnt of the pack.");
   const { chemistry, series } = p.battery;
@@ -276,6 +282,7 @@ export function learnPack(
   );
   return {
     figures,
+    fits: cannot.length === 0,
     cannot: [...cannot, ...little],
     used: of,
     of,

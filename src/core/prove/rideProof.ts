@@ -43,7 +43,7 @@ export type RideProof = {
   readonly rangeNot: string | null;
   readonly hill: (Proved & { readonly gradePercent: number; readonly lengthM: number }) | null;
   readonly hillNot: string | null;
-  /** The range on the customer's road as it was reckoned, and with what this ride taught; null where it taught nothing, or nothing ends it. */
+  /** The range on the customer's road as it was reckoned, and with all that this ride says together; null where it does not fit, or nothing ends it. */
   readonly again: { readonly beforeKm: number; readonly afterKm: number } | null;
   readonly road: Lesson;
   readonly pack: Lesson;
@@ -101,17 +101,21 @@ export function rideProof(log: RideLog, p: ForecastInput, road: Route | null): R
         : "There is no road to hold it against."),
     hill: hill.held,
     hillNot: hill.not,
-    again: road && againOf(input, [...roadLesson.figures, ...pack.figures], road, log.airC),
+    again: road && againOf(input, roadLesson, pack, road, log.airC),
     road: roadLesson,
     pack,
   };
 }
 
-function againOf(p: ForecastInput, figures: readonly Learnt[], road: Route, airC: number): RideProof["again"] {
-  if (!figures.some(({ learnt }) => learnt)) return null;
+/** What cannot be told apart foretells together: rider, rolling and drag are taken as the ride has them, all or none. */
+function againOf(p: ForecastInput, onTheRoad: Lesson, pack: Lesson, road: Route, airC: number): RideProof["again"] {
+  if (!onTheRoad.fits || !pack.fits) return null;
+  const all = [...onTheRoad.figures, ...pack.figures].map((figure) => ({ ...figure, learnt: true }));
+  const rider = all.find(({ id, unit }) => id === "rider" && unit === "W");
+  const anew = withLessons({ ...p, riderW: rider?.after.mean ?? p.riderW }, all);
   const segments = roadSegments(road);
   const reach = (input: ForecastInput) => likelyRangeKm(input, segments, { ...noChange(input), temperatureC: airC });
-  const [beforeKm, afterKm] = [reach(p), reach(withLessons(p, figures))];
+  const [beforeKm, afterKm] = [reach(p), reach(anew)];
   return beforeKm === null || afterKm === null ? null : { beforeKm, afterKm };
 }
 

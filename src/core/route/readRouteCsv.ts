@@ -1,5 +1,6 @@
 import Papa from "papaparse";
 import { bad, good, type Result } from "../result";
+import { plainFigure } from "../units/plainFigure";
 import { isHeight, ROUTE_LIMITS } from "./limits";
 import { evenProfile, filled, type Profile } from "./profile";
 
@@ -34,10 +35,10 @@ export function readRouteCsv(text: string): Result<Profile> {
   const heights: (number | null)[] = [];
   for (const [i, row] of body.entries()) {
     const line = i + (hasHead ? 2 : 1);
-    const at = figure(row[d]);
+    const at = plainFigure(row[d]);
     if (at === null) return bad(`Line ${line}: the distance “${(row[d] ?? "").slice(0, 20)}” is no figure.`);
     if (way.length > 0 && at < way.at(-1)!) return bad(`Line ${line}: the distance goes backwards, from ${way.at(-1)} to ${at}.`);
-    const height = figure(row[e]);
+    const height = plainFigure(row[e]);
     if (height !== null && !isHeight(height))
       return bad(`Line ${line}: an elevation of ${height} m is no height that anybody rides at.`);
     if (at === way.at(-1)) continue;
@@ -55,9 +56,3 @@ export function readRouteCsv(text: string): Result<Profile> {
 }
 
 const wordsOf = (cell: string): string[] => cell.split(/[^a-z]+/);
-
-/** A plain figure, with a point or a comma; null for what is none. */
-function figure(cell: string | undefined): number | null {
-  const plain = (cell ?? "").trim().replace(",", ".").replace("−", "-");
-  return /^-?\d+(\.\d+)?([eE][+-]?\d{1,2})?$/.test(plain) ? Number(plain) : null;
-}

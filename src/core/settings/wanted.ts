@@ -43,11 +43,12 @@ export function wantedOf(build: Build): Readonly<Partial<Record<Purpose, Wanted>
         unit: "V",
         why: battery ? `the pack is empty at ${formatNumber(voltsOf(battery).empty, 1)} V` : "as the controller comes",
       },
-      ...(controller.regenMaxV !== null && {
+      // Delivered over the pack it would be overcharged downhill: no build leaves it as it comes.
+      ...(battery && {
         "regeneration ceiling": {
-          value: controller.regenMaxV,
+          value: Math.min(controller.regenMaxV ?? Infinity, voltsOf(battery).full),
           unit: "V",
-          why: battery ? `the pack is full at ${formatNumber(voltsOf(battery).full, 1)} V` : "as the controller comes",
+          why: `the pack is full at ${formatNumber(voltsOf(battery).full, 1)} V`,
         },
       }),
     }),

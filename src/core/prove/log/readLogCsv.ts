@@ -1,6 +1,7 @@
 import Papa from "papaparse";
 import { bad, good, type Result } from "../../result";
 import { isHeight } from "../../route/limits";
+import { plainFigure } from "../../units/plainFigure";
 import { FIELDS, ROLE_UNITS, understood, type Said, type Understood } from "./columns";
 import { emptyPoint, LOG_LIMITS, TOO_LARGE, TOO_MANY, type LogPoint, type RawLog } from "./rawLog";
 
@@ -20,7 +21,7 @@ export function readLogCsv(text: string, chosen: Readonly<Record<string, Said>> 
   if (rows.length === 0) return bad({ says: "The file holds nothing." });
   const isHead = (row: readonly string[]) =>
     row.length > 1 &&
-    row.every((cell) => number(cell) === null) &&
+    row.every((cell) => plainFigure(cell) === null) &&
     row.some((cell) => understood(cell).said.role !== "nothing that is used");
   const headAt = rows.slice(0, 40).findIndex(isHead);
   if (headAt < 0) return bad({ says: "No line names the columns: the first wants time, speed, volts, amps or the like." });
@@ -61,7 +62,7 @@ export function readLogCsv(text: string, chosen: Readonly<Record<string, Said>> 
     beganS ??= seconds;
     const point = emptyPoint(seconds - beganS);
     for (const { i: at, field, said, per } of used) {
-      const value = number(row[at]);
+      const value = plainFigure(row[at]);
       if (value === null) continue;
       point[field] = said.unit === "°F" ? ((value - 32) * 5) / 9 : value * per;
     }
@@ -87,15 +88,9 @@ function twiceIn(columns: readonly Understood[]): string | null {
   return null;
 }
 
-/** A plain figure, with a point or a comma; null for what is none. */
-function number(cell: string | undefined): number | null {
-  const plain = (cell ?? "").trim().replace(",", ".").replace("−", "-");
-  return /^-?(\d+\.?\d*|\.\d+)([eE][+-]?\d{1,2})?$/.test(plain) ? Number(plain) : null;
-}
-
 const dateS = (cell: string | undefined): number | null => {
   const said = (cell ?? "").trim();
-  const plain = number(said);
+  const plain = plainFigure(said);
   // Seconds or milliseconds since 1970.
   if (plain !== null) return plain > 1e11 ? plain / 1000 : plain > 1e8 ? plain : null;
   const ms = Date.parse(/[zZ]$|[+-]\d\d:?\d\d$/.test(said) ? said : `${said.replace(" ", "T")}Z`);
@@ -104,7 +99,7 @@ const dateS = (cell: string | undefined): number | null => {
 
 /** A figure of its unit, or a clock as `h:mm:ss` or `mm:ss`. */
 const clockS = (cell: string | undefined, per: number): number | null => {
-  const plain = number(cell);
+  const plain = plainFigure(cell);
   if (plain !== null) return plain * per;
   const clock = /^(?:(\d{1,3}):)?([0-5]?\d):([0-5]?\d(?:\.\d+)?)$/.exec((cell ?? "").trim());
   if (clock) return 3600 * Number(clock[1] ?? 0) + 60 * Number(clock[2]) + Number(clock[3]);

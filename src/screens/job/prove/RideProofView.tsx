@@ -81,7 +81,7 @@ export function RideProofView({ proof, road, log }: { proof: RideProof; road: Ro
       </ul>
       {proof.again && (
         <p>
-          Reckoned anew with what was learnt, the range on the customer&apos;s road is{" "}
+          Reckoned anew with all that this ride says together, the range on the customer&apos;s road is{" "}
           <b className="num">{formatNumber(proof.again.afterKm, 0)} km</b> at {formatNumber(log.airC, 0)} °C; before it was{" "}
           {formatNumber(proof.again.beforeKm, 0)}.
         </p>

@@ -8,6 +8,7 @@ import { LOG_LIMITS, TOO_LARGE } from "@/core/prove/log/rawLog";
 import type { ReadRide } from "@/core/prove/log/readRide";
 import { formatMoment } from "@/core/units/date";
 import { formatNumber } from "@/core/units/formatQuantity";
+import { plainFigure } from "@/core/units/plainFigure";
 import { parseQuantity } from "@/core/units/parseQuantity";
 import { Only } from "../../Only";
 import { useJob } from "../JobContext";
@@ -105,8 +106,8 @@ function TakeIn({ first }: { first: boolean }) {
     if (!ready) return;
     const riderKg = parseQuantity(rider ?? String(wish.riderKg ?? ""), "mass", "kg");
     const loadKg = parseQuantity(load ?? String(wish.loadKg ?? 0), "mass", "kg");
-    const airC = figureOf(air);
-    const windKmh = figureOf(wind);
+    const airC = plainFigure(air);
+    const windKmh = plainFigure(wind);
     if (!riderKg.ok) return setWrong(`Rider: ${riderKg.error}`);
     if (!loadKg.ok) return setWrong(`Load: ${loadKg.error}`);
     if (airC === null) return setWrong("Air: a figure in °C, such as 12");
@@ -204,11 +205,6 @@ function Box({ says, unit, text, onText }: { says: string; unit: string; text: s
     </label>
   );
 }
-
-const figureOf = (text: string): number | null => {
-  const plain = text.trim().replace(",", ".").replace("−", "-");
-  return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : null;
-};
 
 /** What a recording tells, in words. */
 const tellsOf = ({ heightM, placeKm, motorW, packV, riderW, windingC }: Ready["ride"]): string[] => [

@@ -6,6 +6,7 @@ import { LINES, type LineKind } from "@/core/settings/lines";
 import type { Health } from "@/core/settings/health";
 import type { Parameter } from "@/core/settings/sheetSchema";
 import { formatMoment } from "@/core/units/date";
+import { plainFigure } from "@/core/units/plainFigure";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { Only } from "../../Only";
 import { useSettings } from "../../settings";
@@ -40,8 +41,8 @@ export function Settings() {
   }, [ofRoad]);
   const textOf = ({ id }: Parameter) => typed[id] ?? (wanted[id] === undefined ? "" : String(wanted[id]));
   const valueOf = (parameter: Parameter): number | null => {
-    const plain = textOf(parameter).trim().replace(",", ".");
-    return plain === "" ? null : /^\d+(\.\d+)?$/.test(plain) ? Number(plain) : Number.NaN;
+    const text = textOf(parameter);
+    return text.trim() === "" ? null : (plainFigure(text) ?? Number.NaN);
   };
   const unread = sheet.parameters.filter((parameter) => Number.isNaN(valueOf(parameter)));
   const told = (outcome: Awaited<ReturnType<typeof act>>) => {
