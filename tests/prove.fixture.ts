@@ -7,39 +7,11 @@ import { routeByHand } from "@/core/route/byHand";
 import { roadSegments } from "@/core/route/roadSegments";
 import type { Route } from "@/core/route/routeSchema";
 import { chance, normal } from "@/core/units/chance";
-import { COMMUTE, MEDIUM_MID, SMALL_GEARED } from "./ride.fixture";
+import { HUB as PLAIN_HUB, MID as PLAIN_MID } from "./ride.fixture";
 
-export const HUB: ForecastInput = {
-  motor: SMALL_GEARED,
-  motors: 1,
-  outputs: ["wheel"],
-  controller: { batteryA: 15, phaseA: 32, efficiency: 0.97 },
-  assist: { kind: "cadence" },
-  regenMaxV: null,
-  auxW: 3,
-  drags: false,
-  thermal: COMMUTE.thermal,
-  circumferenceMm: 2155,
-  battery: { chemistry: "nmc", series: 10, capacityAh: 14, internalOhm: 0.11 },
-  bikeKg: 22,
-  riderKg: 78,
-  loadKg: 8,
-  cdaM2: 0.55,
-  crr: 0.0075,
-  riderW: 90,
-  targetKmh: 24.5,
-  hill: { gradePercent: 7, lengthM: 900 },
-  asked: { rangeKm: 35, hillKmh: 12 },
-  coldestC: 5,
-  assumptions: [],
-};
-export const MID: ForecastInput = {
-  ...HUB,
-  motor: MEDIUM_MID,
-  outputs: [11, 13, 15, 18, 21, 24, 28, 32].map((cogTeeth) => ({ chainringTeeth: 42, cogTeeth, efficiency: 0.97 })),
-  controller: { batteryA: 18, phaseA: 45, efficiency: 0.97 },
-  battery: { chemistry: "nmc", series: 13, capacityAh: 14, internalOhm: 0.12 },
-};
+/** With lamps and display on. */
+export const HUB: ForecastInput = { ...PLAIN_HUB, auxW: 3 };
+export const MID: ForecastInput = { ...PLAIN_MID, auxW: 3 };
 
 export function roadOf(distanceKm: number, climbM: number, hillPercent: number | null): Route {
   const made = routeByHand({ distanceKm, climbM, hillPercent, hillKm: hillPercent === null ? null : 0.9 });

@@ -1,5 +1,6 @@
 import { createRequire } from "node:module";
 import { join } from "node:path";
+import type { ForecastInput } from "@/core/ride/forecast";
 import type { RideInput } from "@/core/ride/ride";
 
 type Odex = {
@@ -170,3 +171,37 @@ export function solvedRide(p: RideInput, tolerance: number, longestM = 1) {
     shellC: state[5]!,
   };
 }
+
+export const COGS = [11, 13, 15, 18, 21, 24, 28, 32].map((cogTeeth) => ({ chainringTeeth: 42, cogTeeth, efficiency: 0.97 }));
+/** A small hub and a crank motor on a commuter's bike, as a forecast wants them. */
+export const HUB: ForecastInput = {
+  motor: SMALL_GEARED,
+  motors: 1,
+  outputs: ["wheel"],
+  controller: { batteryA: 15, phaseA: 32, efficiency: 0.97 },
+  assist: { kind: "cadence" },
+  regenMaxV: null,
+  auxW: 0,
+  drags: false,
+  thermal: COMMUTE.thermal,
+  circumferenceMm: 2155,
+  battery: { chemistry: "nmc", series: 10, capacityAh: 14, internalOhm: 0.11 },
+  bikeKg: 22,
+  riderKg: 78,
+  loadKg: 8,
+  cdaM2: 0.55,
+  crr: 0.0075,
+  riderW: 90,
+  targetKmh: 24.5,
+  hill: { gradePercent: 7, lengthM: 900 },
+  asked: { rangeKm: 35, hillKmh: 12 },
+  coldestC: 5,
+  assumptions: [],
+};
+export const MID: ForecastInput = {
+  ...HUB,
+  motor: MEDIUM_MID,
+  outputs: COGS,
+  controller: { batteryA: 18, phaseA: 45, efficiency: 0.97 },
+  battery: { chemistry: "nmc", series: 13, capacityAh: 14, internalOhm: 0.12 },
+};

@@ -110,6 +110,19 @@ test("scales: both units, what can hardly be is asked about, nothing under nothi
   expect(says(maud, weigh("110", "14", { confirmed: true }))).toMatch(/^done: Weighed: 124 kg/);
 });
 
+test("what can hardly be, and came in unasked, proves nothing", () => {
+  const proved = (job: Job, id: string) => assessOn(job, bench).promises.find((one) => one.id === id)!.proved;
+  const weighed = { ...maud.weighed!, frontKg: 150, rearKg: 160 };
+  expect([proved(maud, "mass"), proved({ ...maud, weighed }, "mass")]).toEqual([expect.closeTo(25.7, 6), null]);
+  expect(proved({ ...maud, weighed: { ...weighed, confirmed: true } }, "mass")).toBe(310);
+  const key = "roadTest assist ends";
+  const read = (more: object) => ({
+    ...maud,
+    readings: { ...maud.readings, [key]: { ...maud.readings[key]!, value: 300, ...more } },
+  });
+  expect([proved(read({}), "assist"), proved(read({ confirmed: true }), "assist")]).toEqual([null, 300]);
+});
+
 test("a ride is taken in once, none before the checks on the stand without being asked, at most six, and dropped", () => {
   const { id: _id, at: _at, by: _by, ...ride } = maud.rides[0]!;
   const take = (over: object = {}, confirmed?: true): Command =>

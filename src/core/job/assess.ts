@@ -73,7 +73,7 @@ export function assess(
     fit: fitted,
     steps,
     sheet,
-    promises: provedOf(job, made),
+    promises: provedOf(job, fitted.build, made),
     stages: stages(job, fitted, sheet, steps, ridden),
     arrivals,
     agreed,

@@ -1,6 +1,6 @@
 import type { BenchReading } from "../fit/atBench";
 import { passes, type Measure } from "../fit/measures";
-import { CHECKS, isRoadCheck, type Check, type CheckId } from "../standards/commissioning";
+import { checkOf, CHECKS, isRoadCheck, type Check, type CheckId } from "../standards/commissioning";
 import type { Stage } from "../standards/tasks";
 import type { Step } from "../work/steps";
 import type { Passed } from "./proofSchema";
@@ -85,7 +85,7 @@ export function checksOf({ passed, readings, ticks }: Proof, steps: readonly Ste
   });
 }
 
-const titleOf = (id: CheckId): string => CHECKS.find((one) => one.id === id)!.title;
+const titleOf = (id: CheckId): string => checkOf(id).title;
 const listOf = (titles: readonly string[]): string => `${titles.slice(0, 4).join("; ")}${titles.length > 4 ? "; …" : ""}`;
 
 /** What a step of commissioning still lacks, in a sentence; null when all its checks have passed, and for any other step. */

@@ -211,13 +211,10 @@ const CELL_TABLE_V = 0.015;
 const CELL_SCATTER_V = 0.015;
 
 /** What its volts under load and its counted charge say of the pack: capacity and resistance, by Gauss and Newton with priors. */
-export function learnPack(
-  log: RideLog,
-  p: ForecastInput,
-): Lesson & { readonly startPercent: Prior | null; readonly usedAh: number } {
+export function learnPack(log: RideLog, p: ForecastInput): Lesson & { readonly usedAh: number } {
   const usedAh = log.packA.reduce((sum, a) => sum + (a * log.windowS) / 3600, 0);
   const of = log.wayM.length;
-  const nothing = (why: string) => ({ figures: [], fits: false, cannot: [why], used: 0, of, startPercent: null, usedAh });
+  const nothing = (why: string) => ({ figures: [], fits: false, cannot: [why], used: 0, of, usedAh });
   if (log.packA.length === 0 || log.packV.length === 0)
     return nothing("The file says nothing of the pack's volts and amps: nothing can be learnt of the pack.");
   const { chemistry, series } = p.battery;
@@ -286,7 +283,6 @@ export function learnPack(
     cannot: [...cannot, ...little],
     used: of,
     of,
-    startPercent: { mean: at[2]!, sd: Math.sqrt(covariance[2]![2]!) },
     usedAh,
   };
 }

@@ -3,45 +3,13 @@ import { motorClass, phaseForTorque } from "../power/motorClass";
 import { ridePromises } from "../promise/ridePromises";
 import { routeByHand } from "../route/byHand";
 import { segmentsOf } from "../route/profile";
-import { COMMUTE, DIRECT, MEDIUM_MID, SMALL_GEARED, rolling } from "../../../tests/ride.fixture";
+import { COGS, HUB as hub, MID as mid, COMMUTE, DIRECT, MEDIUM_MID, SMALL_GEARED, rolling } from "../../../tests/ride.fixture";
 import { roadSegments, windOn } from "../route/roadSegments";
 import { coldShare, forecast, noChange, type ForecastInput } from "./forecast";
 import { driveSteady } from "./driveSteady";
 import { Gears } from "./gears";
 import { nearestChanges } from "./nearest";
 
-const COGS = [11, 13, 15, 18, 21, 24, 28, 32].map((cogTeeth) => ({ chainringTeeth: 42, cogTeeth, efficiency: 0.97 }));
-const hub: ForecastInput = {
-  motor: SMALL_GEARED,
-  motors: 1,
-  outputs: ["wheel"],
-  controller: { batteryA: 15, phaseA: 32, efficiency: 0.97 },
-  assist: { kind: "cadence" },
-  regenMaxV: null,
-  auxW: 0,
-  drags: false,
-  thermal: COMMUTE.thermal,
-  circumferenceMm: 2155,
-  battery: { chemistry: "nmc", series: 10, capacityAh: 14, internalOhm: 0.11 },
-  bikeKg: 22,
-  riderKg: 78,
-  loadKg: 8,
-  cdaM2: 0.55,
-  crr: 0.0075,
-  riderW: 90,
-  targetKmh: 24.5,
-  hill: { gradePercent: 7, lengthM: 900 },
-  asked: { rangeKm: 35, hillKmh: 12 },
-  coldestC: 5,
-  assumptions: [],
-};
-const mid: ForecastInput = {
-  ...hub,
-  motor: MEDIUM_MID,
-  outputs: COGS,
-  controller: { batteryA: 18, phaseA: 45, efficiency: 0.97 },
-  battery: { chemistry: "nmc", series: 13, capacityAh: 14, internalOhm: 0.12 },
-};
 const mixed = () => {
   const road = routeByHand({ distanceKm: 20, climbM: 220, hillPercent: 7, hillKm: 0.9 });
   if (!road.ok) throw new Error(road.error);

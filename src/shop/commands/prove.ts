@@ -5,7 +5,7 @@ import { handOverHolds } from "@/core/job/handOver";
 import { checksOfJob } from "@/core/job/proof";
 import { workOrderOf } from "@/core/job/workOrder";
 import { checkOf, type CheckId } from "@/core/standards/commissioning";
-import { SCALES_PLUS_MINUS_KG, USUAL_BIKE_MOST_KG, weighingOf } from "@/core/prove/weighing";
+import { isOddWeighing, SCALES_PLUS_MINUS_KG, weighingOf } from "@/core/prove/weighing";
 import { stepOfCheck } from "@/core/prove/checks";
 import { shownUnit } from "@/core/units/dimension";
 import { formatNumber } from "@/core/units/formatQuantity";
@@ -109,7 +109,7 @@ export const weigh: UseCase<"weigh"> = (_job, command, bench) => {
     return refused("Both ends of a bike weigh something: put each wheel on the scales by itself.");
   if (frontKg > 200 || rearKg > 200) return refused("At most 200 kg at each end: no bike weighs more.");
   const { massKg, frontShare } = weighingOf({ frontKg, rearKg, plusMinusKg: SCALES_PLUS_MINUS_KG });
-  const odd = massKg > USUAL_BIKE_MOST_KG || massKg < 7 || frontShare < 0.2 || frontShare > 0.8;
+  const odd = isOddWeighing({ frontKg, rearKg, plusMinusKg: SCALES_PLUS_MINUS_KG });
   if (odd && !command.confirmed)
     return {
       ok: false,
