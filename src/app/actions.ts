@@ -64,8 +64,16 @@ export const actOnJob = async (envelope: unknown): Promise<Answer> =>
   inTheNameOf<Answer>(
     null,
     (says) => ({ ok: false, error: { kind: "refused", says } }),
-    async (who) => perform(await database(), envelope, now(), who),
+    async (who) => {
+      // A hand-over holds every ride against its forecast: it waits beside the server's thread.
+      if (!isHandOver(envelope)) return perform(await database(), envelope, now(), who);
+      const answer = await jointAside("performed", envelope, now(), who);
+      return answer.ok ? answer.value : { ok: false, error: { kind: "refused", says: answer.error } };
+    },
   );
+
+const isHandOver = (envelope: unknown): boolean =>
+  (envelope as { command?: { do?: unknown } } | null)?.command?.do === "hand over";
 
 export const createNewJob = async (request: unknown): Promise<{ ok: true; id: string } | { ok: false; says: string }> =>
   inTheNameOf<{ ok: true; id: string } | { ok: false; says: string }>("new job", refuseInWords, async (who) => {

@@ -1,11 +1,11 @@
 import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from "node:fs";
 import { dirname, join } from "node:path";
+import { DAY_MS } from "@/core/units/days";
 
 /** The copies that a shop makes of itself lie beside it, named by their moment, so that they sort by it. */
 export const backupsBeside = (database: string): string => join(/* turbopackIgnore: true */ dirname(database), "backups");
 const NAME = /^gull-(\d{4}-\d\d-\d\dT\d\d-\d\d-\d\d)\.backup$/;
 const MOST_KEPT = 14;
-const DAY_MS = 86_400_000;
 
 export type Copy = { readonly name: string; readonly at: string; readonly bytes: number };
 

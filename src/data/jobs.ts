@@ -5,6 +5,7 @@ import { NO_SUMMARY, summarySchema, type JobList, type JobTicket, type Listing, 
 import { benchLineSchema, type BenchLine } from "@/core/bench/benchLine";
 import { jobSchema, type Job } from "@/core/job/job";
 import { placedOrderSchema, type PlacedOrder } from "@/core/supply/placedOrder";
+import { saveInBooks } from "./logbook";
 import { saveFitted } from "./fitted";
 import { because, type Because } from "./shelfMoves";
 import { readSetting, writeSetting } from "./settings";
@@ -19,6 +20,7 @@ type Row = {
   body: string;
   summary: string;
   bench: string;
+  log: string;
   updated_at: string;
 };
 type EventRow = {
@@ -164,8 +166,12 @@ export async function takeNumber(db: Knex): Promise<number> {
   return number;
 }
 
-/** A job's line, what the bench knows of it apart: a list of hundreds does not read their steps. */
-const lineRow = ({ bench, ...line }: Summary) => ({ summary: JSON.stringify(line), bench: bench ? JSON.stringify(bench) : "" });
+/** A job's line, what the bench and the logbook know of it apart: a list of hundreds does not read their steps. */
+const lineRow = ({ bench, log, parts: _parts, faults: _faults, ...line }: Summary) => ({
+  summary: JSON.stringify(line),
+  bench: bench ? JSON.stringify(bench) : "",
+  log: log ? JSON.stringify(log) : "",
+});
 
 /** What the bench has to know of every job with work left, the lowest number first. */
 export async function benchLines(db: Knex): Promise<BenchTicket[]> {
@@ -204,6 +210,7 @@ export async function insertJob(db: Knex, job: Job, summary: Summary, at: string
   });
   await saveOrders(db, job);
   await saveFitted(db, job);
+  await saveInBooks(db, job.id, summary);
 }
 
 /** Stores a job over the version it was made from. @returns false when somebody else was first: nothing is stored */
@@ -221,6 +228,7 @@ export async function updateJob(db: Knex, job: Job, from: number, summary: Summa
   if (changed === 0) return false;
   await saveOrders(db, job);
   await saveFitted(db, job);
+  await saveInBooks(db, job.id, summary);
   return true;
 }
 
@@ -287,7 +295,11 @@ export async function wantedBy(
  * @param why it puts by other pieces of the shelf than before
  */
 export const storeSummary = (db: Knex, { id, version }: Pick<Job, "id" | "version">, summary: Summary, why: Because) =>
-  db.transaction((trx) => because(trx, why, () => trx("job").where({ id, version }).update(lineRow(summary))));
+  db.transaction(async (trx) => {
+    const changed = await because(trx, why, () => trx("job").where({ id, version }).update(lineRow(summary)));
+    if (changed > 0) await saveInBooks(trx, id, summary);
+    return changed;
+  });
 
 async function saveOrders(db: Knex, job: Job): Promise<void> {
   await db("purchase_order")

@@ -2,8 +2,8 @@ import { existsSync, readdirSync, rmSync, statSync } from "node:fs";
 import { join } from "node:path";
 import { connect } from "./connection";
 import { photosBeside } from "./photos";
+import { DAY_MS } from "@/core/units/days";
 
-const DAY_MS = 86_400_000;
 const NAME = /[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/g;
 const BATCH = 200;
 

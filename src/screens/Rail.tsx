@@ -11,7 +11,7 @@ const PLACES = [
   { name: "Parts", href: "/parts" },
   { name: "Buying", href: "/buying" },
   { name: "Bench", href: "/bench" },
-  { name: "Logbook", href: null },
+  { name: "Logbook", href: "/logbook" },
   { name: "Tools", href: "/tools" },
   { name: "House rules", href: "/house" },
 ] as const;
@@ -42,17 +42,11 @@ export function Rail() {
         Gull Bench
       </Link>
       <nav aria-label="Places" style={{ display: "flex" }}>
-        {PLACES.map(({ name, href }) =>
-          href ? (
-            <Link key={name} href={href} prefetch={false} className={`place${here(href) ? " here" : ""}`}>
-              {name}
-            </Link>
-          ) : (
-            <span key={name} className="place later" title={`${name}: not there yet`} aria-disabled>
-              {name}
-            </span>
-          ),
-        )}
+        {PLACES.map(({ name, href }) => (
+          <Link key={name} href={href} prefetch={false} className={`place${here(href) ? " here" : ""}`}>
+            {name}
+          </Link>
+        ))}
       </nav>
       <span className="fill" />
       <form

@@ -13,7 +13,7 @@ import { needsOf, SHELF, shelfNeeds, type JobNeeds, type Need } from "@/core/sup
 import type { Searching } from "@/core/supply/searchStep";
 import { notTakenSays, OTHERWISE_JOINT } from "@/core/supply/notTaken";
 import { expectedDay } from "@/core/supply/expected";
-import { daysBetween } from "@/core/supply/orderDay";
+import { DAY_MS, daysAfter, daysBetween } from "@/core/units/days";
 import { dueDay } from "@/core/supply/standing";
 import { deliverySchema, purchaseOf, receive } from "@/core/supply/purchase";
 import type { Purchase } from "@/core/supply/purchaseSchema";
@@ -50,7 +50,6 @@ const GIVEN_UP =
   "The search for the cheapest orders took too long, or too many asked at once: take fewer jobs, or ask again in a moment.";
 /** Jobs that are listed beside those that are bought for. */
 const LISTED_OTHERS = 60;
-const DAY_MS = 86_400_000;
 
 /** Which jobs are bought for, and within how many days everything is to be here; left out: all that nothing speaks against, at the least cost. */
 export const askedSchema = z.object({
@@ -340,7 +339,7 @@ export async function buyingPage(db: Knex, asked: AskedPlan, now: string, helper
     frontier: (found?.points ?? []).map(({ days, totalMinor, notTaken }) => ({
       days,
       notTaken,
-      arrives: new Date(Date.parse(today) + days * DAY_MS).toISOString().slice(0, 10),
+      arrives: daysAfter(today, days),
       totalMinor,
     })),
     days: point?.days ?? null,

@@ -5,12 +5,12 @@ import { bad, good, type Result } from "@/core/result";
 import { insertLink, linkByHash, linksOf, revokeLink } from "@/data/people";
 import { jobExists, openJob } from "./jobView";
 import { hashOfToken, newToken } from "./secrets";
+import { DAY_MS } from "@/core/units/days";
 
 /** 128 random bits: nobody guesses one. */
 const TOKEN_BYTES = 16;
 const TOKEN = /^[A-Za-z0-9_-]{22}$/;
 const MOST_LINKS = 20;
-const DAY_MS = 86_400_000;
 
 /** Makes a link to one job. @returns its path, which is kept nowhere, and the job's links */
 export async function linkFor(db: Knex, raw: unknown, now: string): Promise<Result<{ path: string; links: LinkView[] }>> {

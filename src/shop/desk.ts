@@ -12,11 +12,11 @@ import { findPurchase, findPurchaseNumbered, updatePurchase } from "@/data/purch
 import { readSetting, writeSetting } from "@/data/settings";
 import { benchOf } from "./jobView";
 import { storeEdit } from "./perform";
+import { DAY_MS } from "@/core/units/days";
 
 /** How long a desk is waited for, and how much of an answer is read. */
 const PATIENCE_MS = 4_000;
 const MOST_LETTERS = 400_000;
-const DAY_MS = 86_400_000;
 
 /** What is sent to a desk: numbers and pieces alone, for whom they are is the shop's own. */
 const orderWire = (purchase: Purchase) => ({

@@ -12,10 +12,9 @@ import { insertInvoice, invoiceOfRequest, invoicesOf, nextInvoiceSerial } from "
 import { benchOf } from "./jobView";
 import { requestSchema } from "./request";
 import { assessOn } from "./useCase";
+import { daysAfter } from "@/core/units/days";
 
 export { invoicesOf as invoicesOfJob } from "@/data/invoices";
-
-const DAY_MS = 86_400_000;
 
 const issueSchema = z.strictObject({
   jobId: z.string().max(40),
@@ -60,7 +59,7 @@ export async function issueInvoice(db: Knex, raw: unknown, now: string, by: stri
       jobId,
       jobNumber: job.number,
       issued: { at: now, by },
-      payBy: new Date(Date.parse(now.slice(0, 10)) + house.payWithinDays * DAY_MS).toISOString().slice(0, 10),
+      payBy: daysAfter(now, house.payWithinDays),
       customer: job.wish.customer,
       address,
       bike: job.wish.bike,

@@ -14,6 +14,7 @@ import { loadCatalogue } from "@/data/catalogue";
 import { shopFloor } from "@/data/bench";
 import type { ShopFloor } from "@/core/bench/shopFloor";
 import { benchLineOf } from "@/core/job/benchLine";
+import { faultsOf, logLineOf, partsIn } from "@/core/job/logLine";
 import { surveyOf, withSurvey } from "@/core/job/surveyOf";
 import type { Summary } from "@/core/job/summary";
 import { invoicesOf } from "@/data/invoices";
@@ -151,6 +152,9 @@ export function summaryOf(job: Job, bench: Bench, now: Assessment = assessOn(job
     ),
     frameKind: String(job.donor.frameKind?.value ?? ""),
     outcome: outcomeOf(job, bench, now),
+    log: logLineOf(job, now),
+    parts: job.aside ? [] : partsIn(now),
+    faults: faultsOf(job),
     bench: benchLineOf(job, now, bench.catalogue, bench.house, bench.at.slice(0, 10)),
     signature: !job.signed ? "none" : changedSince(job.signed, now.steps).length > 0 ? "changed" : "stands",
   };

@@ -1,5 +1,4 @@
 import type { Knex } from "knex";
-import { donorItem } from "@/core/donor/items";
 import type { HouseRules } from "@/core/house/houseRules";
 import { estimate, TASK_IDS, TASKS, type StepId } from "@/core/standards/tasks";
 import type { RecordsFile } from "@/core/work/recordsFile";
@@ -7,18 +6,13 @@ import { lessonOf, type Lessons, type Minutes } from "@/core/work/learned";
 import { minutesOf } from "@/core/work/steps";
 import { lessonsIn } from "@/data/jobs";
 import { houseRules } from "@/data/settings";
+import { bikeKind } from "./logbook";
 
 /** Every step that a shop has: the tables', with what they say, and its own, which begin with what it said. */
 const stepsOf = ({ recipes }: HouseRules): { task: StepId; title: string; table: Minutes }[] => [
   ...TASK_IDS.map((task) => ({ task, title: TASKS[task].title, table: estimate(TASKS[task]) })),
   ...recipes.own.map(({ id, title, minutes, spread }) => ({ task: id, title, table: { minutes, spread } })),
 ];
-
-/** A kind of bike as the survey calls it. */
-const bikeOf = (kind: string): string => {
-  const item = donorItem("frameKind");
-  return (item.kind === "choice" && (item.options as Readonly<Record<string, string>>)[kind]) || "";
-};
 
 /** What every timed step took, the latest jobs first. */
 export async function recordsOf(db: Knex): Promise<RecordsFile> {
@@ -33,7 +27,7 @@ export async function recordsOf(db: Knex): Promise<RecordsFile> {
         title: titles.get(step) ?? step,
         minutes,
         by: tookBy[step] ?? "",
-        bike: bikeOf(frameKind),
+        bike: bikeKind(frameKind),
       })),
     ),
   };
@@ -51,7 +45,7 @@ export async function lessonsOf(db: Knex, house: HouseRules): Promise<Lessons> {
     minutes: stepsOf(house).flatMap(({ task, title, table }) => {
       const took = rows.flatMap((row) => {
         const minutes = row.took[task];
-        return minutes === undefined ? [] : [{ minutes, bike: bikeOf(row.frameKind), person: row.tookBy[task] ?? "" }];
+        return minutes === undefined ? [] : [{ minutes, bike: bikeKind(row.frameKind), person: row.tookBy[task] ?? "" }];
       });
       return took.length === 0 ? [] : [lessonOf({ task, title, table, quoted: minutesOf(task, house), took })];
     }),

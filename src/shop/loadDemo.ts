@@ -13,6 +13,7 @@ import type { PlannedOrder } from "@/core/supply/supplyPlan";
 import { saveParts, saveSuppliers } from "@/data/catalogue";
 import { DEMO_JOBS, type DemoJob } from "@/data/demo/jobs";
 import { DEMO_BROKEN_PART, DEMO_PARTS } from "@/data/demo/parts";
+import { DEMO_FINISHED, type DemoFinished } from "@/data/demo/finished";
 import { asSold, OLD_PRICES } from "@/data/demo/oldPrices";
 import { because } from "@/data/shelfMoves";
 import { DEMO_SUPPLIERS } from "@/data/demo/suppliers";
@@ -41,8 +42,7 @@ import { SHELF } from "@/core/supply/needs";
 import { missingPieces } from "@/core/supply/pieces";
 import { DEMO_DELIVERIES, type DemoDelivery } from "@/data/demo/deliveries";
 import { findPurchase, listPurchases } from "@/data/purchases";
-
-const DAY_MS = 86_400_000;
+import { DAY_MS, daysAfter } from "@/core/units/days";
 
 /** Fills an empty database with the invented shop, by the same use cases that a person's clicks go through. Does nothing when jobs exist. */
 export async function loadDemo(db: Knex, now: string): Promise<boolean> {
@@ -50,6 +50,7 @@ export async function loadDemo(db: Knex, now: string): Promise<boolean> {
   await loadDemoBooks(db, now);
   // The last in the list was taken in last, so that the list of jobs begins with the one that moved most.
   await db.transaction(async (trx) => {
+    for (const demo of DEMO_FINISHED) await playFinished(trx, demo, now);
     for (const demo of [...DEMO_JOBS].reverse()) await playJob(trx, demo, now);
     await planBench(trx, now);
   });
@@ -135,9 +136,26 @@ async function playDelivery(db: Knex, { keep, daysAgo, came, calledOff }: DemoDe
   }
 }
 
-async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
+/** A bike that left the shop: its job as it was then, its hand-over, and its visits since. */
+async function playFinished(db: Knex, demo: DemoFinished, now: string): Promise<void> {
+  const ago = (days: number) => new Date(Date.parse(now) - days * DAY_MS).toISOString();
+  const handed = ago(demo.handedDaysAgo);
+  const id = await playJob(db, demo, handed, demo.number);
+  const act = async (command: Command, at: string) => {
+    const job = (await findJob(db, id))!;
+    const answer = await execute(db, { jobId: id, version: job.version, by: "Tamsin", command }, at, "later");
+    if (!answer.ok) throw new Error(`demo bike of ${demo.customer}, ${command.do}: ${answer.error.says}`);
+  };
+  await act({ do: "hand over", customer: demo.customer, strokes: HAND }, handed);
+  for (const { daysAgo, ...visit } of demo.visits)
+    await act({ do: "note visit", day: ago(daysAgo).slice(0, 10), system: "metric", ...visit }, ago(daysAgo));
+  await bringLine(db, id, now);
+}
+
+async function playJob(db: Knex, demo: DemoJob, now: string, number?: number): Promise<string> {
   const by = "Tamsin";
-  const created = await createJob(db, { customer: demo.customer, bike: demo.bike, by }, now);
+  const take = number === undefined ? undefined : () => Promise.resolve(number);
+  const created = await createJob(db, { customer: demo.customer, bike: demo.bike, by }, now, take);
   if (!created.ok) throw new Error(created.error);
   let job = (await findJob(db, created.value))!;
   const bench = await benchOf(db, now, by, job.id);
@@ -203,6 +221,7 @@ async function playJob(db: Knex, demo: DemoJob, now: string): Promise<void> {
     await act({ do: "sign" });
   }
   await bringLine(db, job.id, now);
+  return job.id;
 }
 
 /** Its rides, as a meter would have recorded them. */
@@ -236,7 +255,7 @@ export function beginningOf(demo: DemoJob, now: string): Command[] {
   if (!road.ok) throw new Error(`demo road of ${demo.customer}: ${road.error}`);
   const name = "recorded" in demo.road ? demo.road.recorded.name : (wish.purpose ?? "").slice(0, 80);
   const route = { name, source: recorded ? ("file" as const) : ("by hand" as const), ...road.value, stops, surfaces };
-  const readyBy = new Date(Date.parse(now) + readyInDays * DAY_MS).toISOString().slice(0, 10);
+  const readyBy = daysAfter(now, readyInDays);
   return [
     { do: "edit wish", wish: { ...wish, rangeKm, hillKmh, readyBy } },
     ...(Object.entries(demo.survey) as [DonorKey, string | [string, "tape"]][]).map(([key, entry]): Command => {

@@ -247,6 +247,8 @@ const SAMPLES: Record<string, object> = {
   "read settings": { line: "as it should be" },
   "write settings": { values: { "assist-limit": 24.5 }, line: "as it should be" },
   "hand over": { customer: "Tegen Marsh", strokes: null },
+  "note visit": { kind: "first", day: "2026-12-01", way: "", system: "metric", readings: {}, faults: [], did: "looked over" },
+  "take out visit": { id: "x" },
   "note minutes": { step: "x", minutes: 20 },
   "note serial": { partId: "x", serial: "A1" },
   "drop serial": { partId: "x", serial: "A1" },

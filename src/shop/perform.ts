@@ -24,10 +24,10 @@ import { lastSerial } from "@/core/cost/orderOf";
 import type { Wish } from "@/core/wish/wish";
 import { carryOut } from "./commands";
 import { WISH_NAMES } from "@/core/wish/names";
-import { takeFromShelf } from "@/data/catalogue";
-import { because } from "@/data/shelfMoves";
+import { saveParts, takeFromShelf } from "@/data/catalogue";
+import { because, type Because } from "@/data/shelfMoves";
 import { NO_SUMMARY } from "@/core/job/summary";
-import { takenBy } from "@/core/job/taken";
+import { putOnShelf, takenBy, usedId } from "@/core/job/taken";
 import { requestSchema } from "./request";
 import { cameAsAnother, inAnotherBike } from "./serials";
 import { benchOf, summaryOf, viewFrom } from "./jobView";
@@ -178,16 +178,49 @@ export async function storeEdit(
   const ids = new Set([...Object.keys(job.taken), ...Object.keys(next.taken)]);
   const moved = Object.fromEntries([...ids].map((id) => [id, (next.taken[id] ?? 0) - (job.taken[id] ?? 0)]));
   // What is on the shelf counts in the sums: without a move they are those of before.
-  const moves = Object.values(moved).some((pieces) => pieces !== 0);
+  const put = putBetween(job, next);
+  const moves = [...Object.values(moved), ...Object.values(put)].some((pieces) => pieces !== 0);
   const summary = moves ? summaryOf(next, bench) : summaryOf(next, bench, assessed);
   // What it puts by of the shelf, or lets go, is noted with what was done.
   const why = { says: edit.says, at, by };
   const stored = await because(trx, why, () => updateJob(trx, next, job.version, summary, at));
   if (!stored) throw new Error("the job changed inside its own transaction");
   const number = tagNumber(job.number);
-  await takeFromShelf(trx, moved, { ...why, says: `Job ${number}, ${made.wish.customer}: ${edit.says}` });
+  const shelfWhy = { ...why, says: `Job ${number}, ${made.wish.customer}: ${edit.says}` };
+  await takeFromShelf(trx, moved, shelfWhy);
+  await putUsed(trx, put, bench, shelfWhy);
   await appendEvent(trx, { ...event, ...difference(job, next, edit.job) });
   return good(moves ? { job: next } : { job: next, bench, assessed });
+}
+
+/** Pieces that this edit puts onto the shelf off a finished bike, or takes back from it, by the part that they were. */
+function putBetween(job: Job, next: Job): Record<string, number> {
+  const [was, is] = [putOnShelf(job), putOnShelf(next)];
+  return Object.fromEntries(
+    [...new Set([...Object.keys(was), ...Object.keys(is)])].map((id) => [id, (is[id] ?? 0) - (was[id] ?? 0)]),
+  );
+}
+
+/** What ran before is a part of its own on the shelf: nobody takes it for a new one. */
+async function putUsed(trx: Knex, put: Readonly<Record<string, number>>, bench: Bench, why: Because): Promise<void> {
+  const moved = Object.entries(put).filter(([, pieces]) => pieces !== 0);
+  const unknown = moved.flatMap(([id]) => {
+    const part = bench.catalogue.parts.get(id);
+    return part && !bench.catalogue.parts.has(usedId(id)) ? [part] : [];
+  });
+  if (unknown.length > 0)
+    await saveParts(
+      trx,
+      unknown.map(({ keepAtLeast: _least, keepUpTo: _most, bin: _bin, onlyFor: _theirs, ...part }) => ({
+        ...part,
+        id: usedId(part.id),
+        used: "came off a bike of ours, to be looked over",
+        inStock: 0,
+        offers: [],
+        spec: { ...part.spec },
+      })),
+    );
+  await takeFromShelf(trx, Object.fromEntries(moved.map(([id, pieces]) => [usedId(id), -pieces])), why);
 }
 
 /** What changed of the pieces that were changed, forth and back: what undo and the audit read. */

@@ -1,4 +1,5 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
+import { daysAfter } from "@/core/units/days";
 
 /**
  * A supplier's order desk to try a shop with, on this machine alone: it takes orders over HTTP and says what becomes of them. Of our own
@@ -43,7 +44,6 @@ type Order = { order: string; wantedBy: string; lines: Line[] };
 type News = { seq: number; order: string; what: string } & Record<string, unknown>;
 
 const MOST_BYTES = 1_000_000;
-const DAY_MS = 86_400_000;
 
 /** How many orders it has, for who looks at it from a test. */
 export type Desk = { readonly server: Server; readonly orders: ReadonlyMap<string, Order>; readonly news: readonly News[] };
@@ -65,7 +65,7 @@ export function openDesk(manner: DeskManner = PLAIN_DESK): Desk {
     if (every(manner.dearerEvery, count) && order.lines[0])
       say(order.order, "price", { line: 0, packPriceMinor: Math.ceil(order.lines[0].packPriceMinor * 1.1) });
     if (every(manner.delayEvery, count)) {
-      const day = new Date(Date.parse(order.wantedBy) + manner.delayDays * DAY_MS).toISOString().slice(0, 10);
+      const day = daysAfter(order.wantedBy, manner.delayDays);
       say(order.order, "delayed", { day, why: "a container is late" });
     }
     const pieces = order.lines.map((line, i) => ({ line: i, pieces: line.packs * line.packSize }));

@@ -111,7 +111,9 @@ export function buildSheet(
   house: HouseRules,
   shelf: Shelf = WHOLE_SHELF,
 ): Sheet {
-  const drafts = allocate([...chosen(fit, job, catalogue), ...spoilt(fit, catalogue), ...missing(fit)], job.sources, shelf);
+  const drafts = allocate([...chosen(fit, job, catalogue), ...spoilt(fit, catalogue), ...missing(fit)], job.sources, shelf).map(
+    (draft) => (draft.isThere ? { ...draft, why: "in the bike already" } : draft),
+  );
   const wanted = wantedOf(drafts);
   const plan = supplyPlan(stillToBuy(wanted, standing(job.orders)), catalogue, house);
   const costs = costsOf(drafts, wanted, job, plan, catalogue, house);

@@ -38,6 +38,8 @@ export type Shelf = {
   readonly heldElsewhere: Pieces;
   /** What this job's finished steps have taken already: it is off the shelf's count. */
   readonly taken: Pieces;
+  /** What is in the bike already, where a finished one is upgraded: nobody buys it again. */
+  readonly inBike?: Pieces;
 };
 export const WHOLE_SHELF: Shelf = { heldElsewhere: NO_PIECES, taken: NO_PIECES };
 
@@ -55,7 +57,7 @@ export function allocate<L extends Line>(
   lines: readonly L[],
   told: Readonly<Record<string, Exclude<Source, "in the kit">>>,
   shelf: Shelf,
-): (L & { readonly short: number | null })[] {
+): (L & { readonly short: number | null; readonly isThere: boolean })[] {
   const left = new Map<string, number>();
   const leftOf = (part: Part) => left.get(part.id) ?? onShelfFor(part, shelf);
   const takes = (line: L): boolean => {
@@ -64,8 +66,16 @@ export function allocate<L extends Line>(
     left.set(part.id, leftOf(part) - quantity);
     return true;
   };
+  const there = { ...shelf.inBike };
+  /** What is in the bike already serves first what nobody said anything else of. */
+  const isThere = ({ part, quantity, key }: L): boolean => {
+    if (!part || told[key] !== undefined || (there[part.id] ?? 0) < quantity) return false;
+    there[part.id]! -= quantity;
+    return true;
+  };
+  const inBike = new Set(lines.filter((line) => line.source !== "in the kit" && isThere(line)));
   const fromShelf = new Set<L>();
-  const free = (line: L) => line.source !== "in the kit" && line.part !== null;
+  const free = (line: L) => line.source !== "in the kit" && line.part !== null && !inBike.has(line);
   for (const line of lines) if (free(line) && told[line.key] === "stock" && takes(line)) fromShelf.add(line);
   const short = new Map<L, number>();
   for (const line of lines) {
@@ -75,10 +85,11 @@ export function allocate<L extends Line>(
     else if (source === undefined && takes(line)) fromShelf.add(line);
   }
   return lines.map((line) => {
-    if (!free(line)) return { ...line, short: null };
+    if (inBike.has(line)) return { ...line, source: "customer", short: null, isThere: true };
+    if (!free(line)) return { ...line, short: null, isThere: false };
     const theirs = (told[line.key] ?? (line.part!.onlyFor === undefined ? "buy" : "customer")) === "customer";
     const source: Source = fromShelf.has(line) ? "stock" : theirs ? "customer" : "buy";
-    return { ...line, source, short: short.get(line) ?? null };
+    return { ...line, source, short: short.get(line) ?? null, isThere: false };
   });
 }
 

@@ -7,6 +7,7 @@ import type { Spec } from "../parts/specs";
 import type { PartKind } from "../parts/kinds";
 import { packVolts } from "../power/batteryPack";
 import type { BenchReading, Found } from "./atBench";
+import type { Off } from "./renews";
 import type { EffectNumber, Geometry } from "./effect";
 import type { PartNeed } from "./finding";
 
@@ -47,6 +48,8 @@ export type Build = {
   /** What was measured at the steps of the work, by the measure's key, and what was found there. */
   readonly readings?: Readonly<Record<string, BenchReading>>;
   readonly found?: readonly Found[];
+  /** What comes off a finished bike that is upgraded. */
+  readonly off?: readonly Off[];
   /** What was worked out of this build before; the engine puts an empty one in. */
   readonly memo?: Memo;
 };

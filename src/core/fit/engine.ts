@@ -46,6 +46,7 @@ export function fit(
     doubts: doubtsIn(given.donor),
     readings: given.readings ?? NO_READINGS,
     found: given.found ?? NONE,
+    off: given.off ?? NONE,
   };
   const survey = surveyOf(base.donor);
   let inForce = accepted;
@@ -157,6 +158,7 @@ function withRemedies(base: Omit<Build, "geometry">, applied: readonly AppliedRe
     doubts: base.doubts ?? [],
     readings: base.readings ?? NO_READINGS,
     found: base.found ?? NONE,
+    off: base.off ?? NONE,
     memo: {},
   };
 }

@@ -89,7 +89,7 @@ const sameOrigin = (a: Supplied["origin"], b: Supplied["origin"]): boolean =>
 
 /** A build that tells what is read of it. Its fields are its own, so that a copy of it has them, read to be copied. */
 function watched(build: Build, saw: (what: string) => void): Build {
-  const { donor, house, catalogue, asked, doubts = [], readings = {}, found = [] } = build;
+  const { donor, house, catalogue, asked, doubts = [], readings = {}, found = [], off = [] } = build;
   const seen: Build = {
     donor,
     house,
@@ -98,6 +98,7 @@ function watched(build: Build, saw: (what: string) => void): Build {
     doubts,
     readings,
     found,
+    off,
     geometry: watchedGeometry(build.geometry, saw),
     memo: { watch: { of: () => seen, supplied: piecesOf(build), saw } },
     get supplied() {

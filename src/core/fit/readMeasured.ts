@@ -13,6 +13,8 @@ const UNITS: Readonly<Record<Exclude<Unit, "mm" | "m" | "km/h">, Readonly<Record
   A: { A: 1, a: 1, mA: 0.001, ma: 0.001 },
   V: { V: 1, v: 1, mV: 0.001, mv: 0.001 },
   kΩ: { kΩ: 1, k: 1, kOhm: 1, Ω: 0.001, Ohm: 0.001, ohm: 0.001, MΩ: 1000, M: 1000, MOhm: 1000 },
+  Ah: { Ah: 1, ah: 1, mAh: 0.001, mah: 0.001 },
+  "°C": { "°C": 1, C: 1, "°": 1 },
   MΩ: { MΩ: 1, M: 1, MOhm: 1, GΩ: 1000, kΩ: 0.001, k: 0.001, kOhm: 0.001, Ω: 0.000_001, Ohm: 0.000_001, ohm: 0.000_001 },
 };
 

@@ -1,7 +1,7 @@
 import { bad, good, type Result } from "../result";
 import { formatDay, parseDay } from "../units/date";
+import { DAY_MS } from "../units/days";
 
-const DAY_MS = 86_400_000;
 export const MOST_DAYS_OFF = 400;
 /** A shop that is closed for longer is not closed for a holiday. */
 const LONGEST_SPAN = 92;

@@ -36,6 +36,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   electricsMinorPerHour: null,
   hourCostMinor: 3100,
   minutes: {},
+  taught: {},
   recipes: NO_RECIPES,
   partsMarkUpPercent: 25,
   batteryMarkUpPercent: 15,

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { currencySchema } from "../parts/part";
 import { TASK_IDS } from "../standards/tasks";
+import { TAUGHT_KEY } from "./taught";
 import { ownId, recipesSchema } from "../recipes/recipesSchema";
 
 const percent = (most: number) => {
@@ -13,6 +14,8 @@ const AN_HOUR = "must be 0 to 1000 an hour";
 const perHour = z.int(AN_HOUR).min(0, AN_HOUR).max(1000_00, AN_HOUR);
 const HOURS = "must be 1 to 24 hours";
 const MINUTES = "must be 1 to 2400 minutes";
+const TIMES = "must be 0.3 to 3 times the table";
+const SURE = "must be over 0 and at most 2";
 const SPREAD = "must be 0 to 1200 minutes of spread";
 
 /** What a shop decides for itself: schools of the trade, and its money. A safety stop is not among them. */
@@ -69,6 +72,16 @@ export const houseRulesSchema = z.strictObject({
     z.strictObject({
       minutes: z.number(MINUTES).min(1, MINUTES).max(2400, MINUTES),
       spread: z.number(SPREAD).min(0, SPREAD).max(1200, SPREAD),
+    }),
+  ),
+  /** What finished bikes taught of the ride's figures, as far as the shop took it over: by figure and kind of bike, motor or pack. */
+  taught: z.record(
+    z.string().regex(TAUGHT_KEY, "must name a figure and what it hangs on"),
+    z.strictObject({
+      times: z.number(TIMES).min(0.3, TIMES).max(3, TIMES),
+      sd: z.number(SURE).gt(0, SURE).max(2, SURE),
+      priorSd: z.number(SURE).gt(0, SURE).max(2, SURE),
+      bikes: z.int().min(2, "must be of two bikes at least").max(10_000),
     }),
   ),
   /** Steps, lines and orders of the shop's own. */

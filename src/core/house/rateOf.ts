@@ -1,10 +1,10 @@
 import type { Currency } from "../parts/part";
 import { formatDay } from "../units/date";
 import type { HouseRules } from "./houseRules";
+import { DAY_MS } from "../units/days";
 
 /** A rate older than this is asked about: over a month it may move by more than the buffer holds (common practice). */
 const OLD_DAYS = 30;
-const DAY_MS = 86_400_000;
 
 /** Of which day a rate is and from where, in words, and whether it should be looked up anew. */
 export function rateOf(

@@ -394,9 +394,11 @@ export const houseTitle = (key: string): string =>
       ? "Days off"
       : key === "minutes"
         ? "The shop's own minutes"
-        : key === "recipes"
-          ? "Recipes"
-          : (SCHOOLS.find((school) => school.key === key)?.title ?? key);
+        : key === "taught"
+          ? "What finished bikes taught"
+          : key === "recipes"
+            ? "Recipes"
+            : (SCHOOLS.find((school) => school.key === key)?.title ?? key);
 
 /** What is wrong with house rules, told by their titles. */
 export const houseSentence = (issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[]): string =>

@@ -8,14 +8,16 @@ import type { Catalogue } from "../parts/catalogue";
 import { promises, type Bench, type Lead, type Promise } from "../promise/promises";
 import { AFTER_SIGNING, changedSince, isOwn } from "../work/signature";
 import { curesLeft } from "../work/cures";
+import { stillToDo } from "../work/stillToDo";
 import { quoteMinutes, waitDays, workSteps, type Step } from "../work/steps";
 import type { Asked } from "../fit/build";
 import { agreedOf, atAgreedPrices, type Agreed } from "./given";
 import type { Job } from "./job";
 import { expectedDay } from "../supply/expected";
-import { daysBetween } from "../supply/orderDay";
+import { daysBetween } from "../units/days";
 import { dueDay, standing } from "../supply/standing";
 import type { Wish } from "../wish/wish";
+import { shelfFor } from "./shelfFor";
 import { canRide, massOf } from "./rideOf";
 import { stages, type StageState } from "./stages";
 import { provedOf } from "./proof";
@@ -48,7 +50,7 @@ export function assess(
 ): Assessment {
   const fitted = fitOf(job, catalogue, house, known);
   const steps = stepsOf(job, fitted);
-  const fresh = buildSheet(job, fitted, steps, catalogue, house, { heldElsewhere, taken: job.taken });
+  const fresh = buildSheet(job, fitted, steps, catalogue, house, shelfFor(job, heldElsewhere));
   // What was agreed, and after it what was signed for, is not priced anew while it stands; what it still has to buy is.
   const signed = job.signed && changedSince(job.signed, steps).length === 0 ? job.signed : null;
   const frozen = signed?.sheet;
@@ -80,9 +82,10 @@ export function assess(
   };
 }
 
-/** The steps of a job. A step that the shop made its own after the bike was signed for is none of that bike's. */
-function stepsOf({ signed }: Pick<Job, "signed">, { build, applied }: Fit): Step[] {
-  const steps = workSteps(build, applied);
+/** The steps of a job, without those that are in a finished bike already. A step that the shop made its own after the bike was signed for is none of that bike's. */
+function stepsOf({ signed, renews }: Pick<Job, "signed" | "renews">, { build, applied }: Fit): Step[] {
+  const all = workSteps(build, applied);
+  const steps = renews ? stillToDo(all, renews) : all;
   return signed ? steps.filter((step) => !isOwn(step.id) || signed.steps.some(({ id }) => id === step.id)) : steps;
 }
 
@@ -113,7 +116,7 @@ const askedOf = ({
 
 /** The fit of a job's build with everything it accepted. */
 export function fitOf(
-  job: Pick<Job, "donor" | "choices" | "also" | "accepted" | "overrides" | "wish" | "readings" | "found">,
+  job: Bike & Pick<Job, "accepted" | "overrides">,
   catalogue: Catalogue,
   house: HouseRules,
   known?: Known,
@@ -121,7 +124,8 @@ export function fitOf(
   return fit(givenOf(job, catalogue, house), job.accepted, job.overrides, RULES, known);
 }
 
-type Bike = Pick<Job, "donor" | "choices" | "also" | "wish" | "readings" | "found">;
+type Bike = Pick<Job, "donor" | "choices" | "also" | "wish" | "readings" | "found"> & Partial<Pick<Job, "renews">>;
+const NOTHING_OFF: readonly never[] = [];
 const givenOf = (job: Bike, catalogue: Catalogue, house: HouseRules) => ({
   donor: job.donor,
   supplied: chosenParts(job, catalogue),
@@ -130,6 +134,7 @@ const givenOf = (job: Bike, catalogue: Catalogue, house: HouseRules) => ({
   asked: askedOf(job.wish),
   readings: job.readings,
   found: job.found,
+  off: job.renews?.off ?? NOTHING_OFF,
 });
 
 /** What the rules answer on a job as it stands, for fits of it with other remedies. */

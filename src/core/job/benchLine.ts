@@ -5,16 +5,13 @@ import type { Catalogue } from "../parts/catalogue";
 import { lacks } from "../promise/promises";
 import { isOpen } from "../fit/finding";
 import { expectedDay } from "../supply/expected";
-import { daysBetween } from "../supply/orderDay";
+import { daysAfter, daysBetween } from "../units/days";
 import { dueDay, standing } from "../supply/standing";
 import { cureDays, curesLeft } from "../work/cures";
 import { AFTER_SIGNING } from "../work/signature";
 import type { Assessment } from "./assess";
 import type { Job } from "./job";
 import { workOrderOf } from "./workOrder";
-
-const DAY_MS = 86_400_000;
-const plus = (day: string, days: number) => new Date(Date.parse(day) + days * DAY_MS).toISOString().slice(0, 10);
 
 /** When pieces of a part are here; null where nobody is known to send them. */
 type Comes = { readonly day: string | null; readonly what: string };
@@ -53,7 +50,7 @@ export function benchLineOf(job: Job, now: Assessment, catalogue: Catalogue, hou
       };
     }),
     hardOn: Object.fromEntries(
-      Object.entries(curesLeft(now.steps, job.ticks, today)).map(([id, days]) => [id, plus(today, days ?? 0)]),
+      Object.entries(curesLeft(now.steps, job.ticks, today)).map(([id, days]) => [id, daysAfter(today, days ?? 0)]),
     ),
     lateDayMinor: job.wish.lateDayMinor,
     lacks: lacks(now.fit),
@@ -77,7 +74,7 @@ function comesOn(
   const underWay = standing(job.orders)
     .filter((order) => !order.arrived && order.lines.some((line) => line.partId === partId))
     .map((order) => ({ day: dueDay(order), what: `${name}, order ${order.number}` }))
-    .map(({ day, what }) => (day < today ? { day: plus(today, 1), what: `${what}, which is late` } : { day, what }));
+    .map(({ day, what }) => (day < today ? { day: daysAfter(today, 1), what: `${what}, which is late` } : { day, what }));
   const toOrder = sheet.plan.orders.flatMap(({ supplier, lines }) =>
     lines
       .filter(({ part }) => part.id === partId)

@@ -7,6 +7,7 @@ import { asBilled } from "../supply/bill";
 import { standing } from "../supply/standing";
 import type { Assessment } from "./assess";
 import type { Job } from "./job";
+import { shelfFor } from "./shelfFor";
 
 /**
  * How a signed job's money came out against the sheet that is paid: the accepted one, else the one that was signed with it. Null before
@@ -26,7 +27,7 @@ export function cameOutOf(
   if (quoted.currency !== house.currency || signed.sheet.currency !== house.currency) return null;
   const atSigning = new Map(signed.sheet.lines.map((line) => [`${line.key} ${line.partId ?? ""}`, line.costMinor]));
   const sheetWith = (orders: Job["orders"]) => {
-    const sheet = buildSheet({ ...job, orders }, fit, steps, catalogue, house, { heldElsewhere, taken: job.taken });
+    const sheet = buildSheet({ ...job, orders }, fit, steps, catalogue, house, shelfFor(job, heldElsewhere));
     // What came from the shelf or a hand costs what it did when the work was signed for; only what was ordered has a bill.
     const lines = sheet.lines.map((line) =>
       line.source === "buy" && line.partId !== null

@@ -16,6 +16,8 @@ import { CHECK_IDS } from "../standards/commissioning";
 import { rideFieldsSchema } from "../prove/rideLogSchema";
 import { PROMISE_IDS } from "../wish/promiseIds";
 import { LINES } from "../settings/lines";
+import { visitSchema } from "../logbook/visitSchema";
+import { VISIT_IDS } from "../standards/visits";
 import { SLOTS } from "./slots";
 import { wishSchema } from "../wish/wish";
 
@@ -157,6 +159,21 @@ export const commandSchema = z.discriminatedUnion("do", [
     /** null where it was signed on paper. */
     strokes: strokesSchema.nullable(),
   }),
+  z.strictObject({
+    do: z.literal("note visit"),
+    kind: z.enum(VISIT_IDS),
+    day: z.string().trim().min(1, "say on which day it was").max(40),
+    /** As it was read off its counter, with its unit or without; empty where there is none. */
+    way: z.string().trim().max(40),
+    system: z.enum(["metric", "imperial"]),
+    /** As they were typed, by the measure's key. */
+    readings: z.record(z.string().max(80), z.string().trim().max(40)),
+    faults: visitSchema.shape.faults,
+    did: z.string().trim().max(600, "at most 600 letters"),
+    minutes: took.minutes,
+    confirmed: z.literal(true).optional(),
+  }),
+  z.strictObject({ do: z.literal("take out visit"), id: key }),
   z.strictObject({ do: z.literal("note minutes"), step: key, ...took }),
   z.strictObject({
     do: z.literal("note serial"),

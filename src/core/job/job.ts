@@ -12,6 +12,9 @@ import { SLOTS } from "./slots";
 import { benchReadingsSchema, foundListSchema, timersSchema } from "../fit/atBench";
 import { passedSchema, ridesSchema, settledLessSchema, weighedSchema } from "../prove/proofSchema";
 import { discountSchema } from "../cost/discount";
+import { provedSchema, taughtSchema } from "../logbook/logLine";
+import { renewsSchema } from "../fit/renews";
+import { visitsSchema } from "../logbook/visitSchema";
 import { frozenSheetSchema } from "../cost/frozenSheet";
 import { handLineSchema } from "../cost/handLine";
 import { placedOrderSchema } from "../supply/placedOrder";
@@ -81,9 +84,20 @@ export const jobSchema = z.strictObject({
   talks: settingsTalksSchema,
   /** Who took the finished bike, and signed for it where not on paper; null until then. */
   handed: z
-    .strictObject({ ...stamp, customer: text(80).min(2, "say who takes the bike"), strokes: strokesSchema.nullable() })
+    .strictObject({
+      ...stamp,
+      customer: text(80).min(2, "say who takes the bike"),
+      strokes: strokesSchema.nullable(),
+      /** Every promise as it stood then, and what the rides taught of the bike. */
+      proved: z.array(provedSchema).max(12).default([]),
+      taught: z.array(taughtSchema).max(8).default([]),
+    })
     .nullable()
     .default(null),
+  /** The finished bike that this job upgrades or renews. */
+  renews: renewsSchema,
+  /** What was read, wrong and done since, whenever the bike came back. */
+  visits: visitsSchema,
   /** Which pieces went into the bike, by their serial numbers: for the warranty, and for what a maker calls back. */
   serials: fittedPiecesSchema.default([]),
   /** What the customer has brought of their own, by part. */
@@ -157,6 +171,8 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   less: [],
   talks: [],
   handed: null,
+  renews: null,
+  visits: [],
   serials: [],
   brought: {},
   payments: [],

@@ -6,6 +6,7 @@ import { CELL_VOLTS } from "../power/batteryPack";
 import { motorClass, phaseForTorque } from "../power/motorClass";
 import type { Output } from "../power/machine";
 import type { Assist, ForecastInput } from "../ride/forecast";
+import { FIGURE_SAYS, HANGS_ON, TAUGHT_FIGURES, taughtKey, type TaughtFigure } from "../house/taught";
 import { limitToSet } from "../fit/rules/law/limitToSet";
 import type { Promise } from "../promise/promises";
 import { worstHill } from "../route/profile";
@@ -81,8 +82,9 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
   );
   const barKind = build.donor.barKind?.value as keyof typeof CDA_M2 | undefined;
   const byBar = CDA_M2[barKind ?? "other"] + ((wish.loadKg ?? 0) >= 10 ? LOADED_CDA_M2 : 0);
-  const cdaM2 = Math.max(byBar, FRAME_CDA_M2[String(build.donor.frameKind?.value)] ?? 0);
-  const crr = tyreMm > 60 ? 0.014 : tyreMm > 47 ? 0.009 : 0.0075;
+  const taught = taughtOf(build);
+  const cdaM2 = taught.drag.times * Math.max(byBar, FRAME_CDA_M2[String(build.donor.frameKind?.value)] ?? 0);
+  const crr = taught.rolling.times * (tyreMm > 60 ? 0.014 : tyreMm > 47 ? 0.009 : 0.0075);
   const assist = assistOf(build);
   const controller = controllers[0];
   const regenMaxV =
@@ -92,7 +94,7 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
   const targetKmh = limitToSet(build)?.kmh ?? UNASKED_KMH;
   const auxW = auxWattsOf(build);
   const { spec } = battery;
-  const internalOhm = (spec.series * CELL_OHM_AH) / spec.capacityAh + LEADS_OHM;
+  const internalOhm = taught.resistance.times * ((spec.series * CELL_OHM_AH) / spec.capacityAh + LEADS_OHM);
   const phaseA = Math.max(batteryA, phaseForTorque(kind.motor, torqueNm));
   const profile = wish.route;
   const hill = hillOf(wish, profile);
@@ -103,7 +105,7 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
   return {
     wants: null,
     input: {
-      motor: kind.motor,
+      motor: { ...kind.motor, gearEfficiency: Math.min(1, taught.drive.times * kind.motor.gearEfficiency) },
       motors: count,
       outputs,
       controller: { batteryA, phaseA, efficiency: 0.97, ...(controller && { cutV: controller.cutV }) },
@@ -113,7 +115,12 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
       drags: !kind.clutch,
       thermal: kind.thermal,
       circumferenceMm: Math.PI * (beadMm + 2 * tyreMm),
-      battery: { chemistry: spec.chemistry, series: spec.series, capacityAh: spec.capacityAh, internalOhm },
+      battery: {
+        chemistry: spec.chemistry,
+        series: spec.series,
+        capacityAh: taught.capacity.times * spec.capacityAh,
+        internalOhm,
+      },
       bikeKg,
       riderKg: wish.riderKg,
       loadKg: wish.loadKg ?? 0,
@@ -124,6 +131,7 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
       hill,
       asked: { rangeKm: wish.rangeKm, hillKmh: wish.hillKmh },
       coldestC: wish.coldestC ?? 15,
+      sure: { drag: taught.drag.sure, rolling: taught.rolling.sure },
       assumptions: [
         `Motor: typical of a ${kind.says}, peak torque ${formatNumber(torqueNm, 0)} N·m as sold${count > 1 ? `, ${count} of them${unlike ? ", counted as alike" : ""}` : ""}${ringWord}`,
         `Controller: ${formatNumber(batteryA, 0)} A from the battery${count > 1 ? " each" : ""}, ${formatNumber(phaseA, 0)} A in the motor's own wires for that torque`,
@@ -132,10 +140,51 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
         `Lamps and display: ${formatNumber(auxW, 1)} W all the way${kind.clutch ? "" : "; the motor has no clutch and drags while it is off"}`,
         `Assist to ${formatNumber(targetKmh, 1)} km/h, ${ASSIST_WORDS[assist.kind]}${assist.kind === "torque" ? `, ${assist.topRatio} times the rider's own at most` : ""}; the brakes hold that downhill${regenMaxV === null ? "" : `, the motor first, charging up to ${formatNumber(regenMaxV, 1)} V`}`,
         `${profile.stops === 0 ? "No stops" : `${profile.stops} stop${profile.stops === 1 ? "" : "s"} of ${STOP_S} s`} on the way; ${surfaceWords(profile)}; still air`,
+        ...taughtLines(taught),
         "The band: 15 % more air, 20 % more rolling, 5 km/h of wind, 5 kg, cells at 85 % and the coldest ride; to 10 % less of both, cells new",
       ],
     },
   };
+}
+
+/** A figure as finished bikes taught it: against the table, and how much surer than that; bikes 0 where nothing was taken over. */
+type TaughtHere = Readonly<Record<TaughtFigure, { readonly times: number; readonly sure: number; readonly bikes: number }>>;
+const UNTAUGHT = { times: 1, sure: 1, bikes: 0 } as const;
+/** Bikes of a kind may differ more than the tables thought; the band says so, up to here. */
+const MOST_UNSURE = 1.5;
+
+/** What the shop took over of its finished bikes, for this kind of bike, this motor and this pack. */
+export function taughtOf(build: Build): TaughtHere {
+  const of = {
+    bike: String(build.donor.frameKind?.value ?? ""),
+    motor: motorsOf(build)[0]?.id ?? "",
+    battery: batteryOf(build)?.id ?? "",
+  };
+  return Object.fromEntries(
+    TAUGHT_FIGURES.map((figure) => {
+      const one = build.house.taught[taughtKey(figure, of[HANGS_ON[figure]])];
+      return [
+        figure,
+        one ? { times: one.times, sure: Math.min(MOST_UNSURE, one.sd / one.times / one.priorSd), bikes: one.bikes } : UNTAUGHT,
+      ];
+    }),
+  ) as TaughtHere;
+}
+
+function taughtLines(taught: TaughtHere): string[] {
+  const told = TAUGHT_FIGURES.filter((figure) => taught[figure].bikes > 0);
+  if (told.length === 0) return [];
+  const band = (["drag", "rolling"] as const).filter((figure) => taught[figure].bikes > 0);
+  return [
+    `Taught by finished bikes: ${told
+      .map(
+        (figure) =>
+          `${FIGURE_SAYS[figure].toLowerCase()} × ${formatNumber(taught[figure].times, 2)} (${taught[figure].bikes} bikes)`,
+      )
+      .join(
+        ", ",
+      )}${band.length > 0 ? `; the band of ${band.join(" and ")} is ${band.map((figure) => `${formatNumber(100 * taught[figure].sure, 0)} %`).join(" and ")} of what is said next` : ""}`,
+  ];
 }
 
 /** What display, controller and sensors draw all the time, W (from memory: with lamps 3 to 8 W in all). */

@@ -5,7 +5,7 @@ import type { Part } from "../parts/part";
 import { specDiffs } from "../parts/specDiffs";
 import { expectedDay } from "../supply/expected";
 import { notTaken, totalOf } from "../supply/supplyPlan";
-import { daysBetween } from "../supply/orderDay";
+import { daysBetween } from "../units/days";
 import { formatNumber } from "../units/formatQuantity";
 import { assess, type Assessment } from "./assess";
 import type { Bench } from "./compare";

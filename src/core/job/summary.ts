@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { benchLineSchema } from "../bench/benchLine";
+import { faultLineSchema, logLineSchema } from "../logbook/logLine";
 import { ONLY, SORTS } from "./listing";
 
 const count = z.number();
@@ -43,6 +44,10 @@ export const summarySchema = z.object({
   signature: z.enum(["none", "stands", "changed"]).default("none"),
   /** What the bench has to know of it; kept beside the line, and not read with lists. */
   bench: benchLineSchema.nullable().default(null),
+  /** What the logbook has to know of it once it is handed over; the parts that are in it; what was ever wrong. Kept beside the line too. */
+  log: logLineSchema.nullable().default(null),
+  parts: z.array(z.string()).default([]),
+  faults: z.array(faultLineSchema).default([]),
 });
 export type Summary = z.output<typeof summarySchema>;
 

@@ -25,9 +25,11 @@ import type { Job } from "./job";
 import { motorsOf, type Build } from "../fit/build";
 import type { ParameterSheet, Values } from "../settings/sheetSchema";
 import { familyOf, wantedValues } from "../settings/wanted";
+import { logbookOf, type Logbook } from "../logbook/logbook";
 import { handOverOf, type HandOver } from "./handOver";
 import { cameOutOf } from "./cameOut";
 import { layoutOf, type Layout } from "./layout";
+import { removable, type Removable } from "./upgrade";
 import { massOf, rideOf, type RideOf } from "./rideOf";
 import type { StageState } from "./stages";
 import { surveyOf, withSurvey } from "./surveyOf";
@@ -104,6 +106,8 @@ export type JobView = {
   readonly settings: { readonly sheet: ParameterSheet; readonly wanted: Values; readonly why: Readonly<Record<string, string>> };
   /** What the rider is given, and why the bike cannot go yet. */
   readonly handOver: HandOver;
+  /** The finished bike since then; null before it is handed over. */
+  readonly logbook: (Logbook & { readonly removable: readonly Removable[] }) | null;
   readonly sheet: Sheet;
   readonly promises: readonly Promise[];
   /** What the build still lacks, empty when it is whole; and what all in would be with the first remedy of everything open. */
@@ -203,6 +207,7 @@ export function viewOf(
     checks: work.checks.map((state) => ({ ...state, measures: state.measures.map((measure) => measureView(measure, job)) })),
     settings: settingsView(now.fit.build),
     handOver: handOverOf(job, now, work, today),
+    logbook: logbookView(job, now),
     sheet: now.sheet,
     promises: now.promises,
     lacks: now.sheet.lines.length > 0 ? lacks(now.fit) : "",
@@ -291,4 +296,9 @@ function wouldDo(finding: Finding, remedy: Remedy, now: Assessment, assessed: (m
       .filter((a) => !before.has(a.finding) && after.has(a.finding))
       .map((a) => `${a.title}: ${a.remedy.title}`),
   };
+}
+
+function logbookView(job: Job, { fit, steps }: Assessment): JobView["logbook"] {
+  const book = logbookOf(job, fit.build);
+  return book && { ...book, removable: removable(fit.build, steps) };
 }

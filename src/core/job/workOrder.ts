@@ -1,6 +1,6 @@
 import { standing } from "../supply/standing";
 import type { Sheet } from "../cost/sheet";
-import { goesBack, staysInBox, type LeftOver } from "../work/leftOver";
+import { goesBack, offToCustomer, staysInBox, type LeftOver } from "../work/leftOver";
 import { heldByFit, heldStep, type Held } from "../work/held";
 import { changedSince } from "../work/signature";
 import { curesLeft } from "../work/cures";
@@ -59,7 +59,12 @@ export function workOrderOf(
     signHeld: byFit,
     changed: job.signed ? changedSince(job.signed, steps) : [],
     staysInBox: steps.length > 0 ? staysInBox(fit.build) : [],
-    goesBack: steps.length > 0 ? goesBack(fit.build).map(({ says, why }) => ({ says, why })) : [],
+    goesBack:
+      steps.length > 0
+        ? job.renews
+          ? offToCustomer(fit.build)
+          : goesBack(fit.build).map(({ says, why }) => ({ says, why }))
+        : [],
   };
 }
 

@@ -82,6 +82,8 @@ export const ALLOWED: Readonly<Record<Deed, readonly Role[]>> = {
   "drop ride": AT_THE_BIKE,
   "agree to less": COUNTER,
   "hand over": AT_THE_BIKE,
+  "note visit": AT_THE_BIKE,
+  "take out visit": AT_THE_BIKE,
   "read settings": BENCH,
   "write settings": BENCH,
   sign: BENCH,

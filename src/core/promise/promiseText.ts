@@ -1,7 +1,18 @@
 import { formatMoney } from "../money/money";
 import type { Currency } from "../parts/part";
+import type { PromiseId } from "../wish/promiseIds";
 import { formatDay } from "../units/date";
 import { formatNumber } from "../units/formatQuantity";
+
+/** Promises of any bike by name; a job's own say more of the hill. */
+export const PROMISE_TITLES: Readonly<Record<PromiseId, string>> = {
+  price: "Price, all in",
+  mass: "Mass of the bike",
+  ready: "Ready",
+  assist: "Assist ends",
+  range: "Range on this road",
+  hill: "Speed up the hill",
+};
 
 /** Which way a promise is bound, before what was asked: by a day, at least, at most. */
 export const promiseBound = (id: string): string => (id === "ready" ? "by " : id === "range" || id === "hill" ? "≥ " : "≤ ");

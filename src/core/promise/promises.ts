@@ -5,9 +5,11 @@ import { limitToSet } from "../fit/rules/law/limitToSet";
 import type { Sheet } from "../cost/sheet";
 import { isWorkingDay, type DaysOff } from "../supply/orderDay";
 import type { Wish } from "../wish/wish";
+import { PROMISE_TITLES } from "./promiseText";
 import { goesBack } from "../work/leftOver";
 import { memory } from "../basis";
 import type { PromiseId } from "../wish/promiseIds";
+import { DAY_MS } from "../units/days";
 
 /** A measurable line of the wish: asked and predicted now, proved when the bike is finished. */
 export type Promise = {
@@ -25,8 +27,6 @@ export type Promise = {
 };
 
 const OLD_PARTS_BASIS = memory("typical of what comes off");
-
-const DAY_MS = 86_400_000;
 
 /** The promises that a wish makes, held against the build as it stands. @param p.today an ISO date */
 export function promises(p: {
@@ -113,7 +113,7 @@ function price(wish: Wish, sheet: Sheet, build: string): Promise {
   const note = !hasLines ? "nothing is chosen yet" : missing === "" ? "all in, with tax" : `at least: ${missing}`;
   const predicted = hasLines ? sheet.allInMinor : null;
   const kept = asked === null || predicted === null ? null : keptWhen(predicted <= asked, missing);
-  return { id: "price", title: "Price, all in", asked, predicted, proved: null, kept, note };
+  return { id: "price", title: PROMISE_TITLES.price, asked, predicted, proved: null, kept, note };
 }
 
 function mass(wish: Wish, fit: Fit, donorMassKg: number | undefined, missing: string): Promise {
@@ -122,7 +122,7 @@ function mass(wish: Wish, fit: Fit, donorMassKg: number | undefined, missing: st
   const added = parts.reduce((sum, s) => sum + (s.part.massKg ?? 0) * s.quantity, 0);
   const off = goesBack(fit.build).reduce((sum, one) => sum + one.kg, 0);
   const asked = wish.massKg;
-  const title = "Mass of the bike";
+  const title = PROMISE_TITLES.mass;
   if (donorMassKg === undefined)
     return { id: "mass", title, asked, predicted: null, proved: null, kept: null, note: "weigh the bike first" };
   if (parts.length === 0)
@@ -148,7 +148,7 @@ function ready(p: {
   missing: string;
 }): Promise {
   const asked = p.wish.readyBy;
-  const title = "Ready";
+  const title = PROMISE_TITLES.ready;
   if (p.fit.build.supplied.length === 0)
     return { id: "ready", title, asked, predicted: null, proved: null, kept: null, note: "nothing is chosen yet" };
   const { missing, signedOn } = p;
@@ -209,7 +209,7 @@ export function workingDaysAfter(today: string, calendarDays: number, bench: Ben
 function assist(wish: Wish, fit: Fit): Promise {
   const asked = wish.assistKmh;
   const controller = controllersOf(fit.build)[0];
-  const title = "Assist ends";
+  const title = PROMISE_TITLES.assist;
   if (!controller || asked === null)
     return {
       id: "assist",

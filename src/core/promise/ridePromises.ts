@@ -1,3 +1,4 @@
+import { PROMISE_TITLES } from "./promiseText";
 import type { Band, Forecast, ForecastInput } from "../ride/forecast";
 import { formatNumber } from "../units/formatQuantity";
 import type { Wish } from "../wish/wish";
@@ -25,7 +26,7 @@ export function ridePromises(forecast: Forecast, asked: ForecastInput["asked"]):
   const { rangeKm, hill } = forecast;
   made.push({
     id: "range",
-    title: "Range on this road",
+    title: PROMISE_TITLES.range,
     asked: asked.rangeKm,
     predicted: rangeKm ? rangeKm.likely : null,
     proved: null,

@@ -4,6 +4,8 @@ import { chargeTimeHours } from "../power/chargeTime";
 import type { Chemistry } from "../power/batteryPack";
 import { coldShare } from "../ride/forecast";
 import { LAW_KNOWN, legalClassOf } from "../standards/law";
+import { VISITS } from "../standards/visits";
+import { daysAfter } from "../units/days";
 import { formatNumber } from "../units/formatQuantity";
 
 /** What the rider is given to read: by heading, a line each; the label's text; and when the bike comes back. */
@@ -20,10 +22,6 @@ const CELLS: Readonly<Record<Chemistry, string>> = {
   lfp: "lithium iron phosphate cells",
   "lead-acid": "lead-acid blocks",
 };
-
-const DAY_MS = 86_400_000;
-const addDays = (iso: string, days: number): string =>
-  new Date(Date.parse(`${iso}T00:00:00Z`) + days * DAY_MS).toISOString().slice(0, 10);
 
 /** A charger loses so much between plug and cell (common practice). */
 const CHARGER_EFFICIENCY = 0.85;
@@ -155,14 +153,6 @@ function labelOf(build: Build): RiderSheet["label"] {
   };
 }
 
-/** When the bike is looked at again (common practice). */
-const visitsFrom = (from: string): RiderSheet["visits"] => [
-  {
-    when: "after 20 km, or the first week",
-    day: addDays(from, 7),
-    what: "axle nuts, torque arms, crank and rotor bolts, spokes: torqued again",
-  },
-  { when: "after 100 km", day: null, what: "the same; pads, chain, warm connectors" },
-  { when: "after 500 km", day: null, what: "wheels trued, bearings, chain by gauge, what the controller noted" },
-  { when: "after half a year, or 2,000 km", day: addDays(from, 182), what: "full service; cut-offs tried again" },
-];
+/** When the bike is looked at again. */
+const visitsFrom = (from: string): RiderSheet["visits"] =>
+  VISITS.map(({ when, afterDays, what }) => ({ when, day: afterDays === null ? null : daysAfter(from, afterDays), what }));

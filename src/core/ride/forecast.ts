@@ -41,6 +41,8 @@ export type ForecastInput = {
   hill: { gradePercent: number; lengthM: number } | null;
   asked: { rangeKm: number | null; hillKmh: number | null };
   coldestC: number;
+  /** How sure air and tyres are, against the tables: under 1 where finished bikes taught them */
+  sure?: { drag: number; rolling: number };
   /** what it rests on, a line each */
   assumptions: string[];
 };
@@ -165,8 +167,8 @@ function inputOf(p: ForecastInput, segments: readonly RoadSegment[], what: WhatI
     },
     load: {
       massKg: Math.max(20, p.bikeKg + p.riderKg + p.loadKg + what.moreKg + unsure.moreKg),
-      cdaM2: p.cdaM2 * unsure.cda,
-      crr: p.crr * unsure.crr,
+      cdaM2: p.cdaM2 * (1 + (unsure.cda - 1) * (p.sure?.drag ?? 1)),
+      crr: p.crr * (1 + (unsure.crr - 1) * (p.sure?.rolling ?? 1)),
       headwindKmh: (turns ? 0 : what.headwindKmh) + unsure.windKmh,
       altitudeM: 0,
       temperatureC,

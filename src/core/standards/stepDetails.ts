@@ -41,6 +41,15 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     ],
     after: ["survey", "wash"],
   },
+  takeOff: {
+    tools: ["multimeter", "insulated tools", "camera"],
+    cautions: ["packFire", "faultCurrent"],
+    does: [
+      "Pack off first, the controller's capacitors discharged, then what comes off",
+      "Witness marks, slots, plugs and wires of what stays are looked at and photographed",
+    ],
+    after: ["survey"],
+  },
   assembleFrame: {
     tools: ["headset press", "shell tool", "chain tool"],
     fasteners: ["cups", "crank", "crankSplined", "crankPinch", "pedals", "calliper", "brakeArm", "rotor", "leverClamp"],
@@ -61,7 +70,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     tools: ["5 mm key", "cable cutter"],
     fasteners: ["calliper", "brakeArm"],
     cautions: ["brakes"],
-    after: ["survey", "removeOld", "assembleFrame"],
+    after: ["survey", "removeOld", "takeOff", "assembleFrame"],
   },
   hose: {
     tools: ["bleed kit", "hose cutter", "eye protection"],
@@ -71,8 +80,8 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     after: ["brakesFirst"],
   },
   cutOffs: { tools: ["ohmmeter"], fasteners: ["leverClamp"], cautions: ["cutOffs"], after: ["brakesFirst", "hose"] },
-  removeWheel: { after: ["survey", "removeOld"] },
-  removeCranks: { tools: ["crank extractor", "shell tool"], after: ["survey", "removeOld"] },
+  removeWheel: { after: ["survey", "removeOld", "takeOff"] },
+  removeCranks: { tools: ["crank extractor", "shell tool"], after: ["survey", "removeOld", "takeOff"] },
   spreadFrame: { tools: ["dropout gauges", "tape"], cautions: ["spread"], after: ["removeWheel"] },
   seatWashers: { tools: ["feeler 0.05"], after: ["removeWheel", "spreadFrame"] },
   fileSlots: { tools: ["flat file", "feeler 0.05"], cautions: ["tubeTurns"], after: ["removeWheel", "spreadFrame"] },
@@ -80,7 +89,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
   cleanShell: { tools: ["facing tool", "caliper"], after: ["removeCranks", "paint"] },
   faceShell: { tools: ["facing tool", "caliper"], after: ["removeCranks", "paint"] },
   clearShell: { tools: ["rotary tool", "cable cutter"], after: ["removeCranks"] },
-  reroute: { tools: ["cable cutter"], after: ["survey", "removeOld"] },
+  reroute: { tools: ["cable cutter"], after: ["survey", "removeOld", "takeOff"] },
   service: { tools: ["cone spanners"], after: ["survey"] },
   inspect: { tools: ["lamp", "magnifier"], cautions: ["usedFrame"], after: ["survey"] },
   brakeUpgrade: {
@@ -134,7 +143,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     after: ["removeCranks", "reroute", "assembleFrame"],
   },
   shifter: { tools: ["cable cutter"], after: ["cutOffs"] },
-  ring: { tools: ["5 mm key", "crank extractor"], fasteners: ["ringBolts", "crank"], after: ["survey", "removeOld"] },
+  ring: { tools: ["5 mm key", "crank extractor"], fasteners: ["ringBolts", "crank"], after: ["survey", "removeOld", "takeOff"] },
   joinChains: { tools: ["chain tool", "joining pliers"], after: ["fitMid", "fitHub", "fitFrameMotor", "cluster", "ring"] },
   derailleur: {
     tools: ["2 and 5 mm keys"],
@@ -144,7 +153,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     tools: ["4 mm key"],
     fasteners: ["cradle"],
     cautions: ["packFire"],
-    after: ["fitHub", "fitMid", "fitFrameMotor", "bosses", "reroute"],
+    after: ["takeOff", "fitHub", "fitMid", "fitFrameMotor", "bosses", "reroute"],
   },
   harness: { tools: ["crimper", "heat gun"], cautions: ["faultCurrent", "solder"], after: ["cradle", "cutOffs", "barLayout"] },
   pedalSensor: { tools: ["crank extractor"], fasteners: ["crank", "crankSplined", "crankPinch"], after: ["fitHub", "fitMid"] },

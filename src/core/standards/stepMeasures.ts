@@ -6,7 +6,7 @@ import type { TaskId } from "./tasks";
 export type StepMeasure = {
   readonly id: string;
   readonly says: string;
-  readonly unit: "mm" | "m" | "N" | "%" | "s" | "A" | "V" | "kΩ" | "MΩ" | "km/h";
+  readonly unit: "mm" | "m" | "N" | "%" | "s" | "A" | "V" | "kΩ" | "MΩ" | "km/h" | "Ah" | "°C";
   /** A reading at the limit passes. */
   readonly atLeast?: number;
   readonly atMost?: number;

@@ -5,6 +5,7 @@ import { bad, good, type Result } from "../result";
 import { formatDay } from "../units/date";
 import { orderedPieces } from "./pieces";
 import type { Purchase } from "./purchaseSchema";
+import { DAY_MS } from "../units/days";
 
 const place = z.int().min(0).max(500);
 const head = {
@@ -35,7 +36,6 @@ export type News = z.output<typeof newsSchema>;
 export const newsListSchema = z.array(z.unknown()).max(1_000);
 
 const MOST_DAYS = 400;
-const DAY_MS = 86_400_000;
 
 /** News of an order that are kept: a desk that never stops talking fills no shop. What it said first goes first. */
 const MOST_NEWS = 200;

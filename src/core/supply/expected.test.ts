@@ -5,7 +5,8 @@ import { NO_TERMS } from "../parts/noTerms";
 import type { Terms } from "../parts/terms";
 import { WEEKDAYS } from "../parts/weekdays";
 import { expectedDay } from "./expected";
-import { daysBetween, isWorkingDay } from "./orderDay";
+import { isWorkingDay } from "./orderDay";
+import { daysBetween } from "../units/days";
 
 const supplier = (terms: Partial<Terms> = {}): Supplier => ({
   id: "quay",

@@ -1,12 +1,10 @@
 import { NO_TERMS } from "../parts/noTerms";
 import type { Terms } from "../parts/terms";
 import { WEEKDAYS } from "../parts/weekdays";
+import { daysAfter } from "../units/days";
 
-const DAY_MS = 86_400_000;
 const WORKING: readonly string[] = ["Mon", "Tue", "Wed", "Thu", "Fri"];
 const dayOf = (iso: string) => WEEKDAYS[(new Date(`${iso.slice(0, 10)}T00:00:00Z`).getUTCDay() + 6) % 7]!;
-const plus = (iso: string, days: number) =>
-  new Date(Date.parse(`${iso.slice(0, 10)}T00:00:00Z`) + days * DAY_MS).toISOString().slice(0, 10);
 
 /** Days on which nobody works, sends or delivers, as ISO days; weekends apart. */
 export type DaysOff = readonly string[];
@@ -14,10 +12,6 @@ export type DaysOff = readonly string[];
 /** From Monday to Friday, and no day off. */
 export const isWorkingDay = (iso: string, off: DaysOff = []): boolean =>
   WORKING.includes(dayOf(iso)) && !off.includes(iso.slice(0, 10));
-
-/** Days from one ISO day to another; negative where it lies before. */
-export const daysBetween = (from: string, to: string): number =>
-  Math.round((Date.parse(to.slice(0, 10)) - Date.parse(from.slice(0, 10))) / DAY_MS);
 
 /** Nobody is closed for longer: a supplier whose order days are all days off is taken to answer then. */
 const LONGEST_WAIT = 400;
@@ -30,7 +24,7 @@ export function waitDays(at: string, terms: Pick<Terms, "orderDays" | "cutOff"> 
   const takes: readonly string[] = terms.orderDays.length > 0 ? terms.orderDays : WORKING;
   const late = terms.cutOff !== "" && at.length > 10 && at.slice(11, 16) >= terms.cutOff;
   for (let days = late ? 1 : 0; days <= LONGEST_WAIT; days += 1) {
-    const day = plus(at, days);
+    const day = daysAfter(at, days);
     if (takes.includes(dayOf(day)) && !off.includes(day)) return days;
   }
   return 0;
@@ -38,7 +32,7 @@ export function waitDays(at: string, terms: Pick<Terms, "orderDays" | "cutOff"> 
 
 /** The day on which an order that is placed then should be here: it leaves on the next order day, and nothing is delivered at a weekend or on a day off. */
 export function arrivalDay(at: string, leadDays: number, terms?: Pick<Terms, "orderDays" | "cutOff">, off: DaysOff = []): string {
-  let day = plus(at, waitDays(at, terms, off) + leadDays);
-  while (!isWorkingDay(day, off)) day = plus(day, 1);
+  let day = daysAfter(at, waitDays(at, terms, off) + leadDays);
+  while (!isWorkingDay(day, off)) day = daysAfter(day, 1);
   return day;
 }

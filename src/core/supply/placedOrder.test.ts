@@ -1,5 +1,5 @@
 import { placedOrder } from "../../../tests/bench.fixture";
-import { daysBetween } from "./orderDay";
+import { daysBetween } from "../units/days";
 import { dueDay } from "./standing";
 
 test("an order is due its lead time after the day it was placed, over a month's end, and late after", () => {

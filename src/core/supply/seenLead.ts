@@ -1,7 +1,7 @@
+import { DAY_MS } from "../units/days";
 /** How long a supplier's orders took, from the day they were placed to the day they were here: what is seen beside what is stated. */
 export type SeenLead = { readonly count: number; readonly meanDays: number; readonly spreadDays: number };
 
-const DAY_MS = 86_400_000;
 const dayMs = (iso: string) => Date.parse(`${iso.slice(0, 10)}T00:00:00Z`);
 
 /** Under so many orders nothing is said of a supplier: one late parcel is no habit. */

@@ -1,7 +1,7 @@
 import type { StepId } from "../standards/tasks";
+import { DAY_MS } from "../units/days";
 
 type Cures = { readonly id: StepId; readonly waits: readonly { readonly days: number }[] };
-const DAY_MS = 86_400_000;
 
 /** Days that what a step does cures. */
 export const cureDays = ({ waits }: Pick<Cures, "waits">): number => Math.max(0, ...waits.map((wait) => wait.days));

@@ -64,3 +64,12 @@ export function goesBack(build: Build): ComesOff[] {
   }
   return back;
 }
+
+/** What comes off a finished bike and is its rider's. */
+export const offToCustomer = ({ off = [] }: Build): LeftOver[] =>
+  off
+    .filter(({ goes }) => goes === "customer")
+    .map(({ says, quantity }) => ({
+      says: `${quantity > 1 ? `${quantity} × ` : ""}${says}`,
+      why: "it came off when the bike was renewed",
+    }));

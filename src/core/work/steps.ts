@@ -5,6 +5,8 @@ import { CONSUMABLES, type Consumable } from "../standards/consumables";
 import type { FastenerId } from "../standards/fasteners";
 import { CHECKS, isRoadCheck } from "../standards/commissioning";
 import { hasDerailleur, stepOfKind, stepOfPart } from "./partStep";
+import { FATE_SAYS } from "../fit/fates";
+import type { Off } from "../fit/renews";
 import type { HouseRules } from "../house/houseRules";
 import type { Minutes } from "./learned";
 import { calledPart } from "../parts/calledPart";
@@ -57,6 +59,7 @@ function recipe(build: Build): TaskId[] {
   if (cameAs === "frame") tasks.push(...(paintWait(build) ? ["paint" as const] : []), "assembleFrame", "lights");
   else tasks.push("brakesFirst", ...(hubs.length > 0 ? ["removeWheel" as const] : []), ...(mid ? ["removeCranks" as const] : []));
   if (cameAs === "converted") tasks.push("wash", "removeOld");
+  if (build.off !== undefined && build.off.length > 0) tasks.push("takeOff");
   if (has("cut-off") || partsOf(build, "brake-lever").some((lever) => lever.spec.switched)) tasks.push("cutOffs");
   if (hubs.length > 0) tasks.push("fitHub");
   if (hubs.some((motor) => motor.spec.end === "front")) tasks.push("seatWashers");
@@ -161,7 +164,7 @@ function stepOf(
   const wheels = wheelsOf(task, build);
   const title = wheels.length > 1 ? `${TASKS[task].title}: ${wheels.join(" and ")} wheel` : TASKS[task].title;
   // Two wheels are the work twice; their spreads add up as independent ones do.
-  const once = minutesOf(task, build.house);
+  const once = task === "takeOff" ? offMinutes(build) : minutesOf(task, build.house);
   const [minutes, spread] = [once.minutes * wheels.length, once.spread * Math.sqrt(wheels.length)];
   const detail = STEP_DETAILS[task];
   const torques = torquesOf(fastenersOf(task, build), build);
@@ -215,9 +218,20 @@ function doesOf(task: TaskId, build: Build): string[] {
         ? [`Check ${i + 1}, ${check.title.toLowerCase()}. ${check.does}. Passes: ${check.passes}. Stop if ${check.stopsIf}.`]
         : [],
     );
+  if (task === "takeOff") return (build.off ?? []).map(offLine);
   if (task === "survey") return [...ownPartsOf(build), ...usedPartsOf(build)];
   if (task !== "removeCranks") return [];
   return [`Shell: ${shellHand(build)?.says ?? "its standard is not known for sure: read the cup before it is turned"}`];
+}
+
+/** What comes off, and what becomes of it; a pack never goes into the bin. */
+const offLine = ({ says, quantity, goes, kind }: Off): string =>
+  `${quantity > 1 ? `${quantity} × ` : ""}${says}: ${FATE_SAYS[goes]}${kind === "battery" && goes !== "shelf" ? "; contacts taped, kept outdoors or in a fireproof box, at its end to a collection point and never by ordinary post" : ""}`;
+
+/** Each piece its own minutes, and a third of them open (from memory). */
+function offMinutes({ off = [] }: Build): Minutes {
+  const minutes = Math.max(5, Math.round(off.reduce((sum, one) => sum + one.minutes, 0)));
+  return { minutes, spread: Math.round(minutes / 3) };
 }
 
 /** What a customer brings is looked at before anything is promised on it (common practice). */

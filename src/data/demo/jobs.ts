@@ -28,7 +28,7 @@ export type DemoJob = {
   /** A further wish that got a sheet of its own, and why the customer did not take it. */
   alsoAsked?: { line: { says: string; priceMinor: number; costMinor: number }; declined: string };
   /** How the work came out: minutes and a note for each step, and by how much the suppliers' bills were over the orders, the first first. */
-  cameOut?: { took: Partial<Record<TaskId, [minutes: number, note: string]>>; billedOverMinor: { goods: number; carriage: number }[] };
+  cameOut?: undefined | { took: Partial<Record<TaskId, [minutes: number, note: string]>>; billedOverMinor: { goods: number; carriage: number }[] };
   /** Work that was done so far, the first first; and what was read at it. */
   begun?: { readonly step: TaskId; readonly daysAgo: number; readonly minutes: number; readonly note: string; readonly despite?: string }[];
   /**

@@ -26,6 +26,7 @@ import * as keepUpTo from "./024_keep_up_to";
 import * as atMost from "./025_at_most";
 import * as bench from "./026_bench";
 import * as lateDay from "./027_late_day";
+import * as logbook from "./028_logbook";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -60,6 +61,7 @@ const MIGRATIONS: Migration[] = [
   { name: "025_at_most", ...atMost, down: forwardsOnly },
   { name: "026_bench", ...bench, down: forwardsOnly },
   { name: "027_late_day", ...lateDay, down: forwardsOnly },
+  { name: "028_logbook", ...logbook, down: forwardsOnly },
 ];
 
 export const migrationSource = {

@@ -23,6 +23,8 @@ import { useSettings } from "../settings";
 import { Fields, Only } from "../Only";
 import { DaysOff } from "./DaysOff";
 import { Copies, type CopiesOf, type MakeCopy } from "./Copies";
+import type { PooledLesson } from "@/core/logbook/learned";
+import { TaughtPanel } from "./TaughtPanel";
 import { LessonsPanel } from "./LessonsPanel";
 import "./house.css";
 
@@ -55,11 +57,14 @@ export type KeepHouse = (
 /** The shop's schools: each with its default, its reason and what the other school says. What a change does to the open jobs is listed before it is kept. */
 export function HouseScreen({
   page,
+  pooled,
   keepHouse,
   copies,
   makeCopy,
 }: {
   page: { rules: HouseRules; version: number; history: readonly RecordLine[]; lessons: Lessons };
+  /** What finished bikes taught of the ride. */
+  pooled: readonly PooledLesson[];
   copies: CopiesOf;
   makeCopy: MakeCopy;
   keepHouse: KeepHouse;
@@ -155,6 +160,9 @@ export function HouseScreen({
                 )}
                 {group === "money and time" && (
                   <LessonsPanel lessons={page.lessons} own={draft.minutes} onTake={(minutes) => change("minutes", minutes)} />
+                )}
+                {group === "money and time" && (
+                  <TaughtPanel lessons={pooled} own={draft.taught} onTake={(taught) => change("taught", taught)} />
                 )}
                 {group === "money and time" && <Recipes recipes={draft.recipes} minutes={draft.minutes} onChange={changeAll} />}
                 {group === "the shop" && <Currencies draft={draft} kept={kept} change={change} />}

@@ -18,7 +18,10 @@ export const choose: UseCase<"choose"> = (job, { slot, partId }, { catalogue }) 
   if (part.onlyFor !== undefined && part.onlyFor !== job.id) return refused("That part is another customer's own.");
   if (!SLOT_KINDS[slot].includes(part.kind))
     return refused(`A ${KIND_NAMES[part.kind]} does not go in the place of the ${slot}.`);
-  return done({ choices: { ...job.choices, [slot]: partId } }, `${slot}: ${part.name}`);
+  // What was said of where the one before comes from is not said of this one.
+  const { [`choice ${slot}`]: _said, ...rest } = job.sources;
+  const sources = job.choices[slot] === partId ? job.sources : rest;
+  return done({ choices: { ...job.choices, [slot]: partId }, sources }, `${slot}: ${part.name}`);
 };
 
 /** Puts a part into the build that no slot and no remedy names: the customer's own, or the builder's wish. */

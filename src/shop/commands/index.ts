@@ -13,6 +13,7 @@ import { noteCall } from "./noteCall";
 import { accept, offerAgain, override, refuse, takeBack, withdrawOverride } from "./findings";
 import { forgetReading, measure } from "./measure";
 import { arrived, callOff, noteBill, placeOrder } from "./orders";
+import { noteVisit, takeOutVisit } from "./visits";
 import { agreeToLess, dropRide, failCheck, forgetWeighing, handOver, openCheck, passCheck, takeInRide, weigh } from "./prove";
 import { readSettings, writeSettings } from "./settings";
 import { takePayment } from "./payments";
@@ -67,6 +68,8 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   "drop ride": dropRide,
   "agree to less": agreeToLess,
   "hand over": handOver,
+  "note visit": noteVisit,
+  "take out visit": takeOutVisit,
   "read settings": readSettings,
   "write settings": writeSettings,
   sign,

@@ -3,7 +3,7 @@ import { formatMoney } from "@/core/money/money";
 import { orderOf } from "@/core/cost/orderOf";
 import { overBudget } from "@/core/cost/overBudget";
 import { expectedDay } from "@/core/supply/expected";
-import { daysBetween } from "@/core/supply/orderDay";
+import { daysBetween } from "@/core/units/days";
 import { notTakenSays, OTHERWISE_ALONE } from "@/core/supply/notTaken";
 import { askBill } from "@/core/supply/bill";
 import { wallClock } from "../wallClock";

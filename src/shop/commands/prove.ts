@@ -5,6 +5,11 @@ import { handOverHolds } from "@/core/job/handOver";
 import { checksOfJob } from "@/core/job/proof";
 import { workOrderOf } from "@/core/job/workOrder";
 import { checkOf, type CheckId } from "@/core/standards/commissioning";
+import { asProved, taughtBy } from "@/core/logbook/taught";
+import type { Build } from "@/core/fit/build";
+import { TAUGHT_FIGURES, type TaughtFigure } from "@/core/house/taught";
+import { massOf, rideOf, taughtOf } from "@/core/job/rideOf";
+import { ridden } from "@/core/job/ridden";
 import { isOddWeighing, SCALES_PLUS_MINUS_KG, weighingOf } from "@/core/prove/weighing";
 import { stepOfCheck } from "@/core/prove/checks";
 import { shownUnit } from "@/core/units/dimension";
@@ -183,13 +188,33 @@ export const agreeToLess: UseCase<"agree to less"> = (job, command, bench) => {
   );
 };
 
-/** The bike goes to whoever takes it, by both names. */
+/** What each figure of a bike's ride was reckoned with, against the tables. */
+function reckonedWith(build: Build): Record<TaughtFigure, number> {
+  const taught = taughtOf(build);
+  return Object.fromEntries(TAUGHT_FIGURES.map((figure) => [figure, taught[figure].times])) as Record<TaughtFigure, number>;
+}
+
+/** The bike goes to whoever takes it, by both names; what was promised and proved is kept as it stands then. */
 export const handOver: UseCase<"hand over"> = (job, command, bench) => {
   if (bench.by.trim() === "") return refused(NAMELESS);
   if (job.handed) return refused(`The bike was handed over to ${job.handed.customer} already.`);
   const now = assessOn(job, bench);
-  const holds = handOverHolds(job, now, workOrderOf(job, now, bench.at.slice(0, 10)));
+  const { proofs, promises: ofRide } = ridden(job.rides, rideOf(now.fit.build, job.wish, massOf(now.promises)), job.wish);
+  const promises = [...now.promises, ...ofRide];
+  const holds = handOverHolds(job, { promises }, workOrderOf(job, now, bench.at.slice(0, 10)));
   if (holds.length > 0) return refused(`It is not handed over yet. ${holds.join(". ")}.`);
   const { customer, strokes } = command;
-  return done({ handed: { customer, strokes, at: bench.at, by: bench.by } }, `Handed over to ${customer} by ${bench.by}`);
+  return done(
+    {
+      handed: {
+        customer,
+        strokes,
+        at: bench.at,
+        by: bench.by,
+        proved: promises.map(asProved),
+        taught: taughtBy(proofs, reckonedWith(now.fit.build)),
+      },
+    },
+    `Handed over to ${customer} by ${bench.by}`,
+  );
 };

@@ -1,0 +1,58 @@
+import { z } from "zod";
+import { TAUGHT_FIGURES } from "../house/taught";
+import { PROMISE_IDS } from "../wish/promiseIds";
+import { VISIT_IDS } from "../standards/visits";
+
+/** What a figure of the ride's model came out at against the tables, as shares, one standard deviation each. */
+export const taughtSchema = z.strictObject({
+  id: z.enum(TAUGHT_FIGURES),
+  times: z.number().positive(),
+  sd: z.number().positive(),
+  /** What it was reckoned with, against the tables, and how sure that was. */
+  prior: z.number().positive(),
+  priorSd: z.number().positive(),
+});
+export type Taught = z.output<typeof taughtSchema>;
+
+/** A promise as it stood when the bike was handed over. */
+export const provedSchema = z.strictObject({
+  promise: z.enum(PROMISE_IDS),
+  asked: z.union([z.number(), z.string()]).nullable(),
+  predicted: z.union([z.number(), z.string()]).nullable(),
+  proved: z.union([z.number(), z.string()]).nullable(),
+  plusMinus: z.number().nullable(),
+  stands: z.enum(["kept", "not kept", "too near to tell"]).nullable(),
+});
+export type ProvedPromise = z.output<typeof provedSchema>;
+
+/** Something that was wrong with a bike, at the bench or later. */
+export const faultLineSchema = z.object({
+  day: z.string(),
+  symptom: z.string(),
+  cause: z.string(),
+  helped: z.string(),
+  over: z.boolean(),
+});
+export type FaultLine = z.output<typeof faultLineSchema>;
+
+/** What the logbook keeps beside a bike that was handed over, so that a list of thousands need not assess them all. */
+export const logLineSchema = z.object({
+  handedAt: z.string(),
+  frameKind: z.string(),
+  /** Numbers and names of what drives it. */
+  motor: z.object({ id: z.string(), name: z.string() }).nullable(),
+  battery: z.object({ id: z.string(), name: z.string() }).nullable(),
+  due: z.object({ id: z.enum(VISIT_IDS), day: z.string(), when: z.string() }),
+  visits: z.number(),
+  last: z.object({ day: z.string(), km: z.number().nullable() }).nullable(),
+  notRidden: z.array(z.string()),
+  /** Limits that readings reach, by the trend, and the soonest day. */
+  soon: z.array(z.object({ says: z.string(), soonest: z.string() })),
+  proved: z.array(provedSchema),
+  taught: z.array(taughtSchema),
+  /** Findings that somebody overrode. */
+  /** What was wrong with it after it was handed over. */
+  later: z.array(z.string()),
+  overrides: z.array(z.object({ rule: z.string(), reason: z.string() })),
+});
+export type LogLine = z.output<typeof logLineSchema>;
