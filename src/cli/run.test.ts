@@ -438,8 +438,18 @@ describe("the rest", () => {
     expect((await gull("demo")).out).toBe(`Demo shop loaded into ${file}\n`);
     expect((await gull("demo")).out).toBe(`There are jobs already in ${file}\n`);
     const db = await openDatabase(file);
-    expect((await listJobs(db, "", 1)).total).toBe(12);
+    expect((await listJobs(db, "", 1)).total).toBe(14);
     await db.destroy();
+    // Its finished bikes, and a part that is called back.
+    const book = await gull("logbook");
+    expect([book.exit, book.out!.trim().split("\n").length]).toEqual([0, 2]);
+    expect(book.out).toMatch(/Doran Thatch.*\(late\).*not seen since\n.*Nessa Quill.*618 km/);
+    expect(JSON.parse((await gull("logbook --json")).out!)).toMatchObject({ total: 2, bikes: [{ number: 100 }, { number: 99 }] });
+    const recall = await gull("recall bat-36-13-rack EB-0726-2044");
+    expect([recall.exit, recall.out!.split("\n")[0]]).toEqual([3, expect.stringMatching(/Doran Thatch.*has it$/)]);
+    expect((await gull("recall bat-48-11-dt")).exit).toBe(0);
+    for (const bad of ["logbook --all", "recall", "recall no-such-part", "recall --json", "recall bat-36-8-bag --all"])
+      expect([bad, (await gull(bad)).exit]).toEqual([bad, 2]);
     process.env.GULL_DB = join(folder, "none.sqlite");
   });
 });

@@ -22,6 +22,9 @@ const USAGE = `gull: the workshop's sums on the command line
   gull settings JOB [--write] [--json]
                           what a job file wants of its controller and what speaks against it; with --write the stand-in is
                           written and read back; exit 0, 3 something is asked about, 4 a stop, or not written
+  gull logbook [--json]   finished bikes, those that are due first
+  gull recall PART [NUMBER …] [--json]
+                          which bikes have a part, and which a piece that a notice names by its number or lot; exit 0 none, 3 some
   gull schema NAME        JSON Schema of a file: job, recipes, records or settings
   gull demo               loads the invented shop into the database in GULL_DB
   gull migrate            brings the database in GULL_DB up to date
@@ -56,6 +59,8 @@ const MOST_WORDS: Readonly<Record<string, number>> = {
   restore: 1,
   buy: 1,
   "plan-week": 1,
+  logbook: 1,
+  recall: 60,
   recipes: 2,
   records: 0,
   import: 5,
@@ -89,6 +94,12 @@ export async function run(argv: readonly string[], setting: Setting): Promise<To
       if (words.some((word) => word !== "--json"))
         return { exit: 2, error: `plan-week has no ${words.find((w) => w !== "--json")}\n\n${USAGE}` };
       return withShop(async (db) => (await import("./bench")).tellWeek(db, words, setting.now()));
+    case "logbook":
+      if (words.some((word) => word !== "--json"))
+        return { exit: 2, error: `logbook has no ${words.find((w) => w !== "--json")}\n\n${USAGE}` };
+      return withShop(async (db) => (await import("./logbook")).tellLogbook(db, words.includes("--json"), setting.now()));
+    case "recall":
+      return withShop(async (db) => (await import("./logbook")).tellRecall(db, words, setting.now()));
     case "recipes":
       return recipes(words, setting);
     case "records":

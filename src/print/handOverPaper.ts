@@ -3,7 +3,7 @@ import { strokesPath, PAD } from "@/core/job/signaturePad";
 import type { JobView } from "@/core/job/view";
 import { promiseBound, promiseFigure, promisePlusMinus } from "@/core/promise/promiseText";
 import type { Promise as Promised } from "@/core/promise/promises";
-import { CAUTIONS } from "@/core/standards/cautions";
+import { CAUTIONS, type CautionId } from "@/core/standards/cautions";
 import { formatDay, formatMoment } from "@/core/units/date";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { head, jobNumber, openFindings } from "./jobHead";
@@ -59,15 +59,54 @@ export function handOverPaper(view: JobView, ridden: readonly Promised[] = []): 
       ...commissioning(view),
       ...readBack(view),
       ...pieces(view),
-      {
-        text: [CAUTIONS.packFire, CAUTIONS.law].map(({ says, deferTo }) => `${says} Defer to ${deferTo}.`).join(" "),
-        color: "#8E2A17",
-        margin: [0, 10, 0, 0],
-      },
+      cautions(["packFire", "law"]),
       ...signatures(view),
     ],
   };
 }
+
+/** The checks of commissioning with every reading, by themselves. */
+export const commissioningPaper = (view: JobView): Paper => ({
+  title: `Checks ${jobNumber(view)}`,
+  content: [
+    ...head("Checks before the hand-over", view),
+    ...openFindings(view),
+    ...(view.checks.length === 0
+      ? [{ text: "There is no work order yet: no check is to be made." } as Content]
+      : commissioning(view)),
+    cautions(["brakes", "packFire", "law"]),
+  ],
+});
+
+/** What the controller is to hold and why, what it held and holds, by itself. */
+export const settingsPaper = (view: JobView): Paper => {
+  const { sheet, wanted, why } = view.settings;
+  return {
+    title: `Settings ${jobNumber(view)}`,
+    content: [
+      ...head("Settings", view),
+      { text: `Family: ${sheet.family}. Nothing else is set: another value makes it another vehicle, or hurts pack or motor.` },
+      table(
+        ["Setting", "Wanted", "From, to", "Why"],
+        sheet.parameters.map(({ id, says, unit, min, max }) => [
+          says,
+          wanted[id] === undefined ? "as delivered" : `${formatNumber(wanted[id], 2)} ${unit}`.trim(),
+          `${formatNumber(min, 2)}, ${formatNumber(max, 2)} ${unit}`.trim(),
+          why[id] ?? "",
+        ]),
+        [130, 80, 90, "*"],
+      ),
+      ...readBack(view),
+      cautions(["law", "packFire"]),
+    ],
+  };
+};
+
+const cautions = (ids: readonly CautionId[]): Content => ({
+  text: ids.map((id) => `${CAUTIONS[id].says} Defer to ${CAUTIONS[id].deferTo}.`).join(" "),
+  color: "#8E2A17",
+  margin: [0, 10, 0, 0],
+});
 
 function promised({ promises, sheet, job }: JobView, ridden: readonly Promised[]): Content[] {
   const rows = [...promises, ...ridden].map((promise) => [

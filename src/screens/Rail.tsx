@@ -32,6 +32,8 @@ export function Rail() {
     href === "/"
       ? path === "/" || path.startsWith("/jobs")
       : path.startsWith(href) || (href === "/buying" && path.startsWith("/suppliers"));
+  // Where the one find box looks.
+  const looks = path.startsWith("/parts") ? "/parts" : path.startsWith("/logbook") ? "/logbook" : "/";
   return (
     <header className="rail">
       <svg className="mark-gull" width="30" height="20" viewBox="0 0 30 20" aria-hidden>
@@ -53,9 +55,7 @@ export function Rail() {
         role="search"
         onSubmit={(event) => {
           event.preventDefault();
-          router.push(
-            path.startsWith("/parts") ? `/parts?find=${encodeURIComponent(find)}` : `/?find=${encodeURIComponent(find)}`,
-          );
+          router.push(`${looks}?find=${encodeURIComponent(find)}`);
         }}
       >
         <input
@@ -63,7 +63,7 @@ export function Rail() {
           className="find"
           value={find}
           onChange={(event) => setFind(event.target.value)}
-          placeholder={path.startsWith("/parts") ? "Find a part  ( / )" : "Find a job  ( / )"}
+          placeholder={{ "/parts": "Find a part  ( / )", "/logbook": "Find a bike  ( / )", "/": "Find a job  ( / )" }[looks]}
           aria-label="Find"
           maxLength={80}
         />

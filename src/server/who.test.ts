@@ -19,10 +19,14 @@ test.each([
 
 test("without signing in there is a way in and a customer's page to look at, and nothing else", () => {
   expect(isWayIn("GET", "/sign-in") && isWayIn("POST", "/api/sign-in") && isWayIn("GET", "/for/abc")).toBe(true);
+  expect(isWayIn("GET", "/for/abc/hand-over.pdf")).toBe(true);
   for (const [method, path] of [
     ["POST", "/sign-in"],
     ["POST", "/for/abc"],
     ["GET", "/for/abc/def"],
+    ["GET", "/for/abc/hand-over.pdf/x"],
+    ["GET", "/for/a/b/hand-over.pdf"],
+    ["POST", "/for/abc/hand-over.pdf"],
     ["GET", "/for/"],
     ["GET", "/api/sign-in"],
     ["PUT", "/api/sign-in"],

@@ -19,7 +19,7 @@ export function asksForPeople(env: Readonly<Record<string, string | undefined>>)
 export const isWayIn = (method: string, path: string): boolean =>
   method === "POST"
     ? path === "/api/sign-in"
-    : (method === "GET" || method === "HEAD") && (path === "/sign-in" || /^\/for\/[^/]+$/.test(path));
+    : (method === "GET" || method === "HEAD") && (path === "/sign-in" || /^\/for\/[^/]+(\/hand-over\.pdf)?$/.test(path));
 
 export const whoHolds = async (token: string | undefined): Promise<Who | undefined> =>
   (await whoHas(await database(), token, new Date().toISOString())) ?? undefined;

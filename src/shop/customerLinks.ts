@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import { customerView, type CustomerView } from "@/core/job/customerView";
+import type { JobView } from "@/core/job/view";
 import { endLinkSchema, linkSchema, type LinkView } from "@/core/people/links";
 import { bad, good, type Result } from "@/core/result";
 import { insertLink, linkByHash, linksOf, revokeLink } from "@/data/people";
@@ -47,9 +48,19 @@ export async function unlink(db: Knex, raw: unknown, now: string): Promise<Resul
 
 /** What a link shows; null for one that never was, has ended or was revoked: they are told alike. */
 export async function openLink(db: Knex, token: string, now: string): Promise<CustomerView | null> {
+  const view = await jobOfLink(db, token, now);
+  return view && customerView(view);
+}
+
+/** A finished bike's job by its customer's link, for the paper that they took home; null like that of no link while it is not handed over. */
+export async function handedByLink(db: Knex, token: string, now: string): Promise<JobView | null> {
+  const view = await jobOfLink(db, token, now);
+  return view?.job.handed ? view : null;
+}
+
+async function jobOfLink(db: Knex, token: string, now: string): Promise<JobView | null> {
   if (!TOKEN.test(token)) return null;
   const link = await linkByHash(db, hashOfToken(token));
   if (!link || link.revoked_at !== null || link.until <= now) return null;
-  const view = await openJob(db, link.job_id, now);
-  return view ? customerView(view) : null;
+  return (await openJob(db, link.job_id, now)) ?? null;
 }

@@ -1,6 +1,6 @@
 import { setTimeout as sleep } from "node:timers/promises";
 import type { Knex } from "knex";
-import type { JobList, JobTicket, Listing } from "@/core/job/summary";
+import { asListed, type JobList, type JobTicket, type Listing } from "@/core/job/summary";
 import { findJob, heldByOthers, lessOwn, linesOf, listJobs, storeSummary, UnreadableJob } from "@/data/jobs";
 import { benchOf, hashOf, holding, lineStamp, summaryOf } from "./jobView";
 
@@ -97,7 +97,7 @@ async function freshSummary(
     const summary = summaryOf(job, bench);
     await storeSummary(db, job, summary, { says: "what there is for it changed", at: bench.at, by: "" });
     // As lists read it.
-    return { summary: { ...summary, bench: null } };
+    return { summary: asListed(summary) };
   } catch (error) {
     // A job that was altered from outside is named; its line stays as it was, and so do the others.
     if (error instanceof UnreadableJob) return { broken: error.message };

@@ -1,3 +1,5 @@
+import { asListed } from "@/core/job/summary";
+import { linesOfFinished } from "@/data/logbook";
 import fc from "fast-check";
 import { heldOf, watched } from "@/core/cost/shelf";
 import { viewOf, type JobView } from "@/core/job/view";
@@ -161,12 +163,15 @@ test("pieces that come and go make only the lines stale that asked for them, and
     }
     // What one lets go another takes: the list settles in a few looks.
     for (let look = 0; look < 3; look += 1) await rows();
-    const lines = await benchLines(db);
+    const [lines, finished] = [await benchLines(db), await linesOfFinished(db)];
     for (const row of await rows()) {
       const fresh = summaryOf((await findJob(db, row.id))!, await benchOf(db, NOW, "", row.id));
-      // What the bench has to know is kept beside the line.
-      expect(row.summary).toEqual({ ...fresh, bench: null });
+      // What the bench and the logbook have to know is kept beside the line.
+      expect(row.summary).toEqual(asListed(fresh));
       expect(lines.find(({ id }) => id === row.id)?.line ?? null).toEqual(fresh.bench);
+      expect(finished.find(({ id }) => id === row.id)?.line ?? null).toEqual(fresh.log);
+      expect((await db("built_in").where({ job_id: row.id }).pluck("part_id")).sort()).toEqual([...fresh.parts].sort());
+      expect(await db("fault").where({ job_id: row.id }).pluck("symptom")).toEqual(fresh.faults.map(({ symptom }) => symptom));
     }
   }
   expect([stale > 5, spared > 50]).toEqual([true, true]);

@@ -9,6 +9,8 @@ import { jobList } from "./jobList";
 import { benchOf } from "./jobView";
 import { NOW, openDemoShop } from "../../tests/demoShop";
 import { saveHouse } from "../../tests/saveHouse";
+import { DEMO_FINISHED } from "@/data/demo/finished";
+import { daysAfter } from "@/core/units/days";
 import { loadDemo, loadDemoBooks } from "./loadDemo";
 
 test("the demo is a shop that was worked in: wishes, surveys, roads, remedies, orders and one bike signed", async () => {
@@ -17,7 +19,17 @@ test("the demo is a shop that was worked in: wishes, surveys, roads, remedies, o
   expect(await loadDemo(db, NOW)).toBe(false);
   const bench = await benchOf(db, NOW, "", null);
   const rows = (await listJobs(db, "", 100)).rows;
-  expect(rows).toHaveLength(DEMO_JOBS.length);
+  expect(rows).toHaveLength(DEMO_JOBS.length + DEMO_FINISHED.length);
+  for (const demo of DEMO_FINISHED) {
+    const job = (await findJob(db, rows.find((one) => one.customer === demo.customer)!.id))!;
+    expect([job.number, job.visits.length, job.rides.length]).toEqual([demo.number, demo.visits.length, 1]);
+    expect(job.handed!.at.slice(0, 10)).toBe(daysAfter(NOW, -demo.handedDaysAgo));
+    // Nothing of what lies on the shelf now went into them.
+    expect(job.taken).toEqual({});
+  }
+  // One that was ridden on the flat alone taught its pack and nothing of the road.
+  const flat = (await findJob(db, rows.find((one) => one.customer === "Doran Thatch")!.id))!;
+  expect(flat.handed!.taught.map(({ id }) => id)).toEqual(["capacity", "resistance"]);
   for (const demo of DEMO_JOBS) {
     const row = rows.find((one) => one.customer === demo.customer)!;
     const job = (await findJob(db, row.id))!;

@@ -168,6 +168,10 @@ async function playJob(db: Knex, demo: DemoJob, now: string, number?: number): P
   for (const command of beginningOf(demo, now)) await act(command);
   for (const [finding, remedy] of demo.accept) await act(acceptCommand(assessed().fit.findings, finding, remedy));
   for (const [partId, quantity] of Object.entries(demo.renew ?? {})) await act({ do: "put in", partId, quantity });
+  // What lies on the shelf now did not lie there then.
+  if (number !== undefined)
+    for (const { key, source } of assessed().sheet.lines)
+      if (source === "stock") await act({ do: "source", line: key, source: "buy" });
   if (demo.through === "order" || demo.through === "build") {
     await agree(demo, () => job, act);
     const minor = assessed().sheet.depositMinor;

@@ -43,7 +43,7 @@ test("a signed bike takes its pieces' numbers: nothing of signature, sheet and p
   const after = (await openJob(shop.db, one, NOW))!;
   for (const same of ["sheet", "promises", "work", "findings"] as const) expect(after[same]).toEqual(before[same]);
   expect(after.job.serials).toMatchObject([{ partId: pack, serial: "Pack 01", by: "Tamsin" }]);
-  expect((await openPart(shop.db, pack))!.serials.find((piece) => piece.bike)).toMatchObject({
+  expect((await openPart(shop.db, pack))!.serials.find((piece) => piece.bike?.jobId === one)).toMatchObject({
     // As it was written, though it never came with an order.
     serial: "Pack 01",
     came: null,

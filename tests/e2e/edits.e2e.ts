@@ -12,7 +12,7 @@ const rows = (page: Awaited<ReturnType<typeof openPage>>["page"], selector: stri
 describe("finding", () => {
   test("jobs are found by typing, from the list and from the rail's box", async () => {
     const { page, complaints } = await openPage(stand, "/");
-    expect(await rows(page, ".tag")).toHaveLength(12);
+    expect(await rows(page, ".tag")).toHaveLength(14);
     await page.type('input[aria-label="Find among the jobs"]', "carbon");
     await page.waitForFunction(() => document.querySelectorAll(".tag").length === 1);
     expect((await rows(page, ".tag"))[0]).toContain("Ivo Brackwater");

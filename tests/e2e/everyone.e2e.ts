@@ -8,12 +8,17 @@ let stand: Stand;
 let views: string[];
 beforeAll(async () => {
   stand = await openStand();
-  const [perran, silas, bryher, ivo, maud] = await Promise.all(
-    ["Perran", "Silas", "Bryher", "Ivo", "Maud"].map((name) => jobId(stand, name)),
+  const [perran, silas, bryher, ivo, maud, nessa] = await Promise.all(
+    ["Perran", "Silas", "Bryher", "Ivo", "Maud", "Nessa"].map((name) => jobId(stand, name)),
   );
   views = [
     "/",
     "/bench",
+    "/logbook",
+    "/logbook?look=recall&part=bat-36-13-rack",
+    "/logbook?look=faults",
+    "/logbook?look=learned",
+    `/logbook/${nessa}`,
     "/parts",
     "/parts/kit-front-622",
     "/house",
@@ -30,6 +35,8 @@ beforeAll(async () => {
     `/jobs/${bryher}/order`,
     `/jobs/${ivo}/fit`,
     `/jobs/${maud}/build`,
+    `/jobs/${maud}/prove`,
+    `/jobs/${nessa}/hand-over`,
   ];
 });
 afterAll(() => stand.stop());

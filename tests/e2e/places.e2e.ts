@@ -9,11 +9,16 @@ beforeAll(async () => {
 afterAll(() => stand.stop());
 
 test("every place and stage opens without a complaint, fits 1280 and 820 wide, and has no box cut sideways", async () => {
-  const id = await jobId(stand, "Maud");
+  const [id, nessa] = [await jobId(stand, "Maud"), await jobId(stand, "Nessa")];
   const { page, complaints } = await openPage(stand, "/");
   for (const path of [
     "/",
     "/bench",
+    "/logbook",
+    "/logbook?look=recall&part=bat-36-13-rack",
+    "/logbook?look=faults",
+    "/logbook?look=learned",
+    `/logbook/${nessa}`,
     "/parts",
     "/parts/hf250-622",
     "/parts/hf250-mystery",
@@ -21,7 +26,7 @@ test("every place and stage opens without a complaint, fits 1280 and 820 wide, a
     "/tools",
     "/tools/spoke-length",
     "/tools/wire-drop",
-    ...["ask", "survey", "drive", "fit", "sheet", "order", "build"].map((stage) => `/jobs/${id}/${stage}`),
+    ...["ask", "survey", "drive", "fit", "sheet", "order", "build", "prove", "hand-over"].map((stage) => `/jobs/${id}/${stage}`),
   ]) {
     for (const [width, height] of [
       [1280, 800],

@@ -1,3 +1,4 @@
+import { visitsToCome } from "../logbook/due";
 import { accountOf } from "../cost/account";
 import type { Currency } from "../parts/part";
 import { promiseBound, promiseFigure } from "../promise/promiseText";
@@ -33,11 +34,12 @@ export type CustomerView = {
     readonly proved: string;
   }[];
   /** Days on which the finished bike is looked at again; empty before it is handed over. */
+  readonly handedOver: boolean;
   readonly visits: readonly { readonly when: string; readonly day: string | null; readonly what: string }[];
 };
 
 /** A job as its customer may see it. A price is shown as it was given, never as it moves on the bench. */
-export function customerView({ job, steps, promises, sheet, shop, work, handOver }: JobView): CustomerView {
+export function customerView({ job, steps, promises, sheet, shop, work, logbook }: JobView): CustomerView {
   const orders = standing(job.orders);
   const arrived = orders.filter((order) => order.arrived).length;
   const before = steps.filter((step) => !AFTER_SIGNING.has(step.id));
@@ -88,6 +90,7 @@ export function customerView({ job, steps, promises, sheet, shop, work, handOver
         predicted: predicted === null ? "on your sheet" : promiseFigure(id, predicted, sheet.currency),
         proved: proved === null ? "" : promiseFigure(id, proved, sheet.currency),
       })),
-    visits: job.handed ? handOver.rider.visits : [],
+    visits: logbook ? visitsToCome(logbook.built, logbook.visits) : [],
+    handedOver: logbook !== null,
   };
 }

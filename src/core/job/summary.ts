@@ -51,6 +51,9 @@ export const summarySchema = z.object({
 });
 export type Summary = z.output<typeof summarySchema>;
 
+/** A line as lists read it: what is kept beside it is not with it. */
+export const asListed = (summary: Summary): Summary => ({ ...summary, bench: null, log: null, parts: [], faults: [] });
+
 /** Of a job whose line does not read: worked out anew as soon as the job does. */
 export const NO_SUMMARY: Summary = summarySchema.parse({
   verdicts: { clear: 0, adapt: 0, measure: 0, stop: 0 },

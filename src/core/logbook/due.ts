@@ -24,7 +24,7 @@ export function paceKmPerDay(built: string, visits: readonly Pick<Visit, "day" |
  * @param built ISO day of the hand-over   @param visits by day
  */
 export function nextDue(built: string, visits: readonly Pick<Visit, "day" | "km" | "kind">[]): Due {
-  const done = Math.max(-1, ...visits.map(({ kind }) => VISITS.findIndex(({ id }) => id === kind)));
+  const done = doneUpTo(visits);
   const pace = paceKmPerDay(built, visits);
   const open = VISITS.slice(done + 1);
   const last = VISITS.at(-1)!;
@@ -43,5 +43,24 @@ export function nextDue(built: string, visits: readonly Pick<Visit, "day" | "km"
     })
     .reduce((soonest, due) => (due.day < soonest.day ? due : soonest));
 }
+
+/** Visits that are still to come, each by the calendar; after the last the next service alone. */
+export function visitsToCome(
+  built: string,
+  visits: readonly Pick<Visit, "day" | "km" | "kind">[],
+): { readonly when: string; readonly day: string | null; readonly what: string }[] {
+  const next = nextDue(built, visits);
+  const open = VISITS.slice(doneUpTo(visits) + 1);
+  if (open.length === 0) return [next];
+  return open.map((row) => ({
+    when: row.when,
+    day: row.id === next.id ? next.day : row.afterDays === null ? null : daysAfter(built, row.afterDays),
+    what: row.what,
+  }));
+}
+
+/** Of the visits that are made the latest that one has stood for; −1 for none. */
+const doneUpTo = (visits: readonly Pick<Visit, "kind">[]): number =>
+  Math.max(-1, ...visits.map(({ kind }) => VISITS.findIndex(({ id }) => id === kind)));
 
 const told = ({ id, when, what }: VisitRow) => ({ id, when, what });

@@ -63,7 +63,7 @@ export function LessonsPanel({
                       <button
                         className="button"
                         onClick={() => onTake({ ...own, [lesson.task]: proposed })}
-                        aria-label={`Take the minutes of ${lesson.title}`}
+                        aria-label={`Take it: the minutes of ${lesson.title}`}
                       >
                         Take it
                       </button>

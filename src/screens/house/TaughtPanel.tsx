@@ -63,7 +63,7 @@ export function TaughtPanel({
                       <button
                         className="button"
                         onClick={() => onTake({ ...own, [one.key]: rounded(one) })}
-                        aria-label={`Take ${one.says} of ${one.of}`}
+                        aria-label={`Take it: ${one.says} of ${one.of}`}
                       >
                         Take it
                       </button>

@@ -2,6 +2,7 @@
 
 import dynamic from "next/dynamic";
 import Link from "next/link";
+import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { promiseBound, promiseFigure, promisePlusMinus, PROMISE_TITLES } from "@/core/promise/promiseText";
 import type { JobView } from "@/core/job/view";
@@ -41,6 +42,7 @@ export function BikeScreen({
   startUpgrade: StartUpgrade;
 }) {
   const [first] = useState(() => JSON.parse(sent) as JobView);
+  const router = useRouter();
   return (
     <JobProvider
       first={first}
@@ -49,7 +51,7 @@ export function BikeScreen({
       invoicing={invoicing}
       stage="Hand over"
       at={null}
-      show={(stage) => window.location.assign(`/jobs/${first.job.id}/${stage.toLowerCase().replace(" ", "-")}`)}
+      show={(stage) => router.push(`/jobs/${first.job.id}/${stage.toLowerCase().replace(" ", "-")}`)}
     >
       <Bike startUpgrade={startUpgrade} />
     </JobProvider>

@@ -95,6 +95,13 @@ export function Learned() {
           </p>
         </>
       )}
+      <p className="small soft">
+        What finished work taught of minutes, cost and the reserve stands under{" "}
+        <Link prefetch={false} href="/house">
+          House rules
+        </Link>{" "}
+        too.
+      </p>
       <h2>Overridden</h2>
       {learned.overrides.length === 0 ? (
         <p className="soft">No finding of a finished bike was overridden.</p>

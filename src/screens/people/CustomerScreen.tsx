@@ -5,7 +5,7 @@ import { formatDay } from "@/core/units/date";
 import "./people.css";
 
 /** A customer's own job: where it stands, what was promised, what it costs as the sheet was given. Only to look at. */
-export function CustomerScreen({ view }: { view: CustomerView | null }) {
+export function CustomerScreen({ view, paper }: { view: CustomerView | null; paper: string }) {
   if (!view)
     return (
       <div className="customer">
@@ -61,6 +61,19 @@ export function CustomerScreen({ view }: { view: CustomerView | null }) {
               ))}
             </tbody>
           </table>
+        </section>
+      )}
+      {view.handedOver && (
+        <section className="card">
+          <h2>Your papers</h2>
+          <p>
+            <a className="button" href={paper} target="_blank" rel="noreferrer">
+              What you took home, as PDF
+            </a>
+          </p>
+          <p className="soft">
+            Charging, care, the law here as it is known, every check with its readings, the pieces by their numbers.
+          </p>
         </section>
       )}
       {view.visits.length > 0 && (

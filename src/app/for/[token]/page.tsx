@@ -7,5 +7,7 @@ export const metadata: Metadata = { title: "Your bicycle", robots: { index: fals
 
 /** A customer's own job, to look at; nothing else of the shop is reached from here. */
 export default async function CustomerPage({ params }: { params: Promise<{ token: string }> }) {
-  return <CustomerScreen view={await openLink(await database(), (await params).token, new Date().toISOString())} />;
+  const { token } = await params;
+  const view = await openLink(await database(), token, new Date().toISOString());
+  return <CustomerScreen view={view} paper={`/for/${encodeURIComponent(token)}/hand-over.pdf`} />;
 }

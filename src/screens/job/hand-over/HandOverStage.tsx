@@ -67,6 +67,17 @@ export function HandOverStage() {
           <a className="button" href={paper} target="_blank" rel="noreferrer">
             Hand-over PDF
           </a>
+          <a className="button quiet" href={`/api/jobs/${job.id}/commissioning.pdf`} target="_blank" rel="noreferrer">
+            Checks PDF
+          </a>
+          <a className="button quiet" href={`/api/jobs/${job.id}/settings.pdf`} target="_blank" rel="noreferrer">
+            Settings PDF
+          </a>
+          {job.handed && (
+            <a className="button" href={`/logbook/${job.id}`}>
+              Its logbook
+            </a>
+          )}
           <a className="button quiet" href={`/api/jobs/${job.id}/work.pdf`} target="_blank" rel="noreferrer">
             Work order PDF
           </a>
@@ -82,7 +93,7 @@ export function HandOverStage() {
           </ul>
         </div>
       </section>
-      <section className="eyes build">
+      <section className="eyes build" aria-label="What the rider is given" tabIndex={0}>
         <div className="build-body">
           <article className="step-card">
             <h1>For the rider</h1>

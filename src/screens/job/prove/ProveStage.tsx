@@ -5,12 +5,12 @@ import { useEffect, useRef, useState } from "react";
 import { useJob } from "../JobContext";
 import { CheckCard } from "./CheckCard";
 import { CheckBar } from "./CheckBar";
-import { Proof } from "./Proof";
-import { Weighing } from "./Weighing";
 import "../build/build.css";
 import "./prove.css";
 
-// Charts and the reading of files come when rides are looked at.
+// What is no check comes when it is looked at: charts and the reading of files, the scales, the controller, the promises.
+const Proof = dynamic(() => import("./Proof").then((m) => m.Proof), { ssr: false });
+const Weighing = dynamic(() => import("./Weighing").then((m) => m.Weighing), { ssr: false });
 const Rides = dynamic(() => import("./Rides").then((m) => m.Rides), { ssr: false });
 
 const Settings = dynamic(() => import("./Settings").then((m) => m.Settings), { ssr: false });
@@ -92,6 +92,11 @@ export function ProveStage() {
             </li>
           ))}
         </ol>
+        {checks.length > 0 && (
+          <a className="button quiet" href={`/api/jobs/${view.job.id}/commissioning.pdf`} target="_blank" rel="noreferrer">
+            Checks PDF
+          </a>
+        )}
       </section>
       <section className="eyes build">
         <div className="build-body" ref={top}>

@@ -158,6 +158,9 @@ export function Settings() {
           <button className="button main-action" disabled={busy || by.trim() === ""} onClick={() => void write(false)}>
             {by.trim() === "" ? "Name first" : "Write and read back"}
           </button>
+          <a className="button quiet" href={`/api/jobs/${view.job.id}/settings.pdf`} target="_blank" rel="noreferrer">
+            Settings PDF
+          </a>
         </div>
         {asks && (
           <button className="button" disabled={busy} onClick={() => void write(true)}>
