@@ -1,6 +1,6 @@
 import { cleaned, type CleanLog } from "@/core/prove/log/cleaned";
 import { readLogCsv } from "@/core/prove/log/readLogCsv";
-import { asCsv, madeUpRide, type Truth } from "@/core/prove/madeUpRide";
+import { asCsv, inTruth, madeUpRide, type Truth } from "@/core/prove/madeUpRide";
 import type { RideLog } from "@/core/prove/rideLogSchema";
 import { packAt, type ForecastInput } from "@/core/ride/forecast";
 import { routeByHand } from "@/core/route/byHand";
@@ -53,8 +53,11 @@ export function drawn(p: ForecastInput, road: Route, seed: number) {
   };
   const riderW = Math.max(10, p.riderW * (1 + 0.3 * roll()));
   const pack = packAt(p, 15);
+  const log = ridden({ ...p, riderW }, road, truth, seed);
   return {
-    log: ridden({ ...p, riderW }, road, truth, seed),
+    log,
+    /** The bike itself, with the rider who rode it. */
+    bike: inTruth({ ...p, riderW, riderKg: log.riderKg, loadKg: log.loadKg }, truth),
     is: {
       drive: truth.drive,
       rider: riderW,

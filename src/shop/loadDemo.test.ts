@@ -27,6 +27,12 @@ test("the demo is a shop that was worked in: wishes, surveys, roads, remedies, o
     // Nothing of what lies on the shelf now went into them.
     expect(job.taken).toEqual({});
   }
+  // One proved less range than was promised, by more than the proof leaves open, and its rider agreed; all its knots are tied.
+  const less = rows.find((one) => one.customer === "Nessa Quill")!;
+  const { handed, less: settled } = (await findJob(db, less.id))!;
+  expect(handed!.proved.filter(({ stands }) => stands === "not kept").map(({ promise }) => promise)).toEqual(["range"]);
+  expect(settled.map(({ promise }) => promise)).toEqual(["range"]);
+  expect(less.summary.stages.map(({ knot }) => knot)).toEqual(Array.from({ length: 10 }, () => "tied"));
   // One that was ridden on the flat alone taught its pack and nothing of the road.
   const flat = (await findJob(db, rows.find((one) => one.customer === "Doran Thatch")!.id))!;
   expect(flat.handed!.taught.map(({ id }) => id)).toEqual(["capacity", "resistance"]);

@@ -146,6 +146,7 @@ async function playFinished(db: Knex, demo: DemoFinished, now: string): Promise<
     const answer = await execute(db, { jobId: id, version: job.version, by: "Tamsin", command }, at, "later");
     if (!answer.ok) throw new Error(`demo bike of ${demo.customer}, ${command.do}: ${answer.error.says}`);
   };
+  if (demo.less) await act({ do: "agree to less", customer: demo.customer, ...demo.less }, handed);
   await act({ do: "hand over", customer: demo.customer, strokes: HAND }, handed);
   for (const { daysAgo, ...visit } of demo.visits)
     await act({ do: "note visit", day: ago(daysAgo).slice(0, 10), system: "metric", ...visit }, ago(daysAgo));

@@ -221,6 +221,7 @@ describe("an upgrade", () => {
         signed: null,
         ticks: {},
         orders: [],
+        sources: {},
         taken: {},
         given: [],
         ...upgradeOf(nessa, was, { [partId]: fates[0]! }),

@@ -2,6 +2,7 @@ import { asCsv, AS_FORECAST, madeUpRide } from "@/core/prove/madeUpRide";
 import { readRide } from "@/core/prove/log/readRide";
 import { learnPack, learnRoad } from "@/core/prove/learn";
 import { rideProof } from "@/core/prove/rideProof";
+import { likelyRangeKm, noChange } from "@/core/ride/forecast";
 import { roadSegments } from "@/core/route/roadSegments";
 import { drawn, HUB, kept, MID, roadOf } from "../prove.fixture";
 
@@ -28,7 +29,11 @@ export async function proving(report: Report, sort: { name: string; ms: number }
   ] as const) {
     const hits = new Map<string, number>();
     for (let seed = 1; seed <= RUNS; seed += 1) {
-      const { log, is } = drawn(p, way, seed);
+      const { log, is, bike } = drawn(p, way, seed);
+      const { range } = rideProof(log, p, way);
+      const own = likelyRangeKm(bike, roadSegments(way), { ...noChange(bike), temperatureC: log.airC });
+      if (range && own !== null && Math.abs(range.value - own) <= range.plusMinus)
+        hits.set("range", (hits.get("range") ?? 0) + 1);
       for (const { id, after } of [...learnRoad(log, p).figures, ...learnPack(log, p).figures])
         hits.set(id, (hits.get(id) ?? 0) + (Math.abs(after.mean - is[id]) <= 1.96 * after.sd ? 1 : 0));
     }

@@ -1,8 +1,18 @@
-import { likelyRangeKm, likelyRide, noChange, RESERVE_PERCENT, type ForecastInput } from "../ride/forecast";
+import { openCircuitV } from "../power/openCircuit";
+import {
+  likelyHillKmh,
+  likelyRangeKm,
+  likelyRide,
+  noChange,
+  packAt,
+  RESERVE_PERCENT,
+  type ForecastInput,
+} from "../ride/forecast";
 import { roadSegments, type RoadSegment } from "../route/roadSegments";
 import type { Route } from "../route/routeSchema";
 import { learnPack, learnRoad, percentAt, type Learnt, type Lesson } from "./learn";
 import { onRoad, type OnRoad } from "./onRoad";
+import { GRAVITY_MS2 } from "../units/gravity";
 import type { RideLog } from "./rideLogSchema";
 
 /** A figure with what it leaves open, at 95 %. */
@@ -54,6 +64,8 @@ const STOP_S = 3;
 const SECTIONS = 8;
 /** What a counted current is off by, as a share: a meter's own (common practice). */
 const COUNTED = 0.02;
+/** Rides of one road on one day differ by so much, as a share: starts, lights, gusts (from memory). */
+const LIKE_THE_RIDE = 0.01;
 /** What a cell's volts at rest are off by against the table, V, at the middle of its charge. */
 const REST_CELL_V = 0.02;
 const P95 = 1.96;
@@ -71,7 +83,7 @@ export function rideProof(log: RideLog, p: ForecastInput, road: Route | null): R
   const pack = learnPack(log, input);
   const on = road && onRoad(log, road);
   const reach = rangeOf(log, input, pack, km);
-  const hill = hillOf(log, input);
+  const hill = hillOf(log, input, pack);
   return {
     ridden: {
       km,
@@ -184,36 +196,43 @@ function sectionsOf(log: RideLog, made: ReturnType<typeof likelyRide>): Section[
   }));
 }
 
-/** How far the pack would have gone, by its counted charge and by its volts at rest; what both say together. */
+/**
+ * How far the pack would have gone, by its counted charge and by its volts at rest; what both say together. A road takes power, not
+ * current: the lower the pack the more charge each km takes, and the more of it stays in the pack as heat. So it is work that is compared,
+ * what the pack gives from full to the reserve with what it gave on this ride.
+ */
 function rangeOf(
   log: RideLog,
   p: ForecastInput,
   pack: ReturnType<typeof learnPack>,
   km: number,
 ): { range: (Proved & { by: string[] }) | null; not: string | null } {
-  const share = 1 - RESERVE_PERCENT / 100;
+  const { chemistry, series } = p.battery;
+  const ohm = pack.figures.find(({ id }) => id === "resistance")?.after.mean ?? packAt(p, log.airC).internalOhm;
+  const gives = workOf(log, { chemistry, series, ohm });
+  const full = gives(RESERVE_PERCENT, 100);
+  const [before, after] = log.restV.map((v) => (v === null ? null : percentAt(chemistry, v / series))) as [
+    number | null,
+    number | null,
+  ];
   const ways: { km: number; sd: number; says: string }[] = [];
   const capacity = pack.figures.find(({ id }) => id === "capacity");
   if (capacity && pack.usedAh > 0) {
-    const reach = (km * share * capacity.after.mean) / pack.usedAh;
-    const sd = reach * Math.hypot(COUNTED, capacity.after.sd / capacity.after.mean);
+    const from = before ?? 100;
+    const used = (100 * pack.usedAh) / capacity.after.mean;
+    const reach = (km * full) / gives(from - used, from);
+    const sd = reach * Math.hypot(COUNTED, capacity.after.sd / capacity.after.mean, LIKE_THE_RIDE);
     ways.push({ km: reach, sd, says: `${pack.usedAh.toFixed(1)} Ah counted of ${capacity.after.mean.toFixed(1)}` });
   }
-  const [before, after] = log.restV;
-  if (before !== null && after !== null && before > after) {
-    const { chemistry, series } = p.battery;
-    const percents = [before, after].map((v) => percentAt(chemistry, v / series));
-    const used = percents[0]! - percents[1]!;
+  if (before !== null && after !== null && before - after > 5) {
+    const reach = (km * full) / gives(after, before);
     // What the table may be off by, at each end, as charge.
-    const off = [before, after].map(
-      (v) => (percentAt(chemistry, v / series + REST_CELL_V) - percentAt(chemistry, v / series - REST_CELL_V)) / 2,
-    );
-    if (used > 5)
-      ways.push({
-        km: (km * 100 * share) / used,
-        sd: ((km * 100 * share) / used) * (Math.hypot(...off) / used),
-        says: `${percents[0]!.toFixed(0)} to ${percents[1]!.toFixed(0)} % by its volts at rest`,
-      });
+    const off = log.restV.map((v) => {
+      const cell = v! / series;
+      return (percentAt(chemistry, cell + REST_CELL_V) - percentAt(chemistry, cell - REST_CELL_V)) / 2;
+    });
+    const sd = reach * Math.hypot(Math.hypot(...off) / (before - after), LIKE_THE_RIDE);
+    ways.push({ km: reach, sd, says: `${before.toFixed(0)} to ${after.toFixed(0)} % by its volts at rest` });
   }
   if (ways.length === 0)
     return { range: null, not: "The file says nothing of the pack's charge: the range is not proved by it." };
@@ -224,45 +243,130 @@ function rangeOf(
   return { range: { value, plusMinus: Math.max(P95 / Math.sqrt(weight), apart), by: ways.map(({ says }) => says) }, not: null };
 }
 
-/** The speed on the steepest stretch that is as steep as the hill that was promised. */
-function hillOf(log: RideLog, p: ForecastInput): { held: RideProof["hill"]; not: string | null } {
+/** Steps in which a pack's charge is gone through. */
+const CHARGE_STEPS = 60;
+
+/** Work that a pack gives between two states of charge, %, in any unit, at the power that this ride took while it took any. */
+function workOf(
+  log: RideLog,
+  { chemistry, series, ohm }: { chemistry: ForecastInput["battery"]["chemistry"]; series: number; ohm: number },
+): (low: number, high: number) => number {
+  const watts = log.motorW.length > 0 ? log.motorW : log.packA.map((a, i) => a * (log.packV[i] ?? 0));
+  const taken = watts.filter((w) => w > 0);
+  const mean = sum(taken) > 0 ? sum(taken.map((w) => w * w)) / sum(taken) : 0;
+  return (low, high) => {
+    let work = 0;
+    for (let i = 0; i < CHARGE_STEPS; i += 1) {
+      const open = series * openCircuitV(chemistry, low + ((i + 0.5) / CHARGE_STEPS) * (high - low));
+      // Of the two currents that carry one power the smaller holds; past the pack's greatest it gives half of it.
+      const spare = open * open - 4 * mean * ohm;
+      work += spare > 0 ? (open + Math.sqrt(spare)) / 2 : open / 2;
+    }
+    return (work * (high - low)) / CHARGE_STEPS;
+  };
+}
+
+/**
+ * The speed that is held on a stretch as steep as the hill that was promised. What the run-up still gives is taken off: where it comes
+ * fast from the flat is left out, and what speed it loses on the stretch is counted as rise that the motor did not lift. From that grade
+ * and that charge to the promised grade at half charge, as it was forecast, by the model's own shares.
+ */
+function hillOf(
+  log: RideLog,
+  p: ForecastInput,
+  pack: ReturnType<typeof learnPack>,
+): { held: RideProof["hill"]; not: string | null } {
   if (!p.hill) return { held: null, not: null };
   if (log.heightM.length === 0) return { held: null, not: "The file has no heights: no hill can be found in it." };
   const wanted = p.hill;
   const leastM = Math.min(wanted.lengthM, 150);
-  let best: { m: number; s: number; grade: number } | null = null;
+  let best: Stretch | null = null;
   let steepest = 0;
   for (let from = 0; from < log.wayM.length; from += 1) {
-    let [m, s, rest] = [0, 0, 0];
+    let m = 0;
     for (let to = from; to < log.wayM.length && m < wanted.lengthM * 1.2; to += 1) {
       m += log.wayM[to]!;
-      s += log.windowS;
-      rest += log.restS[to]!;
       if (m < leastM) continue;
       const grade = (100 * (log.heightM[to + 1]! - log.heightM[from]!)) / m;
       steepest = Math.max(steepest, grade);
       const asSteep = grade >= wanted.gradePercent - GRADE_OFF && grade <= wanted.gradePercent + 2;
       // The longest stretch that is as steep; of equal ones the first.
-      if (asSteep && (!best || m > best.m + 1)) best = { m, s: s - rest, grade };
+      if (asSteep && (!best || m > best.m + 1)) best = { from, to, m };
     }
   }
-  if (!best || best.s <= 0)
+  const settled = best && settledIn(log, best, leastM);
+  const held = settled ? heldIn(log, settled) : [];
+  const over = (of: (i: number) => number) => sum(held.map(of));
+  const seconds = over((i) => log.windowS - log.restS[i]!);
+  if (!settled || seconds <= 0)
     return {
       held: null,
       not: `No such hill on this ride: ${wanted.gradePercent.toFixed(0)} % was promised, the steepest was ${steepest.toFixed(1)} %.`,
     };
-  const kmh = (3.6 * best.m) / best.s;
-  // Heights at both ends, and speed that hangs on the grade about in proportion.
-  const gradeSd = (100 * Math.SQRT2 * HEIGHT_OFF_M) / best.m + Math.abs(best.grade - wanted.gradePercent);
+  const { from, to } = settled;
+  const m = over((i) => log.wayM[i]!);
+  const rise = over((i) => log.heightM[i + 1]! - log.heightM[i]!);
+  const runUp = over((i) => log.speedMs[i]! ** 2 - log.speedMs[i + 1]! ** 2) / (2 * GRAVITY_MS2);
+  const lifted = (100 * (rise - runUp)) / m;
+  const model = (gradePercent: number, chargePercent: number) =>
+    likelyHillKmh(
+      { ...p, hill: { ...wanted, gradePercent: Math.max(0.5, gradePercent) } },
+      { ...noChange(p), temperatureC: log.airC },
+      chargePercent,
+    )!;
+  const ridden = (3.6 * m) / seconds;
+  const share = model(wanted.gradePercent, 50) / model(lifted, chargeAt(log, p, pack, Math.round((from + to) / 2)));
+  const kmh = Math.min(p.targetKmh, ridden * share);
+  // Heights at both ends, speed that hangs on the grade about in proportion, and a third of what was put right.
+  const gradeSd = (100 * Math.SQRT2 * HEIGHT_OFF_M) / m;
   return {
     held: {
       value: kmh,
-      plusMinus: kmh * Math.hypot(0.02, (0.6 * gradeSd) / wanted.gradePercent),
-      gradePercent: best.grade,
-      lengthM: best.m,
+      plusMinus: P95 * kmh * Math.hypot(0.02, (0.6 * gradeSd) / wanted.gradePercent, (share - 1) / 3),
+      gradePercent: (100 * rise) / m,
+      lengthM: m,
     },
     not: null,
   };
+}
+
+/** The pack's charge in a window, %: from what it was at rest, or full, by what was counted; half where nothing tells. */
+function chargeAt(log: RideLog, { battery }: ForecastInput, pack: ReturnType<typeof learnPack>, window: number): number {
+  const capacity = pack.figures.find(({ id }) => id === "capacity")?.after.mean;
+  if (capacity === undefined || log.packA.length === 0) return 50;
+  const from = log.restV[0] === null ? 100 : percentAt(battery.chemistry, log.restV[0] / battery.series);
+  const usedAh = sum(log.packA.slice(0, window)) * (log.windowS / 3600);
+  return Math.max(5, from - (100 * usedAh) / capacity);
+}
+
+type Stretch = { readonly from: number; readonly to: number; readonly m: number };
+
+/** A window that gains or loses more of its speed than this is a start, a stop or a bend. */
+const UNEVEN = 0.12;
+
+/** The windows of a stretch in which a speed was held: without stops, and without what comes before and after one; all where none was. */
+function heldIn(log: RideLog, { from, to }: Stretch): number[] {
+  const all = Array.from({ length: to - from + 1 }, (_, i) => from + i);
+  const even = all.filter((i) => {
+    const [v0, v1] = [log.speedMs[i]!, log.speedMs[i + 1]!];
+    return log.restS[i] === 0 && Math.abs(v1 - v0) <= UNEVEN * Math.max(v0, v1);
+  });
+  return even.length >= 2 ? even : all;
+}
+
+/** Faster than this against the stretch's later half it still has its run-up. */
+const STILL_FAST = 1.05;
+
+/** The stretch without its first windows, as long as it still has its run-up and enough of it is left. */
+function settledIn(log: RideLog, stretch: Stretch, leastM: number): Stretch {
+  const half = log.speedMs.slice(Math.ceil((stretch.from + stretch.to) / 2), stretch.to + 2).sort((a, b) => a - b);
+  const usual = half[Math.floor(half.length / 2)]!;
+  let { from, m } = stretch;
+  while (from < stretch.to && log.speedMs[from]! > STILL_FAST * usual && m - log.wayM[from]! >= leastM) {
+    m -= log.wayM[from]!;
+    from += 1;
+  }
+  return { from, to: stretch.to, m };
 }
 
 /** A stretch counts as the hill from so much less, %; recorded heights are off by so much, m. */

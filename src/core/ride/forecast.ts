@@ -246,20 +246,20 @@ export function packAt(p: ForecastInput, temperatureC: number): { capacityAh: nu
   return { capacityAh, internalOhm };
 }
 
-/** The likely speed on the worst hill alone, km/h; null without a hill. */
-export function likelyHillKmh(p: ForecastInput, what: WhatIf): number | null {
+/** The likely speed on the worst hill alone, km/h, the pack at so much charge; null without a hill. */
+export function likelyHillKmh(p: ForecastInput, what: WhatIf, chargePercent = 50): number | null {
   if (!p.hill) return null;
   const input = inputOf(p, [], what, "likely");
-  return gearsOf(p, input).best(p.hill.gradePercent).kmh;
+  return gearsOf(p, input, openCircuitV(p.battery.chemistry, chargePercent)).best(p.hill.gradePercent).kmh;
 }
 
-/** The gears with the speed that each holds on a grade, the pack half empty, up to the target. */
-function gearsOf(p: ForecastInput, input: RideInput): Gears {
+/** The gears with the speed that each holds on a grade up to the target. @param cellV at rest; half empty where nothing else is said */
+function gearsOf(p: ForecastInput, input: RideInput, cellV: number = HALF_V[input.battery.chemistry]): Gears {
   const { assistRatio, riderW, load } = input;
   const machines = new Map(p.outputs.map((output) => [output, machineOf({ ...input, output })]));
   const level = resistanceOf({ ...load, gradePercent: 0 });
   const battery = {
-    openCircuitV: HALF_V[input.battery.chemistry] * input.battery.series,
+    openCircuitV: cellV * input.battery.series,
     internalOhm: input.battery.internalOhm,
   };
   return new Gears(p.outputs, input.circumferenceMm, (output, gradePercent) => {

@@ -1,10 +1,13 @@
 import type { Visit } from "@/core/logbook/visitSchema";
+import type { PromiseId } from "@/core/wish/promiseIds";
 import { DEMO_JOBS, type DemoJob } from "./jobs";
 
 /** A bike that left the shop so many days ago, and what came of it. */
 export type DemoFinished = DemoJob & {
   readonly number: number;
   readonly handedDaysAgo: number;
+  /** Less than was promised, agreed to as it was handed over: which promise, and in what words. */
+  readonly less?: { readonly promise: PromiseId; readonly says: string };
   readonly visits: readonly (Pick<Visit, "kind" | "did" | "faults"> & {
     readonly daysAgo: number;
     readonly way: string;
@@ -33,10 +36,10 @@ export const DEMO_FINISHED: DemoFinished[] = [
       contact: "nessa at the net loft",
       purpose: "To the net loft and back, with the catch of the day",
       riderKg: 74,
-      budgetMinor: null,
-      massKg: null,
+      budgetMinor: 165000,
+      massKg: 27,
     },
-    road: { distanceKm: 11, climbM: 120, rangeKm: 22, hillKmh: 13, stops: 4 },
+    road: { distanceKm: 11, climbM: 120, rangeKm: 40, hillKmh: 13, stops: 4 },
     cameOut: undefined,
     proved: {
       readings: READ,
@@ -47,6 +50,7 @@ export const DEMO_FINISHED: DemoFinished[] = [
     },
     serials: { "hf250-622": "PW26-103311", "bat-36-13-rack": "EB-0426-1180", "ctl-36-15": "36C-71904" },
     handedDaysAgo: 160,
+    less: { promise: "range", says: "Range on this road: asked at least 40 km, proved 37 ± 2 km; the tyres roll harder than the table" },
     visits: [
       {
         kind: "hundred",
@@ -104,8 +108,8 @@ export const DEMO_FINISHED: DemoFinished[] = [
       contact: "lock-keeper's house",
       purpose: "Along the lock and to the allotments, all flat",
       riderKg: 82,
-      budgetMinor: null,
-      massKg: null,
+      budgetMinor: 165000,
+      massKg: 27,
     },
     road: { distanceKm: 8, climbM: 60, rangeKm: 20, hillKmh: 12, stops: 2 },
     cameOut: undefined,
