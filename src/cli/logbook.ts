@@ -50,7 +50,8 @@ export async function tellRecall(db: Knex, words: readonly string[], now: string
       tagNumber(bike.number),
       `${bike.customer}, ${bike.bike}`,
       bike.contact || "no contact",
-      bike.handedAt ? `handed over ${formatDay(bike.handedAt)}` : "in the shop",
+      (bike.handedAt ? `handed over ${formatDay(bike.handedAt)}` : "in the shop") +
+        (bike.goesOnIn === null ? "" : `, renewed in job ${tagNumber(bike.goesOnIn)}`),
       bike.serials.map(({ serial, lot }) => `${serial}${lot ? ` (lot ${lot})` : ""}`).join(", ") || "number not noted",
       WORD[bike.is],
     ].join("\t"),

@@ -5,6 +5,7 @@ import { NO_SUMMARY, summarySchema, type JobList, type JobTicket, type Listing, 
 import { benchLineSchema, type BenchLine } from "@/core/bench/benchLine";
 import { jobSchema, type Job } from "@/core/job/job";
 import { placedOrderSchema, type PlacedOrder } from "@/core/supply/placedOrder";
+import { narrowTo } from "./jobFind";
 import { saveInBooks } from "./logbook";
 import { saveFitted } from "./fitted";
 import { because, type Because } from "./shelfMoves";
@@ -105,21 +106,12 @@ const SORT_BY: Readonly<Record<Listing["sort"], string>> = {
 
 /** Jobs whose number, customer, bike, telephone or mail holds the text: the open ones or those put aside, narrowed and sorted as asked. */
 export async function listJobs(db: Knex, find: string, limit: number, listing: Partial<Listing> = {}): Promise<JobList> {
-  const like = `%${find.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
   const only = ONLY_WHERE[listing.only ?? "all"];
   const matching = () => {
     const jobs = db<Row>("job").whereRaw(`${ASIDE} = ${listing.aside ? 1 : 0}`);
     if (only !== null) void jobs.whereRaw(`(${only}) = 1`);
     if (listing.at) void jobs.whereRaw(notDone(listing.at));
-    if (find !== "") {
-      // Three letters or more are looked up; of what is found so, and of all where fewer are typed, the words themselves are looked at.
-      const looked = [...find].length >= 3 && !find.includes("\0");
-      const match = looked ? "job_find match ? and " : "";
-      void jobs.whereRaw(`number in (select rowid from job_find where ${match}words like ? escape '\\')`, [
-        ...(looked ? [`"${find.replaceAll('"', '""')}"`] : []),
-        like,
-      ]);
-    }
+    narrowTo(jobs, find);
     return jobs;
   };
   const rows = await matching()

@@ -1,4 +1,5 @@
 import type { Knex } from "knex";
+import { narrowTo } from "./jobFind";
 import { logLineSchema, type FaultLine } from "@/core/logbook/logLine";
 import type { BikeName, FaultFound, LogTicket } from "@/core/logbook/pages";
 import type { Summary } from "@/core/job/summary";
@@ -36,19 +37,23 @@ function parsed(text: string): unknown {
   }
 }
 
-const DUE = "json_extract((case when json_valid(log) then log else '{}' end), '$.due.day')";
+// Both stand in an index, word for word.
+const LOG = "(case when json_valid(log) then log else '{}' end)";
+const DUE = `json_extract(${LOG}, '$.due.day')`;
+const RENEWS = `json_extract(${LOG}, '$.renews')`;
+
+/** The handed-over job in which a finished bike goes on; undefined where it is as it left. */
+export const goesOnIn = (db: Knex, jobId: string): Promise<Pick<BikeName, "id" | "number"> | undefined> =>
+  db("job").whereRaw(`log <> '' and ${RENEWS} = ?`, [jobId]).orderBy("number", "desc").first("id", "number");
 
 /** Finished bikes whose number, customer or bike holds the text, those that are due first. */
 export async function finishedBikes(db: Knex, find: string, limit: number): Promise<{ rows: LogTicket[]; total: number }> {
-  const like = `%${find.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
   const matching = () => {
-    const bikes = db("job").whereRaw("log <> ''");
-    if (find !== "")
-      void bikes.whereRaw("(customer like ? escape '\\' or bike like ? escape '\\' or cast(number as text) like ? escape '\\')", [
-        like,
-        like,
-        like,
-      ]);
+    // One that was renewed goes on in the job that renewed it.
+    const bikes = db("job").whereRaw(
+      `log <> '' and not exists (select 1 from job as later where later.log <> '' and ${RENEWS.replaceAll("log", "later.log")} = job.id)`,
+    );
+    narrowTo(bikes, find);
     return bikes;
   };
   // What no name can hold would end the pattern.
@@ -73,11 +78,15 @@ export async function linesOfFinished(db: Knex): Promise<LogTicket[]> {
   return read(rows);
 }
 
-/** Bikes with a part in them, finished or not, the lowest number first. */
-export async function bikesWith(db: Knex, partId: string): Promise<(BikeName & { contact: string; handedAt: string | null })[]> {
+/** Bikes with one of these parts in them, finished or not, the lowest number first. */
+export async function bikesWith(
+  db: Knex,
+  partIds: readonly string[],
+): Promise<(BikeName & { contact: string; handedAt: string | null; goesOnIn: number | null })[]> {
   const rows = (await db("built_in as b")
     .join("job as j", "j.id", "b.job_id")
-    .where("b.part_id", partId)
+    .whereIn("b.part_id", [...partIds])
+    .distinct()
     .orderBy("j.number")
     .select(
       "j.id as id",
@@ -86,7 +95,10 @@ export async function bikesWith(db: Knex, partId: string): Promise<(BikeName & {
       "j.bike as bike",
       "j.log as log",
       db.raw("coalesce(json_extract(case when json_valid(j.summary) then j.summary else '{}' end, '$.contact'), '') as contact"),
-    )) as (BikeName & { log: string; contact: string })[];
+      db.raw(
+        `(select later.number from job as later where later.log <> '' and ${RENEWS.replaceAll("log", "later.log")} = j.id) as goesOnIn`,
+      ),
+    )) as (BikeName & { log: string; contact: string; goesOnIn: number | null })[];
   return rows.map(({ log, ...bike }) => {
     const line = logLineSchema.safeParse(parsed(log));
     return { ...bike, handedAt: line.success ? line.data.handedAt : null };

@@ -9,12 +9,12 @@ import { roadSegments } from "@/core/route/roadSegments";
 import { removable, upgradeOf } from "@/core/job/upgrade";
 import { daysAfter } from "@/core/units/days";
 import { bikesWith } from "@/data/logbook";
-import { findJob, listJobs } from "@/data/jobs";
+import { findJob, listJobs, updateJob } from "@/data/jobs";
 import { NOW, openDemoShop } from "../../tests/demoShop";
 import { carryOut } from "./commands";
 import { createJob } from "./createJob";
-import { benchOf, openJob } from "./jobView";
-import { faultsFound, logbookPage, recalled, shopLearned } from "./logbook";
+import { benchOf, openJob, summaryOf } from "./jobView";
+import { faultsFound, laterOf, logbookPage, recalled, shopLearned } from "./logbook";
 import { execute } from "./perform";
 import { assessOn, type Bench } from "./useCase";
 
@@ -131,7 +131,7 @@ describe("a part that is called back", () => {
     }
     expect(inBike.size).toBeGreaterThan(50);
     for (const [partId, bikes] of inBike)
-      expect([partId, (await bikesWith(db, partId)).map(({ id }) => id).sort()]).toEqual([partId, [...bikes].sort()]);
+      expect([partId, (await bikesWith(db, [partId])).map(({ id }) => id).sort()]).toEqual([partId, [...bikes].sort()]);
   });
 });
 
@@ -267,5 +267,24 @@ describe("an upgrade", () => {
     expect(await used()).toMatchObject({ in_stock: 1, used: expect.stringContaining("came off a bike of ours") });
     await act({ do: "undo" });
     expect(await used()).toMatchObject({ in_stock: 0 });
+  });
+
+  test("handed over, the bike's logbook goes on there: it is due once, and a recall says that the old pack may have come off", async () => {
+    const made = await begin({ "bat-36-13-rack": "customer" });
+    if (!made.ok) throw new Error(made.error);
+    const begun = (await findJob(db, made.value))!;
+    const now = await benchOf(db, NOW, "Ena", begun.id);
+    expect((await logbookPage(db, "nessa")).rows.map(({ number }) => number)).toEqual([99]);
+    const handed: Job = { ...begun, version: begun.version + 1, handed: { ...nessa.handed!, at: NOW } };
+    expect(await updateJob(db, handed, begun.version, summaryOf(handed, now), NOW)).toBe(true);
+    expect((await logbookPage(db, "nessa")).rows.map(({ number }) => number)).toEqual([begun.number]);
+    expect(await laterOf(db, nessa.id)).toEqual({ id: begun.id, number: begun.number });
+    expect(await laterOf(db, begun.id)).toBeUndefined();
+    const old = (await recalled(db, { partId: "bat-36-13-rack", numbers: "" }))!.bikes.find(({ number }) => number === 99)!;
+    expect(old.goesOnIn).toBe(begun.number);
+    // Taken back, it is where it was.
+    const back: Job = { ...handed, version: handed.version + 1, handed: null };
+    expect(await updateJob(db, back, handed.version, summaryOf(back, now), NOW)).toBe(true);
+    expect((await logbookPage(db, "nessa")).rows.map(({ number }) => number)).toEqual([99]);
   });
 });

@@ -4,9 +4,10 @@ import { donorItem } from "@/core/donor/items";
 import { lessonsPooled, overridesOver, promisesOver } from "@/core/logbook/learned";
 import type { FaultFound, LogbookPage, Recall, Recalled, ShopLearned } from "@/core/logbook/pages";
 import { good, type Result } from "@/core/result";
+import { usedId } from "@/core/job/taken";
 import { plainSerial } from "@/core/supply/serials";
 import { loadCatalogue } from "@/data/catalogue";
-import { bikesWith, faultsLike, finishedBikes, linesOfFinished } from "@/data/logbook";
+import { bikesWith, faultsLike, finishedBikes, goesOnIn, linesOfFinished } from "@/data/logbook";
 import { fittedOf } from "@/data/fitted";
 import { serialsOf } from "@/data/purchases";
 
@@ -38,7 +39,9 @@ export async function recalled(db: Knex, raw: unknown): Promise<Recall | null> {
     .split(/[\s,;]+/)
     .map(plainSerial)
     .filter((one) => one !== "");
-  const [bikes, fitted, came] = await Promise.all([bikesWith(db, partId), fittedOf(db, [partId]), serialsOf(db, [partId])]);
+  // One that came off a bike and went into another is the same piece.
+  const ids = [partId, usedId(partId)];
+  const [bikes, fitted, came] = await Promise.all([bikesWith(db, ids), fittedOf(db, ids), serialsOf(db, ids)]);
   const rows = bikes.map((bike): Recalled => {
     const serials = fitted
       .filter(({ jobId }) => jobId === bike.id)
@@ -67,6 +70,9 @@ const everyNumber = (
   wanted: readonly string[],
   came: readonly { serial: string }[],
 ): boolean => serials.length > 0 && wanted.every((one) => came.some(({ serial }) => plainSerial(serial) === one));
+
+/** The job in which a finished bike goes on since it was renewed. */
+export const laterOf = (db: Knex, jobId: string) => goesOnIn(db, jobId.slice(0, 60));
 
 /** What was ever wrong, by any of these words. */
 export const faultsFound = (db: Knex, words: string): Promise<FaultFound[]> => faultsLike(db, words.slice(0, 200), 40);

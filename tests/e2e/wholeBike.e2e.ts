@@ -87,7 +87,7 @@ test("a house rule changed: what it does to the open jobs stands there before it
   await typeOver("12");
   await shows(page, ".house-effects", "1 rule changed, not kept yet");
   await shows(page, ".house-list", "open jobs change");
-  await shows(page, ".house-list", "1 signed off and left alone");
+  await shows(page, ".house-list", "3 signed off and left alone");
   await click(page, "As they were");
   await shows(page, ".house-effects", "Change a rule");
   await typeOver("99");

@@ -14,6 +14,7 @@ export function logLineOf(job: Job, { fit }: Pick<Assessment, "fit">): LogLine |
   const { id, day, when } = book.next;
   return {
     handedAt: job.handed!.at,
+    renews: job.renews?.jobId ?? null,
     frameKind: String(job.donor.frameKind?.value ?? ""),
     motor: motor ? { id: motor.id, name: motor.name } : null,
     battery: battery ? { id: battery.id, name: battery.name } : null,
@@ -21,6 +22,7 @@ export function logLineOf(job: Job, { fit }: Pick<Assessment, "fit">): LogLine |
     visits: book.visits.length,
     last: last ? { day: last.day, km: last.km } : null,
     notRidden: [...book.notRidden],
+    readBetter: [...book.readBetter],
     soon: book.wear.flatMap(({ measure, trend }) => (trend ? [{ says: measure.says, soonest: trend.soonest }] : [])),
     proved: job.handed!.proved,
     taught: job.handed!.taught,

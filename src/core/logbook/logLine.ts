@@ -38,6 +38,8 @@ export type FaultLine = z.output<typeof faultLineSchema>;
 /** What the logbook keeps beside a bike that was handed over, so that a list of thousands need not assess them all. */
 export const logLineSchema = z.object({
   handedAt: z.string(),
+  /** The finished bike that it was before, by its job: the logbook goes on here. */
+  renews: z.string().nullable(),
   frameKind: z.string(),
   /** Numbers and names of what drives it. */
   motor: z.object({ id: z.string(), name: z.string() }).nullable(),
@@ -46,6 +48,7 @@ export const logLineSchema = z.object({
   visits: z.number(),
   last: z.object({ day: z.string(), km: z.number().nullable() }).nullable(),
   notRidden: z.array(z.string()),
+  readBetter: z.array(z.string()),
   /** Limits that readings reach, by the trend, and the soonest day. */
   soon: z.array(z.object({ says: z.string(), soonest: z.string() })),
   proved: z.array(provedSchema),

@@ -171,6 +171,10 @@ describe("a bike that is not to be ridden", () => {
     const worn = visit("2026-02-01", { readings: { pads: { value: 0.4 } } });
     expect(book([worn]).notRidden).toEqual([expect.stringContaining("Thinnest pad")]);
     expect(book([worn, visit("2026-02-02", { readings: { pads: { value: 3 } } })]).notRidden).toEqual([]);
+    // Within the caliper's own ± of the limit nobody can say.
+    const near = book([visit("2026-02-01", { readings: { pads: { value: 1.05 } } })]);
+    expect([near.notRidden, near.readBetter]).toEqual([[], ["Thinnest pad's lining"]]);
+    expect(book([worn]).readBetter).toEqual([]);
     // A loose spoke is no reason.
     const spoke = visitMeasuresOf(build).find(({ id }) => id === "loosest")!;
     expect(book([visit("2026-02-01", { readings: { [spoke.key]: { value: 100 } } })]).notRidden).toEqual([]);

@@ -1,6 +1,7 @@
 import type { Build } from "../fit/build";
+import { openFaults } from "./openFaults";
 import { nextDue, paceKmPerDay, type Due } from "./due";
-import { visitMeasuresOf, type VisitMeasure } from "./visitMeasures";
+import { visitMeasuresOf } from "./visitMeasures";
 import type { Visit } from "./visitSchema";
 import { hurting, wearOf, type Wear } from "./wear";
 
@@ -16,6 +17,8 @@ export type Logbook = {
   readonly kmPerDay: number | null;
   /** Why it is not to be ridden as it stands, in words; empty where nothing is known against it. */
   readonly notRidden: readonly string[];
+  /** What can hurt and was read too near its limit to tell, or as it can hardly be. */
+  readonly readBetter: readonly string[];
 };
 
 /** By day, and of one day as they were noted. */
@@ -38,19 +41,12 @@ export function logbookOf(
     wear,
     next: nextDue(built, visits),
     kmPerDay: paceKmPerDay(built, visits),
+    readBetter: hurting(wear, "unsure").map(({ says }) => says),
     notRidden: [
-      ...hurting(wear).map(({ says }) => `${says}: outside its limit at the last reading`),
-      ...openFaults(visits).map(({ symptom }) => `${symptom}: not put right`),
+      ...hurting(wear, "red").map(({ says }) => `${says}: outside its limit at the last reading`),
+      ...openFaults(visits)
+        .filter(({ hurts }) => hurts)
+        .map(({ symptom }) => `${symptom}: not put right`),
     ],
   };
 }
-
-/** Faults that hurt and that no later visit has settled by the same words. */
-function openFaults(visits: readonly Visit[]) {
-  const last = new Map<string, Visit["faults"][number]>();
-  for (const { faults } of visits) for (const fault of faults) last.set(fault.symptom.toLowerCase(), fault);
-  return [...last.values()].filter(({ over, hurts }) => hurts && !over);
-}
-
-export const measureOfVisit = (build: Build, key: string): VisitMeasure | undefined =>
-  visitMeasuresOf(build).find((measure) => measure.key === key);

@@ -14,6 +14,8 @@ export type LogbookPage = { readonly rows: readonly LogTicket[]; readonly total:
 export type Recalled = BikeName & {
   readonly contact: string;
   readonly handedAt: string | null;
+  /** The job that renewed it: what it had may have come off. */
+  readonly goesOnIn: number | null;
   readonly serials: readonly { readonly serial: string; readonly lot: string }[];
   /** `named`: its number or lot is on the notice, or the notice names none. `perhaps`: it is not known. `not`: it has another. */
   readonly is: "named" | "perhaps" | "not";

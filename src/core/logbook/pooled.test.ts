@@ -82,6 +82,7 @@ describe("what finished bikes teach of the next", () => {
 describe("over all finished bikes", () => {
   const line = (over: Partial<LogLine> = {}): LogLine => ({
     handedAt: "2026-03-01T09:00:00Z",
+    renews: null,
     frameKind: "trike",
     motor: { id: "hub-a", name: "Hub A" },
     battery: { id: "pack-a", name: "Pack A" },
@@ -89,6 +90,7 @@ describe("over all finished bikes", () => {
     visits: 0,
     last: null,
     notRidden: [],
+    readBetter: [],
     soon: [],
     proved: [],
     taught: [],

@@ -1,4 +1,4 @@
-import { marginOf, passes, type Passes } from "../fit/measures";
+import { passes, type Passes } from "../fit/measures";
 import { leastSquares } from "../prove/leastSquares";
 import { daysAfter, daysBetween } from "../units/days";
 import type { Visit } from "./visitSchema";
@@ -95,9 +95,6 @@ function trendOf(measure: VisitMeasure, points: readonly WearPoint[]): Trend | n
   };
 }
 
-/** The last reading that is red and can hurt, of every measure: such a bike is not ridden. */
-export const hurting = (wear: readonly Wear[]): VisitMeasure[] =>
-  wear.flatMap(({ measure, points }) => (measure.hurts && points.at(-1)?.passes === "red" ? [measure] : []));
-
-/** How far a reading lies from its limit, signed, in its unit. */
-export const roomOf = (measure: VisitMeasure, value: number): number => marginOf(measure, value).value;
+/** Measures whose last reading can hurt and stands so. */
+export const hurting = (wear: readonly Wear[], stands: Passes): VisitMeasure[] =>
+  wear.flatMap(({ measure, points }) => (measure.hurts && points.at(-1)?.passes === stands ? [measure] : []));

@@ -10,6 +10,7 @@ export async function up(knex: Knex): Promise<void> {
     table.text("log").notNullable().defaultTo("");
   });
   await knex.raw(`create index job_by_due on job (json_extract(${LOG}, '$.due.day'), number) where log <> ''`);
+  await knex.raw(`create index job_renewing on job (json_extract(${LOG}, '$.renews')) where log <> ''`);
   await knex.schema.createTable("built_in", (table) => {
     table.text("part_id").notNullable();
     table.text("job_id").notNullable().references("job.id").onDelete("CASCADE").index();

@@ -33,6 +33,7 @@ export function BikeScreen({
   links,
   invoicing,
   startUpgrade,
+  later,
 }: {
   /** The job's view as JSON. @see JobScreen */
   sent: string;
@@ -40,6 +41,7 @@ export function BikeScreen({
   links: Links;
   invoicing: Invoicing;
   startUpgrade: StartUpgrade;
+  later: Later;
 }) {
   const [first] = useState(() => JSON.parse(sent) as JobView);
   const router = useRouter();
@@ -53,12 +55,12 @@ export function BikeScreen({
       at={null}
       show={(stage) => router.push(`/jobs/${first.job.id}/${stage.toLowerCase().replace(" ", "-")}`)}
     >
-      <Bike startUpgrade={startUpgrade} />
+      <Bike startUpgrade={startUpgrade} later={later} />
     </JobProvider>
   );
 }
 
-function Bike({ startUpgrade }: { startUpgrade: StartUpgrade }) {
+function Bike({ startUpgrade, later }: { startUpgrade: StartUpgrade; later: Later }) {
   const { view } = useJob();
   const { job, logbook } = view;
   const [open, setOpen] = useState<"visit" | "upgrade" | null>(null);
@@ -85,46 +87,80 @@ function Bike({ startUpgrade }: { startUpgrade: StartUpgrade }) {
           </Link>
         </p>
       ) : (
-        <div className="bike-columns">
-          <section className="bike-hands" aria-label="Visits">
-            <Now logbook={logbook} />
-            <div className="bike-deeds">
-              <Only may="note visit">
-                <button className="button main-action" onClick={() => setOpen(open === "visit" ? null : "visit")}>
-                  {open === "visit" ? "Back to its readings" : "Note a visit"}
-                </button>
-              </Only>
-              <Only may="new job">
-                <button className="button" onClick={() => setOpen(open === "upgrade" ? null : "upgrade")}>
-                  {open === "upgrade" ? "Back to its readings" : "Upgrade or renew"}
-                </button>
-              </Only>
-            </div>
-            <VisitList visits={logbook.visits} />
-          </section>
-          <section className="bike-eyes" aria-label="Readings over time">
-            {open === "visit" ? (
-              <VisitForm logbook={logbook} onDone={() => setOpen(null)} />
-            ) : open === "upgrade" ? (
-              <Upgrade startUpgrade={startUpgrade} />
-            ) : (
-              <WearCharts wear={logbook.wear} />
-            )}
-          </section>
-          <section className="bike-tally" aria-label="What it is">
-            <Kept />
-            <Pieces />
-          </section>
-        </div>
+        <>
+          <Renewed later={later} />
+          <div className="bike-columns">
+            <section className="bike-hands" aria-label="Visits">
+              <Now logbook={logbook} />
+              <div className="bike-deeds">
+                <Only may="note visit">
+                  <button className="button main-action" onClick={() => setOpen(open === "visit" ? null : "visit")}>
+                    {open === "visit" ? "Back to its readings" : "Note a visit"}
+                  </button>
+                </Only>
+                <Only may="new job">
+                  <button className="button" onClick={() => setOpen(open === "upgrade" ? null : "upgrade")}>
+                    {open === "upgrade" ? "Back to its readings" : "Upgrade or renew"}
+                  </button>
+                </Only>
+              </div>
+              <VisitList visits={logbook.visits} />
+            </section>
+            <section className="bike-eyes" aria-label="Readings over time">
+              {open === "visit" ? (
+                <VisitForm logbook={logbook} onDone={() => setOpen(null)} />
+              ) : open === "upgrade" ? (
+                <Upgrade startUpgrade={startUpgrade} />
+              ) : (
+                <WearCharts wear={logbook.wear} />
+              )}
+            </section>
+            <section className="bike-tally" aria-label="What it is">
+              <Kept />
+              <Pieces />
+            </section>
+          </div>
+        </>
       )}
     </div>
+  );
+}
+
+/** The handed-over job that renewed a bike; null where none did. */
+type Later = { readonly id: string; readonly number: number } | null;
+
+/** Where the logbook of a bike that was renewed goes on, and where it was before. */
+function Renewed({ later }: { later: Later }) {
+  const { renews } = useJob().view.job;
+  if (later === null && renews === null) return null;
+  return (
+    <p className="note">
+      {later && (
+        <>
+          It was renewed: its logbook goes on in{" "}
+          <Link prefetch={false} href={`/logbook/${later.id}`}>
+            job {tagNumber(later.number)}
+          </Link>
+          .{" "}
+        </>
+      )}
+      {renews && (
+        <>
+          Before it was renewed it was{" "}
+          <Link prefetch={false} href={`/logbook/${renews.jobId}`}>
+            job {tagNumber(renews.number)}
+          </Link>
+          .
+        </>
+      )}
+    </p>
   );
 }
 
 /** When it is due, and whether anything speaks against riding it. */
 function Now({ logbook }: { logbook: Logbook }) {
   const { system } = useSettings();
-  const { next, kmPerDay, notRidden, built } = logbook;
+  const { next, kmPerDay, notRidden, readBetter, built } = logbook;
   const today = useInBrowser() ? new Date().toISOString().slice(0, 10) : null;
   const late = today === null ? 0 : daysBetween(next.day, today);
   return (
@@ -136,6 +172,9 @@ function Now({ logbook }: { logbook: Logbook }) {
             <p key={why}>{why}.</p>
           ))}
         </div>
+      )}
+      {readBetter.length > 0 && (
+        <p className="note">Too near its limit to tell, to be read better: {readBetter.join("; ").toLowerCase()}.</p>
       )}
       <p>
         <span className="soft">Handed over</span> {formatDay(built)} <span className="soft">to {logbook.customer}</span>

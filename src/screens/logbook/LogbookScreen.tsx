@@ -163,6 +163,10 @@ function Bikes({ asked, first }: { asked: string; first: LogbookPage }) {
                         <VerdictMark verdict="stop" size={16} /> not to be ridden: {line.notRidden[0]}
                         {line.notRidden.length > 1 && ` (and ${line.notRidden.length - 1} more)`}
                       </span>
+                    ) : line.readBetter.length > 0 ? (
+                      <>
+                        <VerdictMark verdict="measure" size={16} /> to be read better: {line.readBetter.join("; ").toLowerCase()}
+                      </>
                     ) : line.soon.length > 0 ? (
                       <>
                         <VerdictMark verdict="adapt" size={16} /> {line.soon[0]!.says.toLowerCase()}: limit from{" "}

@@ -93,7 +93,14 @@ export function Recalls({ part: asked }: { part: string }) {
                     <span className="soft block small">{bike.bike}</span>
                   </td>
                   <td>{bike.contact || <span className="soft">nothing noted</span>}</td>
-                  <td>{bike.handedAt ? `handed over ${formatDay(bike.handedAt)}` : "in the shop"}</td>
+                  <td>
+                    {bike.handedAt ? `handed over ${formatDay(bike.handedAt)}` : "in the shop"}
+                    {bike.goesOnIn !== null && (
+                      <span className="block small">
+                        renewed in job {tagNumber(bike.goesOnIn)}: it may have come off, ask where it went
+                      </span>
+                    )}
+                  </td>
                   <td className="num">
                     {bike.serials.length === 0 ? (
                       <span className="soft">number not noted</span>

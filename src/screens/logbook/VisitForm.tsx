@@ -4,6 +4,7 @@ import { Checkbox, Input, Select } from "antd";
 import { useState } from "react";
 import { limitText } from "@/core/fit/measures";
 import type { Logbook } from "@/core/logbook/logbook";
+import { openFaults } from "@/core/logbook/openFaults";
 import type { Fault } from "@/core/logbook/visitSchema";
 import { VISITS, type VisitId } from "@/core/standards/visits";
 import { formatDay } from "@/core/units/date";
@@ -26,13 +27,6 @@ type Typed = {
 
 const NO_FAULT: Fault = { symptom: "", cause: "", helped: "", over: true, hurts: false };
 
-/** Faults that no visit has settled stand in the next one, to be settled there. */
-function openFaults(logbook: Logbook): Fault[] {
-  const last = new Map<string, Fault>();
-  for (const { faults } of logbook.visits) for (const fault of faults) last.set(fault.symptom.toLowerCase(), fault);
-  return [...last.values()].filter(({ over }) => !over);
-}
-
 /** The bike is here: what is read, what is wrong and what was done. What is typed outlives a reload. */
 export function VisitForm({ logbook, onDone }: { logbook: Logbook; onDone: () => void }) {
   const { view, act, busy } = useJob();
@@ -43,7 +37,8 @@ export function VisitForm({ logbook, onDone }: { logbook: Logbook; onDone: () =>
     day: today,
     way: "",
     readings: {},
-    faults: openFaults(logbook),
+    // What no visit has settled stands in the next one, to be settled there.
+    faults: openFaults(logbook.visits),
     did: "",
     minutes: "",
   };
