@@ -7,6 +7,7 @@ import { FATES, type Fate } from "@/core/fit/fates";
 import { newJob, type Job } from "@/core/job/job";
 import { bad, good, type Result } from "@/core/result";
 import { appendEvent, findJob, insertJob, jobOfRequest, takeNumber } from "@/data/jobs";
+import { tagNumber } from "@/core/units/tagNumber";
 import { requestSchema } from "./request";
 import { benchOf, summaryOf } from "./jobView";
 import { assessOn } from "./useCase";
@@ -94,7 +95,7 @@ export async function createJob(
       at: now,
       by,
       kind: "create",
-      says: `Job ${number} taken in`,
+      says: `Job ${number} taken in${job.renews ? `: the bike of job ${tagNumber(job.renews.number)} is upgraded` : ""}`,
       before: {},
       after: {},
       request: asked,

@@ -200,6 +200,7 @@ describe("an upgrade", () => {
     const made = await begin({});
     if (!made.ok) throw new Error(made.error);
     const view = (await openJob(db, made.value, NOW))!;
+    expect(view.history.at(-1)!.says).toContain("the bike of job 0099 is upgraded");
     expect(view.sheet.lines.filter(({ priceMinor }) => priceMinor !== 0)).toEqual([]);
     expect(view.sheet.plan.orders).toEqual([]);
     expect(view.steps.map(({ id }) => id)).toEqual(["survey", "settings", "checks", "roadTest", "handOver", "revisit"]);
