@@ -1,3 +1,4 @@
+import { agreedTo } from "../prove/agreedTo";
 import { riderSheetOf, type RiderSheet } from "../prove/riderSheet";
 import { calledPart } from "../parts/calledPart";
 import { hasOwnNumber } from "../supply/serials";
@@ -24,7 +25,7 @@ export function handOverHolds(
   { checks, changed, signHeld }: Pick<WorkOrder, "checks" | "changed" | "signHeld">,
 ): string[] {
   const left = checks.filter(({ stands }) => stands !== "passed");
-  const broken = promises.filter(({ id, stands }) => stands === "not kept" && !job.less.some((one) => one.promise === id));
+  const broken = promises.filter(({ id, stands }) => stands === "not kept" && !agreedTo(job, id));
   return [
     ...(checks.length === 0 ? ["There is no work order yet: choose a motor in Drive"] : []),
     ...(signHeld.stop ? signHeld.why : []),

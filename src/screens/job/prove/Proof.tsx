@@ -2,6 +2,7 @@
 
 import { Input } from "antd";
 import { useState } from "react";
+import { agreedTo } from "@/core/prove/agreedTo";
 import { promiseBound, promiseFigure, promisePlusMinus } from "@/core/promise/promiseText";
 import type { Promise as Promised } from "@/core/promise/promises";
 import { formatDay } from "@/core/units/date";
@@ -34,7 +35,7 @@ function Less({ promise }: { promise: Promised }) {
   const [customer, setCustomer, stored] = useKeptText(`${view.job.id} less ${promise.id}`);
   const [wrong, setWrong] = useState("");
   const money = view.sheet.currency;
-  const agreed = view.job.less.findLast((one) => one.promise === promise.id);
+  const agreed = agreedTo(view.job, promise.id);
   const says =
     `${promise.title}: asked ${promiseBound(promise.id)}${promiseFigure(promise.id, promise.asked, money)}, proved ${promiseFigure(promise.id, promise.proved, money)} ${promisePlusMinus(promise.id, promise.plusMinus)}`.trim();
   const keep = async () => {
