@@ -118,6 +118,8 @@ test("an upgrade: the pack comes off, the job begins from what the bike then is,
   await click(page, "Begin the job", ".upgrade");
   await page.waitForFunction(() => /\/jobs\/.*\/drive$/.test(window.location.pathname), { timeout: 15_000 });
   await shows(page, ".ticket", "Nessa Quill");
+  // Drive stands at what came off.
+  await shows(page, ".slot.here", "battery");
   await press(page, "6");
   await shows(page, ".stand", "in the bike already");
   await press(page, "8");

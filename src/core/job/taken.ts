@@ -15,8 +15,8 @@ export function takenBy(job: Pick<Job, "ticks">, { sheet, steps }: Pick<Assessme
   return Object.fromEntries(Object.entries(piecesFromShelf(sheet.lines)).filter(([partId]) => used.has(partId)));
 }
 
-/** The shelf's number of a part that ran before. */
-export const usedId = (partId: string): string => `${partId.slice(0, 55)}-used`;
+/** The shelf's number of a part that ran before; what was used already keeps its own. */
+export const usedId = (partId: string): string => (partId.endsWith("-used") ? partId : `${partId.slice(0, 55)}-used`);
 
 /** Pieces that came off the bike onto the shelf, by the part that they were, once the step that takes them off is ticked. */
 export const putOnShelf = ({ ticks, renews }: Pick<Job, "ticks" | "renews">): Record<string, number> =>

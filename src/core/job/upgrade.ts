@@ -7,7 +7,7 @@ import { stateOf } from "../work/signature";
 import type { Step } from "../work/steps";
 import type { Assessment } from "./assess";
 import type { Job } from "./job";
-import { slotOf, SLOT_KINDS } from "./supplied";
+import { slotOf } from "./supplied";
 
 /** A piece that may come off a finished bike: its mass, and about how long that takes. */
 export type Removable = {
@@ -93,7 +93,7 @@ export function upgradeOf(
   for (const { part, quantity, origin } of build.supplied) {
     if (!opened || origin.type !== "kit" || isOff(part.id)) continue;
     const slot = slotOf(part.kind);
-    if (slot && SLOT_KINDS[slot].includes(part.kind) && choices[slot] === undefined && quantity === 1) choices[slot] = part.id;
+    if (slot && choices[slot] === undefined && quantity === 1) choices[slot] = part.id;
     else also.push({ partId: part.id, quantity });
   }
   const stay = new Map<string, number>();

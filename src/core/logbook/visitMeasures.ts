@@ -2,6 +2,8 @@ import { memory, PRACTICE } from "../basis";
 import { batteryOf, motorsOf, partsOf, type Build } from "../fit/build";
 import type { Measure } from "../fit/measures";
 import { motorClass } from "../power/motorClass";
+import { STEP_MEASURES, type StepMeasure } from "../standards/stepMeasures";
+import type { TaskId } from "../standards/tasks";
 import { hasDerailleur } from "../work/partStep";
 
 /** A measure of a finished bike at its visits, and what it was when the bike was new, as far as that is known. */
@@ -41,16 +43,9 @@ function ofWheels(build: Build): VisitMeasure[] {
       asNew: { value: 0, says: "marked when it was built" },
     },
     {
-      ...base,
-      id: "loosest",
+      ...atBench("checkWheel", "loosest"),
       key: `loosest ${end}`,
       says: `Loosest spoke of the ${end} wheel`,
-      unit: "N" as const,
-      atLeast: 350,
-      usualMost: 2000,
-      with: "tension meter",
-      plusMinus: 50,
-      basis: PRACTICE,
       asNew: readAsNew(build, ["laceWheel", "checkWheel"], end, "loosest"),
     },
   ]);
@@ -67,35 +62,16 @@ function readAsNew(build: Build, tasks: readonly string[], end: string, id: stri
 }
 
 const ofBrakes = (build: Build): VisitMeasure[] => [
-  {
-    ...base,
-    id: "pads",
-    key: "pads",
-    says: "Thinnest pad's lining",
-    unit: "mm",
-    atLeast: 1,
-    usualMost: 25,
-    with: "caliper",
-    plusMinus: 0.1,
-    hurts: true,
-    basis: PRACTICE,
-    asNew: readAsNew(build, ["brakesFirst"], "", "pads"),
-  },
-  {
-    ...base,
-    id: "cut-off",
-    key: "cut-off",
-    says: "Motor off after a lever, the slowest",
-    unit: "s",
-    atMost: 0.5,
-    usualMost: 20,
-    with: "slow-motion video",
-    plusMinus: 0.05,
-    hurts: true,
-    basis: PRACTICE,
-    asNew: null,
-  },
+  { ...atBench("brakesFirst", "pads"), key: "pads", asNew: readAsNew(build, ["brakesFirst"], "", "pads") },
+  { ...atBench("checks", "cut-off time"), key: "cut-off", asNew: readAsNew(build, ["checks"], "", "cut-off time") },
 ];
+
+/** What is read at a visit as it was read at the bench keeps the table's limit and instrument. */
+function atBench(task: TaskId, id: string): StepMeasure {
+  const measure = STEP_MEASURES[task]?.find((one) => one.id === id);
+  if (!measure) throw new RangeError(`no ${id} is measured at ${task}`);
+  return measure;
+}
 
 function ofChain(build: Build): VisitMeasure[] {
   if (build.donor.gears?.value === "belt") return [];

@@ -25,8 +25,12 @@ const SideBySide = dynamic(() => import("./SideBySide").then((m) => m.SideBySide
 export function DriveStage() {
   const { view, act } = useJob();
   const { may } = useSettings();
-  const { choices } = view.job;
-  const [slot, setSlot] = useState<Slot>(choices.motor ? "motor" : "kit");
+  const { choices, renews } = view.job;
+  // Of a bike that is upgraded first the place of what comes off.
+  const gone = SLOTS.find(
+    (name) => !choices[name] && renews?.off.some(({ kind }) => SLOT_KINDS[name].some((one) => one === kind)),
+  );
+  const [slot, setSlot] = useState<Slot>(gone ?? (choices.motor ? "motor" : "kit"));
   const [find, setFind] = useState("");
   const { list, more, stamp, loading } = useCandidates(slot, find);
   const previews = usePreviews(view.job, slot, list, stamp);
