@@ -8,6 +8,8 @@ import { rideLogSchema, type RideLog } from "@/core/prove/rideLogSchema";
 import { promiseBound, promiseFigure, promisePlusMinus } from "@/core/promise/promiseText";
 import type { Promise as Promised } from "@/core/promise/promises";
 import { formatNumber } from "@/core/units/formatQuantity";
+import { bad, good, type Result } from "@/core/result";
+import { plainFigure } from "@/core/units/plainFigure";
 import { readJob } from "./fit";
 import type { Told } from "./told";
 
@@ -22,9 +24,10 @@ const wrong = (message: string, more: object = {}): Told => ({
  */
 export async function proveFile(words: readonly string[], input: () => string, now: string): Promise<Told> {
   const json = words.includes("--json");
-  const strange = words.find((word) => word.startsWith("-") && word !== "--json");
-  if (strange !== undefined) return wrong(`prove has no ${strange}: only --json`);
-  const [name, log, ...more] = words.filter((word) => word !== "--json");
+  const said = weatherOf(words.filter((word) => word !== "--json"));
+  if (!said.ok) return wrong(said.error);
+  const { weather, rest } = said.value;
+  const [name, log, ...more] = rest;
   if (name === undefined || more.length > 0) return wrong("prove wants a job file, and a recorded ride where there is one");
   const read = await readJob(name, input);
   if ("exit" in read) return read;
@@ -33,7 +36,7 @@ export async function proveFile(words: readonly string[], input: () => string, n
   const reckoned = rideOf(assessed.fit.build, job.wish, massOf(assessed.promises));
   const rides: RideLog[] = [...job.rides];
   if (log !== undefined) {
-    const ride = await rideIn(log, job.wish, now);
+    const ride = await rideIn(log, job.wish, weather, now);
     if ("exit" in ride) return ride;
     rides.push(ride);
   }
@@ -55,6 +58,7 @@ export async function proveFile(words: readonly string[], input: () => string, n
 async function rideIn(
   file: string,
   wish: { riderKg: number | null; loadKg: number | null; coldestC: number | null },
+  weather: Weather,
   now: string,
 ): Promise<RideLog | Told> {
   let bytes: Uint8Array;
@@ -80,10 +84,32 @@ async function rideIn(
     by: "",
     riderKg: wish.riderKg,
     loadKg: wish.loadKg ?? 0,
-    airC: 15,
-    windKmh: 0,
+    ...weather,
   });
   return ride.success ? ride.data : wrong(ride.error.issues[0]!.message);
+}
+
+type Weather = Pick<RideLog, "airC" | "windKmh" | "windFromDeg">;
+const FLAGS = { "--air": "airC", "--wind": "windKmh", "--wind-from": "windFromDeg" } as const;
+
+/** The weather of the ride among the words, each flag with its figure after it, and what is left of them. */
+function weatherOf(words: readonly string[]): Result<{ weather: Weather; rest: string[] }> {
+  const weather: Weather = { airC: 15, windKmh: 0, windFromDeg: null };
+  const rest: string[] = [];
+  for (let i = 0; i < words.length; i += 1) {
+    const word = words[i]!;
+    const key = FLAGS[word as keyof typeof FLAGS];
+    if (key !== undefined) {
+      const figure = plainFigure(words[(i += 1)] ?? "");
+      if (figure === null)
+        return bad(
+          `${word} wants a figure: ${key === "airC" ? "°C" : key === "windKmh" ? "km/h" : "degrees from north to the east"}`,
+        );
+      weather[key] = figure;
+    } else if (word.startsWith("-")) return bad(`prove has no ${word}: only --json, ${Object.keys(FLAGS).join(", ")}`);
+    else rest.push(word);
+  }
+  return good({ weather, rest });
 }
 
 function table(promises: readonly Promised[], currency: Parameters<typeof promiseFigure>[2]): string[] {
@@ -108,15 +134,15 @@ function table(promises: readonly Promised[], currency: Parameters<typeof promis
   );
 }
 
-function taughtLines({ ridden: was, forecast, road, pack, rangeNot, hillNot, onRoad }: RideProof): string[] {
+function taughtLines({ ridden: was, forecast, road, pack, heat, rangeNot, hillNot, onRoad }: RideProof): string[] {
   return [
     "",
     `ridden ${formatNumber(was.km, 1)} km at ${formatNumber(was.averageKmh, 1)} km/h (forecast ${formatNumber(forecast.averageKmh, 1)})${was.wh === null ? "" : `, ${formatNumber(was.wh, 0)} Wh (forecast ${formatNumber(forecast.wh, 0)})`}`,
     ...(onRoad ? [onRoad.says] : []),
-    ...[...road.figures, ...pack.figures].map(
+    ...[...road.figures, ...pack.figures, ...heat.figures].map(
       ({ says, unit, before, after, learnt }) =>
         `${says}: ${formatNumber(after.mean, 4)} ± ${formatNumber(1.96 * after.sd, 4)} ${unit}, thought ${formatNumber(before.mean, 4)} ± ${formatNumber(1.96 * before.sd, 4)}${learnt ? "" : "; not learnt"}`,
     ),
-    ...[rangeNot, hillNot, ...road.cannot, ...pack.cannot].flatMap((why) => (why === null ? [] : [why])),
+    ...[rangeNot, hillNot, ...road.cannot, ...pack.cannot, ...heat.cannot].flatMap((why) => (why === null ? [] : [why])),
   ];
 }

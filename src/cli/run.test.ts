@@ -480,6 +480,8 @@ describe("prove", () => {
     expect((read((await gull(`prove ${job} ${ride} --json`)).out) as { rides: object[] }).rides).toHaveLength(3);
     const doubtful = join(folder, "doubtful.csv");
     writeFileSync(doubtful, readFileSync(ride, "utf8").replace("Speed (km/h)", "Speed"));
+    const windy = await gull(`prove ${job} ${ride} --wind 12 --wind-from 270 --air -3`);
+    expect(windy.out).toContain("12 km/h of wind from the west, and the file has no places");
     const asked = await gull(`prove ${job} ${doubtful}`);
     expect([asked.exit, asked.out]).toEqual([2, undefined]);
     expect(asked.error).toContain("In what unit is it");
@@ -487,6 +489,9 @@ describe("prove", () => {
       ["prove", "wants a job file"],
       [`prove ${job} ${join(folder, "nothing.gpx")}`, "cannot read"],
       [`prove ${job} --fast`, "prove has no --fast"],
+      [`prove ${job} ${ride} --wind strong`, "--wind wants a figure: km/h"],
+      [`prove ${job} ${ride} --wind`, "--wind wants a figure"],
+      [`prove ${job} ${ride} --wind 400`, "must be 0 to 60 km/h"],
       [`prove ${ride}`, "not JSON"],
     ] as const)
       expect(await gull(line)).toMatchObject({ exit: 2, error: expect.stringContaining(says) as string });

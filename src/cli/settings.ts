@@ -1,8 +1,9 @@
 import { assess } from "@/core/job/assess";
 import { massOf, rideOf } from "@/core/job/rideOf";
 import { motorsOf } from "@/core/fit/build";
-import { guard } from "@/core/settings/guard";
+import { guard, guardKept } from "@/core/settings/guard";
 import { leastHillA } from "@/core/settings/health";
+import { lastRead } from "@/core/settings/lastRead";
 import { writeStandIn } from "@/core/settings/talk";
 import { familyOf, wantedValues } from "@/core/settings/wanted";
 import { formatNumber } from "@/core/units/formatQuantity";
@@ -28,7 +29,11 @@ export async function settingsOfFile(words: readonly string[], input: () => stri
   const sheet = familyOf(fit.build);
   const { values, why } = wantedValues(sheet, fit.build);
   const reckoned = rideOf(fit.build, job.wish, massOf(promises)).input;
-  const told = guard(sheet, values, fit.build, reckoned && leastHillA(reckoned));
+  const leastA = reckoned && leastHillA(reckoned);
+  const told = [
+    ...guard(sheet, values, fit.build, leastA),
+    ...guardKept(sheet, lastRead(job.talks, sheet) ?? {}, values, fit.build, leastA),
+  ];
   const stops = told.some(({ stop }) => stop);
   const held = job.talks.findLast(({ family }) => family === sheet.family)?.standIn ?? {};
   const written = words.includes("--write") && !stops ? writeStandIn(sheet, held, values, "as it should be").came : null;

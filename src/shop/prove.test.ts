@@ -9,7 +9,7 @@ import { findJob, listJobs } from "@/data/jobs";
 import { handOverPaper } from "@/print/handOverPaper";
 import { NOW, openDemoShop } from "../../tests/demoShop";
 import { carryOut } from "./commands";
-import { benchOf, openJob } from "./jobView";
+import { benchOf, openJob, viewFrom } from "./jobView";
 import { perform } from "./perform";
 import { assessOn, type Bench } from "./useCase";
 
@@ -208,6 +208,17 @@ describe("the controller's settings", () => {
     expect(says(maud, write({ ...wanted, "assist-limit": 40 }, "as it should be", { confirmed: true }))).toContain("Not written");
     expect(says(maud, write({}))).toBe("Nothing is to be written.");
     expect(says(maud, write({ "warp-drive": 1 }))).toContain("is no parameter of this family");
+  });
+  test("what it holds and keeps is looked at before a write: unread it is asked about, read and wrong it is named, here and on the screen", async () => {
+    const wanted = await wantedOf();
+    const { "assist-limit": limit, ...others } = wanted;
+    expect(says(maud, write(others))).toMatch(/Nobody has read what it holds of .*Read it first.* Write it all the same\?/);
+    const read = does(maud, { do: "read settings", line: "as it should be" });
+    expect(says(read, write(others))).toMatch(/It holds, and would keep: .*32 km\/h is over the 24\.5 km\/h/);
+    const kept = does(read, write(others, "as it should be", { confirmed: true }));
+    const shown = async (job: Job) => (await viewFrom(db, job, bench)).settings.heldWrong.join(" ");
+    expect(await shown(kept)).toContain("32 km/h is over");
+    expect(await shown(does(kept, write({ "assist-limit": limit! })))).toBe("");
   });
   test("a lead pulled half way, a turning wheel and another version leave it as it was, and say so", async () => {
     const wanted = await wantedOf();

@@ -1,12 +1,14 @@
 /** Figures of the ride that finished bikes teach, each against the tables. */
-export const TAUGHT_FIGURES = ["drive", "rolling", "drag", "capacity", "resistance"] as const;
+export const TAUGHT_FIGURES = ["drive", "rolling", "drag", "capacity", "resistance", "winding", "shell"] as const;
 export type TaughtFigure = (typeof TAUGHT_FIGURES)[number];
 
-/** What a figure hangs on: air and tyres on the kind of bike, the drive on the motor, charge and resistance on the pack. */
+/** What a figure hangs on: air and tyres on the kind of bike, drive and heat on the motor, charge and resistance on the pack. */
 export const HANGS_ON: Readonly<Record<TaughtFigure, "bike" | "motor" | "battery">> = {
   drag: "bike",
   rolling: "bike",
   drive: "motor",
+  winding: "motor",
+  shell: "motor",
   capacity: "battery",
   resistance: "battery",
 };
@@ -17,6 +19,8 @@ export const FIGURE_SAYS: Readonly<Record<TaughtFigure, string>> = {
   drive: "Drive",
   capacity: "Pack's charge",
   resistance: "Pack's resistance",
+  winding: "Winding over its shell",
+  shell: "Motor's shell over the air",
 };
 
 /** Under this name the house's rules keep what was taken over. @example taughtKey("drag", "upright") // => "drag upright" */

@@ -2,6 +2,7 @@ import type { Build } from "../fit/build";
 import { batteryOf, controllersOf, lastOf, motorsOf } from "../fit/build";
 import { wheelTorqueNm } from "../fit/drives";
 import { ringTeeth } from "../fit/rules/chain/line";
+import { heats } from "../power/heat";
 import { CELL_VOLTS } from "../power/batteryPack";
 import { motorClass, phaseForTorque } from "../power/motorClass";
 import type { Output } from "../power/machine";
@@ -113,7 +114,7 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
       regenMaxV,
       auxW,
       drags: !kind.clutch,
-      thermal: kind.thermal,
+      thermal: heats(kind.thermal, { winding: taught.winding.times, shell: taught.shell.times }),
       circumferenceMm: Math.PI * (beadMm + 2 * tyreMm),
       battery: {
         chemistry: spec.chemistry,

@@ -23,6 +23,8 @@ import type { Step } from "../work/steps";
 import { assess, knownOf, type Assessment } from "./assess";
 import type { Job } from "./job";
 import { motorsOf, type Build } from "../fit/build";
+import { guardHeld } from "../settings/guard";
+import { lastRead } from "../settings/lastRead";
 import type { ParameterSheet, Values } from "../settings/sheetSchema";
 import { familyOf, wantedValues } from "../settings/wanted";
 import { logbookOf, type Logbook } from "../logbook/logbook";
@@ -103,7 +105,13 @@ export type JobView = {
   /** Commissioning, in its safe order. */
   readonly checks: readonly (Omit<CheckState, "measures"> & { readonly measures: readonly MeasureView[] })[];
   /** The controller's own sheet, and what this build wants of it, with why. */
-  readonly settings: { readonly sheet: ParameterSheet; readonly wanted: Values; readonly why: Readonly<Record<string, string>> };
+  readonly settings: {
+    readonly sheet: ParameterSheet;
+    readonly wanted: Values;
+    readonly why: Readonly<Record<string, string>>;
+    /** What speaks against what the controller holds, as it was last read. */
+    readonly heldWrong: readonly string[];
+  };
   /** What the rider is given, and why the bike cannot go yet. */
   readonly handOver: HandOver;
   /** The finished bike since then; null before it is handed over. */
@@ -205,7 +213,7 @@ export function viewOf(
       curing: curesLeft(now.steps, job.ticks, today),
     },
     checks: work.checks.map((state) => ({ ...state, measures: state.measures.map((measure) => measureView(measure, job)) })),
-    settings: settingsView(now.fit.build),
+    settings: settingsView(now.fit.build, job),
     handOver: handOverOf(job, now, work, today),
     logbook: logbookView(job, now),
     sheet: now.sheet,
@@ -228,11 +236,12 @@ export function viewOf(
   };
 }
 
-function settingsView(build: Build): JobView["settings"] {
+function settingsView(build: Build, { talks }: Pick<Job, "talks">): JobView["settings"] {
   const sheet = familyOf(build);
   // Without a motor nothing is wanted of a controller.
   const { values, why } = motorsOf(build).length > 0 ? wantedValues(sheet, build) : { values: {}, why: {} };
-  return { sheet, wanted: values, why };
+  const held = lastRead(talks, sheet);
+  return { sheet, wanted: values, why, heldWrong: held ? guardHeld(sheet, held, build).map(({ says }) => says) : [] };
 }
 
 function measureView(measure: Measure, { readings }: Pick<Job, "readings">): MeasureView {

@@ -19,10 +19,12 @@ export const asProved = ({ id, asked, predicted, proved, plusMinus, stands }: Pr
  * @param reckoned what each figure was reckoned with, against the tables
  */
 export function taughtBy(
-  proofs: readonly Pick<RideProof, "road" | "pack">[],
+  proofs: readonly Pick<RideProof, "road" | "pack" | "heat">[],
   reckoned: Readonly<Record<TaughtFigure, number>>,
 ): Taught[] {
-  const learnt = proofs.flatMap(({ road, pack }) => [...(road.fits ? road.figures : []), ...(pack.fits ? pack.figures : [])]);
+  const learnt = proofs.flatMap(({ road, pack, heat }) =>
+    [road, pack, heat].flatMap(({ fits, figures }) => (fits ? figures : [])),
+  );
   return TAUGHT_FIGURES.flatMap((id): Taught[] => {
     const all = learnt.filter((one) => one.id === id && one.learnt && one.before.mean > 0 && one.after.mean > 0);
     if (all.length === 0) return [];

@@ -58,3 +58,11 @@ export function warm(
 export const windingRate = (t: Temperatures, copperW: number, thermal: Thermal): number =>
   (copperW * (1 + COPPER_PER_K * (t.windingC - 20)) - thermal.windingToShellWPerK * (t.windingC - t.shellC)) /
   thermal.windingJPerK;
+
+/** A motor whose winding gets so many times as warm over its shell as its class has it, and the shell over the air. */
+export const heats = (thermal: Thermal, { winding, shell }: { winding: number; shell: number }): Thermal => ({
+  ...thermal,
+  windingToShellWPerK: thermal.windingToShellWPerK / winding,
+  shellToAirWPerK: thermal.shellToAirWPerK / shell,
+  shellToAirWPerKPerMs: thermal.shellToAirWPerKPerMs / shell,
+});

@@ -1,9 +1,11 @@
 import { levenbergMarquardt } from "ml-levenberg-marquardt";
 import { drawn, HUB, MID, ridden, roadOf } from "../../../tests/prove.fixture";
-import { likelyHillKmh, likelyRangeKm, noChange } from "../ride/forecast";
+import { likelyHillKmh, likelyRangeKm, likelyRide, noChange } from "../ride/forecast";
 import { roadSegments } from "../route/roadSegments";
 import { AS_FORECAST } from "./madeUpRide";
-import { learnPack, learnRoad, type Learnt } from "./learn";
+import { learnRoad, type Learnt } from "./learn";
+import { learnPack } from "./learnPack";
+import { learnHeat } from "./learnHeat";
 import { inverse, leastSquares, type Row } from "./leastSquares";
 import { rideProof, withLessons } from "./rideProof";
 import { chance, normal } from "../units/chance";
@@ -13,6 +15,7 @@ const FLAT = roadOf(15, 0, null);
 const figuresOf = (log: ReturnType<typeof ridden>, p = HUB): Learnt[] => [
   ...learnRoad(log, p).figures,
   ...learnPack(log, p).figures,
+  ...learnHeat(log, p).figures,
 ];
 const of = (figures: readonly Learnt[], id: Learnt["id"]) => figures.find((one) => one.id === id)!;
 
@@ -75,12 +78,13 @@ test.each([
       if (Math.abs(after.mean - is[id]) <= 1.96 * after.sd) inside += 1;
     }
   }
-  expect(all).toBe(180);
+  // A motor that stayed cool tells nothing of its heat.
+  expect(all).toBeGreaterThan(210);
   expect(inside / all).toBeGreaterThan(0.93);
 });
 
 test("a hilly road with another truth is learnt, and the next forecast uses it; rolling up takes range", () => {
-  const truth = { drive: 1, rolling: 1.5, drag: 1.2, capacity: 0.85, resistance: 1.4 };
+  const truth = { ...AS_FORECAST, rolling: 1.5, drag: 1.2, capacity: 0.85, resistance: 1.4 };
   const log = ridden(HUB, HILLY, truth, 5);
   const figures = figuresOf(log);
   for (const id of ["rolling", "drag"] as const) expect(of(figures, id).after.mean).toBeGreaterThan(of(figures, id).before.mean);
@@ -127,6 +131,29 @@ test("a ride without the pack's power, without heights, or of a dozen seconds te
     ]),
   ) as typeof log;
   expect(learnRoad(few, HUB).cannot[0]).toMatch(/^Only \d of 6 windows/);
+});
+
+describe("the motor's heat", () => {
+  test("comes out of the winding's readings, and the next forecast of its temperature follows", () => {
+    const log = ridden(HUB, HILLY, { ...AS_FORECAST, winding: 1.3, shell: 1.6 }, 12);
+    const { figures } = learnHeat(log, HUB);
+    expect(of(figures, "winding")).toMatchObject({ learnt: true });
+    expect(of(figures, "winding").after.mean).toBeCloseTo(1.3, 0);
+    expect(Math.abs(of(figures, "shell").after.mean - 1.6)).toBeLessThan(1.96 * of(figures, "shell").after.sd);
+    const hottest = (p: typeof HUB) => likelyRide(p, roadSegments(HILLY), noChange(p)).maxWindingC;
+    const truth = Math.max(...log.windingC);
+    expect(Math.abs(hottest(withLessons(HUB, figures)) - truth)).toBeLessThan(0.5 * Math.abs(hottest(HUB) - truth));
+  });
+  test("is not told of a file without its temperature or power, of a motor that stayed cool, or of another's sensor", () => {
+    const log = ridden(HUB, HILLY, AS_FORECAST, 4);
+    const told = (over: Partial<typeof log>) => learnHeat({ ...log, ...over }, HUB);
+    expect(told({ windingC: [] }).cannot[0]).toContain("motor's temperature");
+    expect(told({ motorW: [], pulls: [] }).cannot[0]).toContain("power from the pack");
+    expect(told({ windingC: log.windingC.map(() => 21) }).cannot[0]).toContain("hardly changed its temperature (21 to 21 °C)");
+    const other = told({ windingC: log.windingC.map((_, i) => 40 + 50 * Math.sin(i / 9)) });
+    expect(other.cannot[0]).toMatch(/off what its losses make of it.*Nothing of it is taken over/);
+    expect(other.figures.some(({ learnt }) => learnt)).toBe(false);
+  });
 });
 
 test("a wrong column fits badly: it is said, and nothing is taken over", () => {

@@ -1,6 +1,7 @@
+import { heats } from "../power/heat";
 import { openCircuitV } from "../power/openCircuit";
 import { noChange, packAt, watchedRide, type ForecastInput } from "../ride/forecast";
-import type { RoadSegment } from "../route/roadSegments";
+import { windOn, type RoadSegment } from "../route/roadSegments";
 import { chance, normal } from "../units/chance";
 import { emptyPoint, type LogPoint, type RawLog } from "./log/rawLog";
 
@@ -11,11 +12,14 @@ export type Truth = {
   readonly drag: number;
   readonly capacity: number;
   readonly resistance: number;
+  /** How warm the winding gets over its shell, and the shell over the air. */
+  readonly winding: number;
+  readonly shell: number;
 };
-export const AS_FORECAST: Truth = { drive: 1, rolling: 1, drag: 1, capacity: 1, resistance: 1 };
+export const AS_FORECAST: Truth = { drive: 1, rolling: 1, drag: 1, capacity: 1, resistance: 1, winding: 1, shell: 1 };
 
-/** What instruments scatter by (common practice): height in m, speed in m/s, power as a share, volts, amps. */
-const SCATTER = { heightM: 0.4, speedMs: 0.05, power: 0.015, volts: 0.05, amps: 0.05 } as const;
+/** What instruments scatter by (common practice): height in m, speed in m/s, power as a share, volts, amps, °C. */
+const SCATTER = { heightM: 0.4, speedMs: 0.05, power: 0.015, volts: 0.05, amps: 0.05, windingC: 1 } as const;
 /** Gusts along the way, km/h, each over some hundred metres. */
 const GUST_KMH = 1.5;
 /** It stands so long before and after, for the pack's volts at rest, s. */
@@ -27,12 +31,22 @@ export const inTruth = (p: ForecastInput, truth: Truth): ForecastInput => ({
   crr: p.crr * truth.rolling,
   cdaM2: p.cdaM2 * truth.drag,
   motor: { ...p.motor, gearEfficiency: p.motor.gearEfficiency * truth.drive },
+  thermal: heats(p.thermal, truth),
   battery: {
     ...p.battery,
     capacityAh: p.battery.capacityAh * truth.capacity,
     internalOhm: p.battery.internalOhm * truth.resistance,
   },
 });
+
+/** How a ride is made up: recorded every so many seconds, in still air or in a wind from somewhere, degrees from north to the east. */
+type MadeUp = {
+  readonly truth: Truth;
+  readonly seed: number;
+  readonly airC: number;
+  readonly everyS?: number;
+  readonly wind?: { readonly kmh: number; readonly fromDeg: number } | null;
+};
 
 /**
  * A ride as a meter would have recorded it, once a second: the ride model itself with another truth than its forecast's, and with the
@@ -42,12 +56,17 @@ export const inTruth = (p: ForecastInput, truth: Truth): ForecastInput => ({
 export function madeUpRide(
   p: ForecastInput,
   segments: readonly RoadSegment[],
-  { truth, seed, airC, everyS = 1 }: { truth: Truth; seed: number; airC: number; everyS?: number },
+  { truth, seed, airC, everyS = 1, wind = null }: MadeUp,
   placeAt?: (wayM: number) => { latDeg: number; lonDeg: number },
 ): RawLog {
   const true_ = inTruth(p, truth);
   const roll = normal(chance(seed));
-  const blown = segments.map((segment) => ({ ...segment, headwindKmh: (segment.headwindKmh ?? 0) + GUST_KMH * roll() }));
+  // Of its own, so that what else is recorded stays the same.
+  const warmth = normal(chance(seed + 104_729));
+  const blown = segments.map((segment) => {
+    const { headwindKmh, crosswindKmh } = wind ? windOn(segment, wind.kmh, wind.fromDeg) : { headwindKmh: 0, crosswindKmh: 0 };
+    return { ...segment, headwindKmh: headwindKmh + GUST_KMH * roll(), crosswindKmh };
+  });
   const moments: { t: number; m: number; v: number; joule: number; ah: number; winding: number }[] = [];
   watchedRide(true_, blown, { ...noChange(true_), temperatureC: airC }, (run) => {
     const last = moments.at(-1);
@@ -90,7 +109,7 @@ export function madeUpRide(
       motorW: rests ? 0 : Math.max(0, power * (1 + SCATTER.power * roll())),
       packA: rests ? 0 : amps + SCATTER.amps * roll(),
       packV: openV - pack.internalOhm * amps + SCATTER.volts * roll(),
-      windingC: between(({ winding }) => winding),
+      windingC: between(({ winding }) => winding) + SCATTER.windingC * warmth(),
     });
   }
   return { name: "", beganAt: null, points, repairs: [] };

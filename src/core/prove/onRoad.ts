@@ -1,5 +1,6 @@
 import type { Route } from "../route/routeSchema";
 import { lengthKm } from "../route/profile";
+import { kmFrom } from "../route/trackPoint";
 import type { RideLog } from "./rideLogSchema";
 
 /** Whether a ride was ridden on the customer's road, and by what that is told. */
@@ -13,14 +14,18 @@ const LEAST_SHARE = 0.9;
 const ALIKE = 0.08;
 
 /**
- * Whether the ride covers the customer's road: by its places, laid on the road's from its start; without places by heights along the way;
- * without both by its length alone, which is said.
+ * Whether the ride covers the customer's road: by its places on the earth, wherever it began (a road that was kept without its start is
+ * taken to begin where the ride does); without places by heights along the way; without both by its length alone, which is said.
  */
-export function onRoad(log: RideLog, road: Pick<Route, "stepM" | "elevationM" | "plan">): OnRoad {
+export function onRoad(log: RideLog, road: Pick<Route, "stepM" | "elevationM" | "plan" | "origin">): OnRoad {
   const km = lengthKm(road);
   const ridden = log.wayM.reduce((sum, m) => sum + m, 0) / 1000;
   if (log.placeKm.length > 0 && road.plan.length > 2) {
-    const share = coveredShare(log.placeKm, road.plan);
+    const [east, north] = log.origin && road.origin ? kmFrom(road.origin, log.origin) : [0, 0];
+    const share = coveredShare(
+      log.placeKm.map(([e, n]) => [e + east, n + north] as const),
+      road.plan,
+    );
     const on = share >= LEAST_SHARE;
     return { on, share, says: `${Math.round(100 * share)} % of the customer's road was ridden, by its places` };
   }

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { stamp, text } from "../record";
+import { originSchema } from "../route/routeSchema";
 
 /** A ride is kept as at most so many windows of even time. */
 export const MOST_WINDOWS = 600;
@@ -37,6 +38,8 @@ export const rideFieldsSchema = z.strictObject({
     .array(z.tuple([z.number().min(-3000).max(3000), z.number().min(-3000).max(3000)]))
     .max(MOST_WINDOWS + 1)
     .default([]),
+  /** Where the first of them lies on the earth. */
+  origin: originSchema,
   /** From the pack: mean power, W, and current, A; mean volts. */
   motorW: mayLack(-5000, 20_000),
   /** Share of the window in which the motor pulled. */
@@ -56,6 +59,8 @@ export const rideFieldsSchema = z.strictObject({
   loadKg: z.number().min(0).max(300),
   airC: z.number().min(-40, "must be −40 to 50 °C").max(50, "must be −40 to 50 °C"),
   windKmh: z.number().min(0, "must be 0 to 60 km/h").max(60, "must be 0 to 60 km/h"),
+  /** Where it came from, degrees from north to the east; null where nobody noted it. */
+  windFromDeg: z.number().min(0, "must be 0 to 360°").max(360, "must be 0 to 360°").nullable().default(null),
 });
 
 export const rideLogSchema = rideFieldsSchema

@@ -46,5 +46,5 @@ export function routeByHand(p: RouteByHand): Result<Profile> {
   const even = lengthM / steps;
   const elevationM = Array.from({ length: steps + 1 }, (_, k) => Number(heightAt(Math.min(lengthM, k * even)).toFixed(2)));
   const climbM = climbOf(elevationM);
-  return good({ stepM: even, elevationM, plan: [], climbBeforeM: climbM, climbM, repairs: [] });
+  return good({ stepM: even, elevationM, plan: [], origin: null, climbBeforeM: climbM, climbM, repairs: [] });
 }

@@ -1,7 +1,7 @@
 import { bad, good, type Result } from "../result";
 import type { Track } from "./readGpx";
 import { STEEPEST_WAY } from "./limits";
-import { wayM } from "./trackPoint";
+import { kmFrom, wayM, type Place } from "./trackPoint";
 
 /** A route as it is kept: way and height at even steps, what was done to get there. */
 export type Profile = {
@@ -10,6 +10,8 @@ export type Profile = {
   elevationM: number[];
   /** where the way goes, km east and north of its start, at the same steps; empty when only its heights are known */
   plan: [eastKm: number, northKm: number][];
+  /** where on the earth its start lies, to a metre; null where that is not known */
+  origin: Place | null;
   climbBeforeM: number;
   climbM: number;
   repairs: string[];
@@ -26,7 +28,7 @@ const JUMP = { leastM: 300, times: 60 };
 export const climbOf = (elevationM: readonly number[]): number =>
   elevationM.reduce((sum, height, i) => sum + (i > 0 ? Math.max(0, height - elevationM[i - 1]!) : 0), 0);
 
-export type Way = { way: number[]; height: number[]; place: [number, number][]; repairs: string[] };
+export type Way = { way: number[]; height: number[]; place: [number, number][]; origin: Place | null; repairs: string[] };
 
 /**
  * A recorded track as a profile: jumps bridged, missing heights filled in straight, heights averaged over a triangle
@@ -39,7 +41,7 @@ export function profileOf(track: Track): Result<Profile> {
 }
 
 /** Heights along a way, averaged and brought to even steps. @param p way rising in m, one height for each; places where they are known */
-export function evenProfile({ way, height, place, repairs }: Way): Result<Profile> {
+export function evenProfile({ way, height, place, origin, repairs }: Way): Result<Profile> {
   const lengthM = way.at(-1)!;
   if (!(lengthM >= 50)) return bad("The way is shorter than 50 m: there is no ride to reckon.");
   if (lengthM > 2_000_000) return bad("The way is longer than 2,000 km: give one day's ride.");
@@ -60,7 +62,7 @@ export function evenProfile({ way, height, place, repairs }: Way): Result<Profil
   const climbM = climbOf(elevationM);
   if (climbM > STEEPEST_WAY * lengthM)
     return bad(`The heights climb ${Math.round(climbM)} m on ${round(lengthM / 1000, 2)} km: no road does. Look at the heights.`);
-  return good({ stepM, elevationM, plan, climbBeforeM: climbOf(height), climbM, repairs });
+  return good({ stepM, elevationM, plan, origin, climbBeforeM: climbOf(height), climbM, repairs });
 }
 
 const round = (value: number, digits: number): number => Number(value.toFixed(digits));
@@ -95,13 +97,10 @@ function wayAlong(track: Track): Result<Way> {
   const known = heights.filter((height) => height !== null).length;
   if (known === 0) return bad("The file has no heights: export it with elevation, or give the route by hand.");
   if (known < heights.length) repairs.push(`${heights.length - known} missing heights filled in straight`);
-  const origin = points[kept[0]!]!;
-  const eastKm = 111.195 * Math.cos((origin.latDeg * Math.PI) / 180);
-  const place = kept.map((i): [number, number] => [
-    (((points[i]!.lonDeg - origin.lonDeg + 540) % 360) - 180) * eastKm,
-    (points[i]!.latDeg - origin.latDeg) * 111.195,
-  ]);
-  return good({ way, height: filled(way, heights), place, repairs });
+  const { latDeg, lonDeg } = points[kept[0]!]!;
+  const origin = { latDeg: round(latDeg, 5), lonDeg: round(lonDeg, 5) };
+  const place = kept.map((i) => kmFrom({ latDeg, lonDeg }, points[i]!));
+  return good({ way, height: filled(way, heights), place, origin, repairs });
 }
 
 /** Heights that are missing, straight between those that are known; before the first and after the last as those. */

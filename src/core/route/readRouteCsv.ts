@@ -51,7 +51,7 @@ export function readRouteCsv(text: string): Result<Profile> {
   const inKm = hasHead ? wordsOf(head[d]!).includes("km") : way.at(-1)! < 1000;
   const metres = way.map((at) => (at - way[0]!) * (inKm ? 1000 : 1));
   const repairs = known < heights.length ? [`${heights.length - known} missing heights filled in straight`] : [];
-  const made = evenProfile({ way: metres, height: filled(metres, heights), place: [], repairs });
+  const made = evenProfile({ way: metres, height: filled(metres, heights), place: [], origin: null, repairs });
   return made.ok ? good(made.value) : made;
 }
 

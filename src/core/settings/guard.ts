@@ -34,6 +34,28 @@ export function guard(sheet: ParameterSheet, values: Values, build: Build, least
   return told;
 }
 
+/** What speaks against what a controller holds, each asked about: not writing anything else would help nobody. @param held as last read */
+export const guardHeld = (sheet: ParameterSheet, held: Values, build: Build, leastA: number | null = null): Guarded[] =>
+  guard(sheet, held, build, leastA).map((one) => ({ ...one, stop: false }));
+
+/** The same of what it would keep, as it is not written. @param held as last read; null where nobody has read it */
+export function guardKept(
+  sheet: ParameterSheet,
+  held: Values | null,
+  written: Values,
+  build: Build,
+  leastA: number | null = null,
+): Guarded[] {
+  const left = sheet.parameters.filter(({ id }) => written[id] === undefined);
+  if (left.length === 0) return [];
+  if (held === null) {
+    const says = `Nobody has read what it holds of ${left.map((one) => one.says.toLowerCase()).join(", ")}: that would stay. Read it first.`;
+    return [{ parameter: left[0]!.id, stop: false, says }];
+  }
+  const stays = Object.fromEntries(left.flatMap(({ id }) => (held[id] === undefined ? [] : [[id, held[id]]])));
+  return guardHeld(sheet, stays, build, leastA).map((one) => ({ ...one, says: `It holds, and would keep: ${one.says}` }));
+}
+
 function outside({ says, min, max, step, unit }: Parameter, value: number): string | null {
   if (!Number.isFinite(value)) return `${says}: that is no figure.`;
   if (value < min - 1e-9 || value > max + 1e-9)

@@ -6,7 +6,7 @@ import { wheelTurnOf } from "../fit/rules/law/setting";
 import { CRANK_BOARD, HUB_BOARD, SHEETS } from "./families";
 import { lineTo } from "./faultyLine";
 import { crc16, fourBytes, framed, ofFour, unframed } from "./frame";
-import { guard } from "./guard";
+import { guard, guardHeld, guardKept } from "./guard";
 import { Link, type Line } from "./link";
 import { parameterSheetSchema, stepsOf, type ParameterSheet, type Values } from "./sheetSchema";
 import { StandIn } from "./standIn";
@@ -217,6 +217,31 @@ describe("the guard", () => {
       says: expect.stringContaining("pack is empty") as string,
     });
     expect(says({ "first-level": 3 })[0]).toMatchObject({ stop: false });
+  });
+  test("names what it holds and would keep, whatever is written beside it: asked about, as not writing helps nobody", () => {
+    const wanted = wantedValues(HUB_BOARD, build).values;
+    expect(guardHeld(HUB_BOARD, wanted, build)).toEqual([]);
+    for (const [id, wrong] of Object.entries({
+      "assist-limit": half(limit + 8),
+      "regen-ceiling": Number((full + 0.5).toFixed(1)),
+      "low-cut": Number((empty - 1).toFixed(1)),
+    })) {
+      const held = { ...wanted, [id]: wrong };
+      const stopped = guard(HUB_BOARD, { [id]: wrong }, build);
+      expect(stopped).toMatchObject([{ stop: true }]);
+      expect(guardHeld(HUB_BOARD, held, build)).toEqual(stopped.map((one) => ({ ...one, stop: false })));
+      // Left out of what is written it stays; written over it does not.
+      const others = Object.fromEntries(Object.entries(wanted).filter(([key]) => key !== id));
+      expect(guardKept(HUB_BOARD, held, others, build)).toMatchObject([
+        { parameter: id, stop: false, says: expect.stringMatching(/^It holds, and would keep: /) as string },
+      ]);
+      expect(guardKept(HUB_BOARD, held, wanted, build).filter(({ parameter }) => parameter === id)).toEqual([]);
+    }
+    const one = HUB_BOARD.parameters[0]!.id;
+    expect(guardKept(HUB_BOARD, null, { [one]: 24.5 }, build)[0]!.says).toMatch(
+      /^Nobody has read what it holds of .*Read it first/,
+    );
+    expect(guardKept(HUB_BOARD, null, Object.fromEntries(HUB_BOARD.parameters.map(({ id }) => [id, 1])), build)).toEqual([]);
   });
   test("names what is outside range or step, no figure, or no parameter, whatever is typed", () => {
     fc.assert(

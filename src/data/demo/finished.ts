@@ -44,7 +44,7 @@ export const DEMO_FINISHED: DemoFinished[] = [
     proved: {
       readings: READ,
       weighed: ["11.5", "14.0"],
-      truth: { drive: 0.96, rolling: 1.15, drag: 1.05, capacity: 0.95, resistance: 1.15 },
+      truth: { drive: 0.96, rolling: 1.15, drag: 1.05, capacity: 0.95, resistance: 1.15, winding: 1.1, shell: 1.2 },
       airC: 16,
       rides: [{ name: "To the net loft and back", flatKm: null, seed: 611 }],
     },
@@ -116,7 +116,7 @@ export const DEMO_FINISHED: DemoFinished[] = [
     proved: {
       readings: READ,
       weighed: ["11.8", "14.2"],
-      truth: { drive: 1, rolling: 1.25, drag: 1.1, capacity: 0.93, resistance: 1.1 },
+      truth: { drive: 1, rolling: 1.25, drag: 1.1, capacity: 0.93, resistance: 1.1, winding: 1, shell: 1.1 },
       airC: 12,
       rides: [{ name: "Along the lock, all flat", flatKm: 7, seed: 730 }],
     },

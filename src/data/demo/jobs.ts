@@ -140,7 +140,7 @@ export const DEMO_JOBS: DemoJob[] = [
         "roadTest stop from 25": "5.1 m",
       },
       weighed: ["11.6", "14.1"],
-      truth: { drive: 0.98, rolling: 1.2, drag: 1.1, capacity: 0.92, resistance: 1.2 },
+      truth: { drive: 0.98, rolling: 1.2, drag: 1.1, capacity: 0.92, resistance: 1.2, winding: 1.2, shell: 0.9 },
       airC: 9,
       rides: [
         { name: "Along the quay, flat", flatKm: 6, seed: 1126 },

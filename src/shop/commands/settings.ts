@@ -1,7 +1,8 @@
 import type { Job } from "@/core/job/job";
 import { massOf, rideOf } from "@/core/job/rideOf";
-import { guard } from "@/core/settings/guard";
+import { guard, guardKept } from "@/core/settings/guard";
 import { leastHillA } from "@/core/settings/health";
+import { lastRead } from "@/core/settings/lastRead";
 import type { SettingsTalk } from "@/core/settings/settledSchema";
 import type { ParameterSheet, Values } from "@/core/settings/sheetSchema";
 import { differs, readStandIn, writeStandIn } from "@/core/settings/talk";
@@ -39,7 +40,11 @@ export const writeSettings: UseCase<"write settings"> = (job, command, bench) =>
   const sheet = familyOf(fit.build);
   if (Object.keys(command.values).length === 0) return refused("Nothing is to be written.");
   const { input } = rideOf(fit.build, job.wish, massOf(promises));
-  const told = guard(sheet, command.values, fit.build, input && leastHillA(input));
+  const leastA = input && leastHillA(input);
+  const told = [
+    ...guard(sheet, command.values, fit.build, leastA),
+    ...guardKept(sheet, lastRead(job.talks, sheet), command.values, fit.build, leastA),
+  ];
   const stops = told.filter(({ stop }) => stop);
   if (stops.length > 0) return refused(`Not written. ${stops.map(({ says }) => says).join(" ")}`);
   if (told.length > 0 && !command.confirmed)

@@ -1,6 +1,6 @@
 import { bad, good, type Result } from "../../result";
 import { filled, triangleMean } from "../../route/profile";
-import { wayM as between } from "../../route/trackPoint";
+import { kmFrom, type Place } from "../../route/trackPoint";
 import { MOST_WINDOWS, type RideLog } from "../rideLogSchema";
 import type { LogPoint, RawLog } from "./rawLog";
 
@@ -16,6 +16,7 @@ export type CleanLog = Pick<
   | "cubeM3S3"
   | "heightM"
   | "placeKm"
+  | "origin"
   | "motorW"
   | "pulls"
   | "packA"
@@ -105,7 +106,8 @@ export function cleaned(raw: RawLog): Result<CleanLog> {
       2,
     ),
     heightM: smooth ? atEdges(smooth).map((m) => round(m, 2)) : [],
-    placeKm: places ? at.map(({ i, share }) => placeAt(places, i, share)) : [],
+    placeKm: places ? at.map(({ i, share }) => placeAt(places.km, i, share)) : [],
+    origin: places ? { latDeg: round(places.origin.latDeg, 5), lonDeg: round(places.origin.lonDeg, 5) } : null,
     motorW: means(power, 1),
     pulls: means(power && power.map((w) => (w > PULLS_W ? 1 : 0)), 3),
     packA: means(current, 3),
@@ -174,7 +176,7 @@ function wayOf(points: readonly LogPoint[], times: readonly number[], repairs: s
     if (back > 0) repairs.push(`the way ran backwards at ${back} point${back === 1 ? "" : "s"}: held there`);
     return way;
   }
-  const places = placesOf(points);
+  const places = placesOf(points)?.km;
   if (places) {
     let [sum, last, jumps] = [0, 0, 0];
     return points.map((_, i) => {
@@ -201,20 +203,18 @@ function wayOf(points: readonly LogPoint[], times: readonly number[], repairs: s
 }
 
 /** Places in km east and north of the first; null where most points have none. */
-function placesOf(points: readonly LogPoint[]): [number, number][] | null {
-  const origin = points.find(({ latDeg, lonDeg }) => latDeg !== null && lonDeg !== null);
-  if (!origin) return null;
-  const known = points.filter(({ latDeg, lonDeg }) => latDeg !== null && lonDeg !== null).length;
-  if (known < LEAST_SHARE * points.length) return null;
-  const from = { latDeg: origin.latDeg!, lonDeg: origin.lonDeg! };
-  const northKm = between(from, { latDeg: Math.min(90, from.latDeg + 0.5), lonDeg: from.lonDeg }) / 500;
-  const eastKm = northKm * Math.cos((from.latDeg * Math.PI) / 180);
+function placesOf(points: readonly LogPoint[]): { origin: Place; km: [number, number][] } | null {
+  const known = points.flatMap(({ latDeg, lonDeg }) => (latDeg !== null && lonDeg !== null ? [{ latDeg, lonDeg }] : []));
+  if (known.length === 0 || known.length < LEAST_SHARE * points.length) return null;
+  const origin = known[0]!;
   let last: [number, number] = [0, 0];
-  return points.map(({ latDeg, lonDeg }) => {
-    if (latDeg !== null && lonDeg !== null)
-      last = [(((lonDeg - from.lonDeg + 540) % 360) - 180) * eastKm, (latDeg - from.latDeg) * northKm];
-    return last;
-  });
+  return {
+    origin,
+    km: points.map(({ latDeg, lonDeg }) => {
+      if (latDeg !== null && lonDeg !== null) last = kmFrom(origin, { latDeg, lonDeg });
+      return last;
+    }),
+  };
 }
 
 function placeAt(places: readonly [number, number][], i: number, share: number): [number, number] {

@@ -4,6 +4,7 @@ import { useMemo } from "react";
 import type { Learnt } from "@/core/prove/learn";
 import type { RideLog } from "@/core/prove/rideLogSchema";
 import type { RideProof } from "@/core/prove/rideProof";
+import { windSays } from "@/core/prove/windOnRide";
 import type { Route } from "@/core/route/routeSchema";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { Chart } from "@/ui/Chart";
@@ -36,8 +37,7 @@ export function RideProofView({ proof, road, log }: { proof: RideProof; road: Ro
       <p className="soft small">
         {formatNumber(ridden.km, 1)} km{ridden.climbM !== null && `, ${formatNumber(ridden.climbM, 0)} m of climb`}, at rest{" "}
         {formatNumber(ridden.restS / 60, 1)} min, at most {formatNumber(ridden.maxKmh, 1)} km/h. The forecast is for this way with
-        its stops, the rider and load of that day, {formatNumber(log.airC, 0)} °C, still air
-        {log.windKmh > 0 && `; it was ridden with ${formatNumber(log.windKmh, 0)} km/h of wind, which is not in it`}.
+        its stops, the rider and load of that day, {formatNumber(log.airC, 0)} °C, {windWords(log)}.
         {proof.onRoad && ` ${proof.onRoad.says.replace(/^./, (c) => c.toUpperCase())}.`}
         {!road && " The job has no road."}
       </p>
@@ -72,10 +72,10 @@ export function RideProofView({ proof, road, log }: { proof: RideProof; road: Ro
       <h3>What it taught of this bike</h3>
       <p className="soft small">
         From the balance of energy in {proof.road.used} of {proof.road.of} windows (those with stops, starts and brakes left out),
-        and from volts against charge. Bands are 95 %.
+        from volts against charge, and from the winding&apos;s temperature against its losses. Bands are 95 %.
       </p>
       <ul className="taught">
-        {[...proof.road.figures, ...proof.pack.figures].map((figure) => (
+        {[...proof.road.figures, ...proof.pack.figures, ...proof.heat.figures].map((figure) => (
           <Taught key={figure.id} figure={figure} />
         ))}
       </ul>
@@ -86,7 +86,7 @@ export function RideProofView({ proof, road, log }: { proof: RideProof; road: Ro
           {formatNumber(proof.again.beforeKm, 0)}.
         </p>
       )}
-      {[...proof.road.cannot, ...proof.pack.cannot].map((why) => (
+      {[...proof.road.cannot, ...proof.pack.cannot, ...proof.heat.cannot].map((why) => (
         <p key={why} className="steps-held small">
           {why}
         </p>
@@ -94,6 +94,12 @@ export function RideProofView({ proof, road, log }: { proof: RideProof; road: Ro
     </>
   );
 }
+
+/** The wind that the forecast beside the ride is in. */
+const windWords = (log: RideLog): string =>
+  log.windKmh === 0 || (log.windFromDeg !== null && log.placeKm.length > 0)
+    ? windSays(log)
+    : `still air: ${windSays(log)}${log.windFromDeg === null ? "" : ", and the file has no places"}, so the bands are wider for it`;
 
 function Line({
   says,
@@ -220,7 +226,16 @@ function Sections({ proof }: { proof: RideProof }) {
   );
 }
 
-const DIGITS: Readonly<Record<Learnt["id"], number>> = { drive: 2, rider: 0, rolling: 2, drag: 2, capacity: 1, resistance: 3 };
+const DIGITS: Readonly<Record<Learnt["id"], number>> = {
+  drive: 2,
+  rider: 0,
+  rolling: 2,
+  drag: 2,
+  capacity: 1,
+  resistance: 3,
+  winding: 2,
+  shell: 2,
+};
 /** Rolling is shown in percent of the weight. */
 const shownAs = ({ id, unit }: Learnt) => (id === "rolling" ? { times: 100, unit: "%" } : { times: 1, unit });
 

@@ -1,11 +1,12 @@
 "use client";
 
-import { Input } from "antd";
+import { Input, Select } from "antd";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { Said, Understood } from "@/core/prove/log/columns";
 import { LOG_LIMITS, TOO_LARGE } from "@/core/prove/log/rawLog";
 import type { ReadRide } from "@/core/prove/log/readRide";
+import { COMPASS } from "@/core/prove/windOnRide";
 import { formatMoment } from "@/core/units/date";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { plainFigure } from "@/core/units/plainFigure";
@@ -84,6 +85,7 @@ function TakeIn({ first }: { first: boolean }) {
   const [load, setLoad] = useState<string | null>(null);
   const [air, setAir] = useState("15");
   const [wind, setWind] = useState("0");
+  const [fromDeg, setFromDeg] = useState<number | null>(null);
 
   const read = async (file: File, chosen: Readonly<Record<string, Said>> = {}) => {
     if (file.size > LOG_LIMITS.bytes) return setWrong(TOO_LARGE);
@@ -115,7 +117,15 @@ function TakeIn({ first }: { first: boolean }) {
     const outcome = await act(
       {
         do: "take in ride",
-        ride: { ...ready.ride, name: ready.name, riderKg: riderKg.value, loadKg: loadKg.value, airC, windKmh },
+        ride: {
+          ...ready.ride,
+          name: ready.name,
+          riderKg: riderKg.value,
+          loadKg: loadKg.value,
+          airC,
+          windKmh,
+          windFromDeg: windKmh > 0 ? fromDeg : null,
+        },
         ...(confirmed && { confirmed: true }),
       },
       "says here",
@@ -171,6 +181,20 @@ function TakeIn({ first }: { first: boolean }) {
             <Box says="Load" unit="kg" text={load ?? String(wish.loadKg ?? 0)} onText={setLoad} />
             <Box says="Air" unit="°C" text={air} onText={setAir} />
             <Box says="Wind" unit="km/h" text={wind} onText={setWind} />
+            {plainFigure(wind) !== 0 && (
+              <label className="field">
+                <span>It came from the</span>
+                <Select
+                  value={fromDeg}
+                  onChange={setFromDeg}
+                  aria-label="Where the wind came from"
+                  options={[
+                    { value: null, label: "not noted" },
+                    ...COMPASS.map(({ fromDeg: value, says: label }) => ({ value, label })),
+                  ]}
+                />
+              </label>
+            )}
             <button className="button main-action" disabled={busy} onClick={() => void keep(false)}>
               Take it in
             </button>

@@ -4,6 +4,7 @@ import { Input, Select } from "antd";
 import { useEffect, useState } from "react";
 import { LINES, type LineKind } from "@/core/settings/lines";
 import type { Health } from "@/core/settings/health";
+import { lastRead } from "@/core/settings/lastRead";
 import type { Parameter } from "@/core/settings/sheetSchema";
 import { formatMoment } from "@/core/units/date";
 import { plainFigure } from "@/core/units/plainFigure";
@@ -23,9 +24,9 @@ const STATE = {
 export function Settings() {
   const { view, act, busy, rides } = useJob();
   const { by } = useSettings();
-  const { sheet, wanted, why } = view.settings;
+  const { sheet, wanted, why, heldWrong } = view.settings;
   const last = view.job.talks.findLast(({ family }) => family === sheet.family);
-  const held = last?.after ?? last?.before ?? null;
+  const held = lastRead(view.job.talks, sheet);
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [line, setLine] = useState<LineKind>("as it should be");
   const [says, setSays] = useState("");
@@ -78,6 +79,16 @@ export function Settings() {
           <b>{STATE[last.state]}</b>, {last.by}, {formatMoment(last.at)}
           {last.says && `. ${last.says}`}
         </p>
+      )}
+      {heldWrong.length > 0 && (
+        <div className="steps-held stop" role="status">
+          <b>What it holds speaks against riding it:</b>
+          <ul>
+            {heldWrong.map((wrong) => (
+              <li key={wrong}>{wrong}</li>
+            ))}
+          </ul>
+        </div>
       )}
       <table className="proof-table settings-table">
         <thead>
