@@ -6,6 +6,7 @@ import type { Command } from "@/core/job/command";
 import type { Job } from "@/core/job/job";
 import { readJobFile, writeJobFile } from "@/core/job/jobFile";
 import { toTell } from "@/core/job/given";
+import { faultsOf } from "@/core/job/logLine";
 import { workOrderOf } from "@/core/job/workOrder";
 import { writeFloor } from "@/data/bench";
 import { findJob, history, listJobs } from "@/data/jobs";
@@ -83,7 +84,7 @@ test("every part of every step of every job that is spoilt is one more piece on 
           waited += 1;
         } else if (more[0]!.source === "stock") expect(shelf).toBeGreaterThanOrEqual(1);
         // Said to be right again, the piece that was bought for it stays on the sheet.
-        const over = does(decided, { do: "settle problem", id: told.found.at(-1)!.id, how: "a new one is in" }, bench);
+        const over = does(decided, { do: "settle problem", id: told.found.at(-1)!.id, how: "a new one is in", cause: "" }, bench);
         const right = assessOn(over, bench);
         expect(right.sheet.lines.filter((line) => line.finding === key)).toHaveLength(1);
         expect(right.fit.findings.find((one) => one.key === key)!.verdict).toBe("clear");
@@ -155,14 +156,18 @@ test("what is reported without a part, a work or words is asked for, and by nobo
     [found({ step: "fly" }), "not in the work order any more"],
     [found({ what: "part", partId: "no-such" }), "not in the catalogue any more"],
     [found({ task: "fly" }), "not in the tables"],
-    [{ do: "settle problem", id: "no-such-one", how: "it was nothing" }, "There is no such thing found."],
+    [{ do: "settle problem", id: "no-such-one", how: "it was nothing", cause: "" }, "There is no such thing found."],
   ] as const)
     expect(says(job, command, bench)).toContain(expected);
   for (const command of [found(), { do: "begin step", step: "survey" }] as Command[])
     expect(says(job, command, { ...bench, by: "" })).toContain("Say who it is");
   const once = does(job, found(), bench);
-  const over = does(once, { do: "settle problem", id: once.found[0]!.id, how: "only paint" }, bench);
-  expect(says(over, { do: "settle problem", id: once.found[0]!.id, how: "only paint" }, bench)).toContain("already, by Ena");
+  const over = does(once, { do: "settle problem", id: once.found[0]!.id, how: "only paint", cause: "a stone" }, bench);
+  expect(says(over, { do: "settle problem", id: once.found[0]!.id, how: "only paint", cause: "a stone" }, bench)).toContain(
+    "already, by Ena",
+  );
+  // Found again by what it came from, as what was wrong at a visit is.
+  expect(faultsOf(over)).toMatchObject([{ symptom: once.found[0]!.says, cause: "a stone", helped: "only paint", over: true }]);
 });
 
 test("what was painted is not touched before it is hard, unless somebody says why", async () => {

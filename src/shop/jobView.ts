@@ -6,8 +6,8 @@ import { overBudget } from "@/core/cost/overBudget";
 import { lacks } from "@/core/promise/promises";
 import type { Assessment } from "@/core/job/assess";
 import { viewOf, type JobView } from "@/core/job/view";
-import { overrunPercent } from "@/core/cost/afterwards";
-import { cameOutOf } from "@/core/job/cameOut";
+import { overrunPercent, type Afterwards } from "@/core/cost/afterwards";
+import { cameOutOf, wholly } from "@/core/job/cameOut";
 import type { Job } from "@/core/job/job";
 import type { Catalogue } from "@/core/parts/catalogue";
 import { loadCatalogue } from "@/data/catalogue";
@@ -22,7 +22,7 @@ import { findJob, heldByOthers, history } from "@/data/jobs";
 import { catalogueRevision, houseRules, offersRevision } from "@/data/settings";
 import type { HouseRules } from "@/core/house/houseRules";
 import { minutesOf } from "@/core/work/steps";
-import { AFTER_SIGNING, changedSince } from "@/core/work/signature";
+import { changedSince } from "@/core/work/signature";
 import { provePlan } from "./provePlan";
 import { assessOn, type Bench } from "./useCase";
 
@@ -130,6 +130,7 @@ export const lineStamp = (bench: Pick<Bench, "stampButShelf" | "catalogue">, hel
 /** What the list of jobs keeps beside the job, so that a list of hundreds need not assess them all. */
 export function summaryOf(job: Job, bench: Bench, now: Assessment = assessOn(job, bench)): Summary {
   const asks = [...bench.asked];
+  const out = cameOutOf(job, now, bench.catalogue, bench.house, bench.heldElsewhere);
   return {
     verdicts: countVerdicts(now.fit.findings),
     stages: withSurvey(now.stages, job, surveyOf(job, now.fit, bench.catalogue, bench.house)),
@@ -151,8 +152,8 @@ export function summaryOf(job: Job, bench: Bench, now: Assessment = assessOn(job
       Object.entries(job.ticks).flatMap(([id, tick]) => (tick.tookMinutes === null ? [] : [[id, tick.by]])),
     ),
     frameKind: String(job.donor.frameKind?.value ?? ""),
-    outcome: outcomeOf(job, bench, now),
-    log: logLineOf(job, now),
+    outcome: outcomeOf(job, out),
+    log: logLineOf(job, now, out),
     parts: job.aside ? [] : partsIn(now),
     faults: faultsOf(job),
     bench: benchLineOf(job, now, bench.catalogue, bench.house, bench.at.slice(0, 10)),
@@ -170,11 +171,9 @@ const tookOf = ({ ticks }: Job, { steps }: Assessment, house: HouseRules): Summa
   );
 
 /** What a job taught, once all of it is known: steps after the signature apart, which have no time yet. */
-function outcomeOf(job: Job, bench: Bench, now: Assessment): Summary["outcome"] {
-  const out = cameOutOf(job, now, bench.catalogue, bench.house, bench.heldElsewhere);
-  const untimed = out?.steps.filter((step) => step.tookMinutes === null && !AFTER_SIGNING.has(step.id)).length;
+function outcomeOf(job: Job, out: Afterwards | null): Summary["outcome"] {
   const overrun = out && overrunPercent(out);
-  if (!out || overrun === null || untimed !== 0 || out.unbilled > 0) return null;
+  if (!out || overrun === null || !wholly(out)) return null;
   const { contingencyPercent, contingencyWhy } = job.signed!.sheet!;
   return {
     leftMinor: out.real.leftMinor,

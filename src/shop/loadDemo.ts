@@ -244,7 +244,10 @@ function ridesOf(
     if (!made.ok) throw new Error(made.error.says);
     const ride = cleaned(made.value);
     if (!ride.ok) throw new Error(ride.error);
-    return { do: "take in ride", ride: { ...ride.value, name, riderKg, loadKg: loadKg ?? 0, airC, windKmh: 0, windFromDeg: null } };
+    return {
+      do: "take in ride",
+      ride: { ...ride.value, name, riderKg, loadKg: loadKg ?? 0, airC, windKmh: 0, windFromDeg: null },
+    };
   });
 }
 

@@ -1,13 +1,14 @@
 import type { Knex } from "knex";
 import { z } from "zod";
 import { donorItem } from "@/core/donor/items";
-import { lessonsPooled, overridesOver, promisesOver } from "@/core/logbook/learned";
+import { lessonsPooled, overridesOver, promisesOver, workOver } from "@/core/logbook/learned";
 import type { FaultFound, LogbookPage, Recall, Recalled, ShopLearned } from "@/core/logbook/pages";
 import { good, type Result } from "@/core/result";
 import { usedId } from "@/core/job/taken";
 import { plainSerial } from "@/core/supply/serials";
 import { loadCatalogue } from "@/data/catalogue";
 import { bikesWith, faultsLike, finishedBikes, goesOnIn, linesOfFinished } from "@/data/logbook";
+import { houseRules } from "@/data/settings";
 import { fittedOf } from "@/data/fitted";
 import { serialsOf } from "@/data/purchases";
 
@@ -79,11 +80,13 @@ export const faultsFound = (db: Knex, words: string): Promise<FaultFound[]> => f
 
 /** What finished bikes taught, over all of them. */
 export async function shopLearned(db: Knex): Promise<Result<ShopLearned>> {
-  const rows = await linesOfFinished(db);
+  const [rows, { currency }] = await Promise.all([linesOfFinished(db), houseRules(db)]);
   const bikes = rows.map(({ number, line }) => ({ number, line, faults: line.later }));
   return good({
     bikes: rows.length,
     promises: promisesOver(bikes, bikeKind),
+    work: workOver(bikes, bikeKind),
+    currency,
     pooled: lessonsPooled(bikes, bikeKind),
     overrides: overridesOver(bikes),
   });

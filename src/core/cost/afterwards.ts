@@ -110,10 +110,12 @@ export function afterwards(p: {
   };
 }
 
+/** Parts, carriage and hours together, in cents. */
+export const costMinor = ({ partsMinor, carriageMinor, hoursMinor }: Outcome): number => partsMinor + carriageMinor + hoursMinor;
+
 /** Share by which work and parts cost more than was quoted, %; what the reserve was for. */
 export function overrunPercent({ quoted, real }: Afterwards): number | null {
-  const costs = ({ partsMinor, carriageMinor, hoursMinor }: Outcome) => partsMinor + carriageMinor + hoursMinor;
-  return costs(quoted) > 0 ? (costs(real) / costs(quoted) - 1) * 100 : null;
+  return costMinor(quoted) > 0 ? (costMinor(real) / costMinor(quoted) - 1) * 100 : null;
 }
 
 /** What each step's time took away or gave, rounded so that they add up to the hours' own difference to the cent. */

@@ -30,8 +30,8 @@ const foundSchema = z.strictObject({
   /** Nobody may ride it like that. */
   hurts: z.boolean(),
   ...stamp,
-  /** Who said that it is right again, and why. */
-  over: z.strictObject({ ...stamp, how: text(400).min(1) }).nullable(),
+  /** Who said that it is right again, how, and what it came from, as far as that is known. */
+  over: z.strictObject({ ...stamp, how: text(400).min(1), cause: text(400).default("") }).nullable(),
 });
 export type Found = z.output<typeof foundSchema>;
 

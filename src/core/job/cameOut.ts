@@ -5,6 +5,7 @@ import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { asBilled } from "../supply/bill";
 import { standing } from "../supply/standing";
+import { AFTER_SIGNING } from "../work/signature";
 import type { Assessment } from "./assess";
 import type { Job } from "./job";
 import { shelfFor } from "./shelfFor";
@@ -53,3 +54,7 @@ export function cameOutOf(
     unbilled: standing(job.orders).filter((order) => order.billed === null).length,
   });
 }
+
+/** Whether all of it is known: every step before the signature timed, every order billed. */
+export const wholly = (out: Afterwards): boolean =>
+  out.unbilled === 0 && out.steps.every((step) => step.tookMinutes !== null || AFTER_SIGNING.has(step.id));

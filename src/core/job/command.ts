@@ -111,6 +111,7 @@ export const commandSchema = z.discriminatedUnion("do", [
     do: z.literal("settle problem"),
     id: key,
     how: z.string().trim().min(3, "say how it was put right").max(400, "at most 400 letters"),
+    cause: z.string().trim().max(400, "at most 400 letters").default(""),
   }),
   z.strictObject({
     do: z.literal("pass check"),

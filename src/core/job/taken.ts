@@ -15,8 +15,21 @@ export function takenBy(job: Pick<Job, "ticks">, { sheet, steps }: Pick<Assessme
   return Object.fromEntries(Object.entries(piecesFromShelf(sheet.lines)).filter(([partId]) => used.has(partId)));
 }
 
-/** The shelf's number of a part that ran before; what was used already keeps its own. */
-export const usedId = (partId: string): string => (partId.endsWith("-used") ? partId : `${partId.slice(0, 55)}-used`);
+/** A part's number has at most so many letters with "-used" behind it. */
+const MOST_LETTERS = 55;
+
+/** The shelf's number of a part that ran before; what was used already keeps its own. A long one is cut and told apart by its sum. */
+export function usedId(partId: string): string {
+  if (partId.endsWith("-used")) return partId;
+  return partId.length <= MOST_LETTERS ? `${partId}-used` : `${partId.slice(0, MOST_LETTERS - 8)}-${sumOf(partId)}-used`;
+}
+
+/** Seven letters that two texts hardly share (Fowler, Noll and Vo, 32 bits). */
+function sumOf(text: string): string {
+  let sum = 0x811c9dc5;
+  for (const letter of text) sum = Math.imul(sum ^ letter.codePointAt(0)!, 0x01000193);
+  return (sum >>> 0).toString(36).padStart(7, "0");
+}
 
 /** Pieces that came off the bike onto the shelf, by the part that they were, once the step that takes them off is ticked. */
 export const putOnShelf = ({ ticks, renews }: Pick<Job, "ticks" | "renews">): Record<string, number> =>

@@ -38,16 +38,70 @@ export type OverrideRecord = {
 
 export type Bike = { readonly number: number; readonly line: LogLine; readonly faults: readonly string[] };
 
-/** @param nameOf a kind of bike in words */
-export function promisesOver(bikes: readonly Bike[], nameOf: (frameKind: string) => string): PromiseRecord[] {
+/** What work and money came to over finished bikes: as quoted against as it took. */
+export type WorkRecord = {
+  /** All of them, a kind of bike, or a motor. */
+  readonly of: string;
+  readonly bikes: number;
+  /** Of the steps that were timed, in the mean, min. */
+  readonly quotedMinutes: number;
+  readonly tookMinutes: number;
+  /** Took less quoted, % of what was quoted: over all, and how far single bikes lie from that; null for one bike. */
+  readonly minutesPercent: number;
+  readonly minutesSpread: number | null;
+  /** Of so many all is timed and billed; what they cost over what was quoted, %; null where none is. */
+  readonly billed: number;
+  readonly costPercent: number | null;
+  readonly leftMinor: number | null;
+  readonly lost: number;
+};
+
+/** Minutes and cost over finished bikes whose work was timed: all, and by kind of bike and motor. @param nameOf a kind of bike in words */
+export function workOver(bikes: readonly Bike[], nameOf: (frameKind: string) => string): WorkRecord[] {
+  return groupsOf(bikes, nameOf).flatMap(([of, group]): WorkRecord[] => {
+    const work = group.flatMap(({ line }) => line.work ?? []);
+    const cost = group.flatMap(({ line }) => line.cost ?? []);
+    if (work.length === 0 || (of !== "all" && work.length < 2)) return [];
+    const [quoted, took] = [sum(work.map((one) => one.quotedMinutes)), sum(work.map((one) => one.tookMinutes))];
+    const shares = work.map((one) => 100 * (one.tookMinutes / Math.max(1, one.quotedMinutes) - 1));
+    const costQuoted = sum(cost.map((one) => one.quotedMinor));
+    return [
+      {
+        of,
+        bikes: work.length,
+        quotedMinutes: quoted / work.length,
+        tookMinutes: took / work.length,
+        minutesPercent: 100 * (took / Math.max(1, quoted) - 1),
+        minutesSpread: spreadOf(shares),
+        billed: cost.length,
+        costPercent: costQuoted > 0 ? 100 * (sum(cost.map((one) => one.realMinor)) / costQuoted - 1) : null,
+        leftMinor: cost.length > 0 ? Math.round(sum(cost.map((one) => one.leftMinor)) / cost.length) : null,
+        lost: cost.filter(({ leftMinor }) => leftMinor < 0).length,
+      },
+    ];
+  });
+}
+
+/** All bikes, and those of each kind and with each motor. */
+function groupsOf(bikes: readonly Bike[], nameOf: (frameKind: string) => string): [of: string, group: Bike[]][] {
   const groups = new Map<string, Bike[]>([["all", [...bikes]]]);
   const put = (name: string, bike: Bike) => name !== "" && groups.set(name, [...(groups.get(name) ?? []), bike]);
   for (const bike of bikes) {
     put(nameOf(bike.line.frameKind), bike);
     put(bike.line.motor?.name ?? "", bike);
   }
+  return [...groups];
+}
+
+/** Standard deviation of what was seen; null for fewer than two. */
+const spreadOf = (all: readonly number[]): number | null =>
+  all.length > 1 ? Math.sqrt(sum(all.map((one) => (one - mean(all)) ** 2)) / (all.length - 1)) : null;
+
+/** @param nameOf a kind of bike in words */
+export function promisesOver(bikes: readonly Bike[], nameOf: (frameKind: string) => string): PromiseRecord[] {
+  const groups = groupsOf(bikes, nameOf);
   return ORDER.flatMap((promise) =>
-    [...groups].flatMap(([of, group]): PromiseRecord[] => {
+    groups.flatMap(([of, group]): PromiseRecord[] => {
       const all = group.flatMap(({ line }) => line.proved.filter((one) => one.promise === promise && one.proved !== null));
       if (all.length === 0 || (of !== "all" && all.length < 2)) return [];
       const off = all.flatMap(offOf);
@@ -61,7 +115,7 @@ export function promisesOver(bikes: readonly Bike[], nameOf: (frameKind: string)
           kept: all.filter(({ stands }) => stands === "kept").length,
           notKept: all.filter(({ stands }) => stands === "not kept").length,
           bias: off.length > 0 ? mean(off) : null,
-          spread: off.length > 1 ? Math.sqrt(sum(off.map((one) => (one - mean(off)) ** 2)) / (off.length - 1)) : null,
+          spread: spreadOf(off),
           biasPercent: shares.length > 0 ? 100 * mean(shares) : null,
         },
       ];

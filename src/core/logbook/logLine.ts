@@ -53,9 +53,16 @@ export const logLineSchema = z.object({
   soon: z.array(z.object({ says: z.string(), soonest: z.string() })),
   proved: z.array(provedSchema),
   taught: z.array(taughtSchema),
-  /** Findings that somebody overrode. */
+  /** Steps that were timed, of all: as quoted and as they took. */
+  work: z
+    .object({ quotedMinutes: z.number(), tookMinutes: z.number(), timed: z.number(), steps: z.number() })
+    .nullable()
+    .default(null),
+  /** Parts, carriage and hours as quoted and as they came out, and what was left, in cents of the shop's money. */
+  cost: z.object({ quotedMinor: z.number(), realMinor: z.number(), leftMinor: z.number() }).nullable().default(null),
   /** What was wrong with it after it was handed over. */
   later: z.array(z.string()),
+  /** Findings that somebody overrode. */
   overrides: z.array(z.object({ rule: z.string(), reason: z.string() })),
 });
 export type LogLine = z.output<typeof logLineSchema>;

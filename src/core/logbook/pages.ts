@@ -1,5 +1,6 @@
 import type { FaultLine, LogLine } from "./logLine";
-import type { OverrideRecord, PooledLesson, PromiseRecord } from "./learned";
+import type { Currency } from "../parts/part";
+import type { OverrideRecord, PooledLesson, PromiseRecord, WorkRecord } from "./learned";
 
 /** A bike by its job. */
 export type BikeName = { readonly id: string; readonly number: number; readonly customer: string; readonly bike: string };
@@ -28,6 +29,8 @@ export type FaultFound = FaultLine & BikeName;
 export type ShopLearned = {
   readonly bikes: number;
   readonly promises: readonly PromiseRecord[];
+  readonly work: readonly WorkRecord[];
+  readonly currency: Currency;
   readonly pooled: readonly PooledLesson[];
   readonly overrides: readonly OverrideRecord[];
 };

@@ -1,6 +1,6 @@
 import { chance, normal } from "../units/chance";
 import type { LogLine } from "./logLine";
-import { lessonsPooled, overridesOver, promisesOver, type Bike } from "./learned";
+import { lessonsPooled, overridesOver, promisesOver, type Bike, workOver } from "./learned";
 import { betweenGroups, pooled } from "./pooled";
 
 /**
@@ -88,6 +88,8 @@ describe("over all finished bikes", () => {
     battery: { id: "pack-a", name: "Pack A" },
     due: { id: "first", day: "2026-03-08", when: "" },
     visits: 0,
+    work: null,
+    cost: null,
     last: null,
     notRidden: [],
     readBetter: [],
@@ -153,5 +155,31 @@ describe("over all finished bikes", () => {
     expect(overridesOver([{ number: 2, line: line({ overrides: [over] }), faults: ["clicks"] }])).toEqual([
       { rule: "Chain's angle", bikes: [{ number: 2, reason: "short rides only", faults: ["clicks"] }] },
     ]);
+  });
+
+  test("minutes and cost: of timed steps, weighed by their minutes; what is not wholly billed has minutes and no cost", () => {
+    const work = (quotedMinutes: number, tookMinutes: number) => ({ quotedMinutes, tookMinutes, timed: 9, steps: 12 });
+    const cost = (quotedMinor: number, realMinor: number, leftMinor: number) => ({ quotedMinor, realMinor, leftMinor });
+    const bikes = [
+      line({ work: work(600, 660), cost: cost(800_00, 840_00, 150_00) }),
+      line({ work: work(200, 190) }),
+      line({
+        frameKind: "tandem",
+        motor: { id: "hub-b", name: "Hub B" },
+        work: work(400, 480),
+        cost: cost(900_00, 1100_00, -20_00),
+      }),
+      line({ frameKind: "tandem", motor: null }),
+    ].map((one, i) => ({ number: i + 1, line: one, faults: [] }));
+    const told = workOver(bikes, (kind) => kind);
+    expect(told.map(({ of }) => of)).toEqual(["all", "trike", "Hub A"]);
+    const [all, trike] = told;
+    expect(all).toMatchObject({ bikes: 3, quotedMinutes: 400, billed: 2, leftMinor: 65_00, lost: 1 });
+    expect(all!.minutesPercent).toBeCloseTo(100 * (1330 / 1200 - 1), 9);
+    expect(all!.costPercent).toBeCloseTo(100 * (1940 / 1700 - 1), 9);
+    // 10 and −5 %: 10.6 apart by the rule for a sample.
+    expect(trike!.minutesSpread).toBeCloseTo(15 / Math.SQRT2, 9);
+    expect(trike).toMatchObject({ bikes: 2, billed: 1, lost: 0 });
+    expect(workOver([], (kind) => kind)).toEqual([]);
   });
 });

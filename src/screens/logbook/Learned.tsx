@@ -3,8 +3,10 @@
 import Link from "next/link";
 import type { ShopLearned } from "@/core/logbook/pages";
 import { PROMISE_TITLES } from "@/core/promise/promiseText";
+import { formatMoney } from "@/core/money/money";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { tagNumber } from "@/core/units/tagNumber";
+import { hours } from "@/ui/format";
 import { useListing } from "@/ui/useListing";
 import { biasText } from "./biasText";
 
@@ -48,6 +50,12 @@ export function Learned() {
           ))}
         </tbody>
       </table>
+      <h2>Minutes and cost</h2>
+      {learned.work.length === 0 ? (
+        <p className="soft">No step of a finished bike was timed.</p>
+      ) : (
+        <Work work={learned.work} currency={learned.currency} />
+      )}
       <h2>Figures of the ride</h2>
       {learned.pooled.length === 0 ? (
         <p className="soft">
@@ -96,11 +104,11 @@ export function Learned() {
         </>
       )}
       <p className="small soft">
-        What finished work taught of minutes, cost and the reserve stands under{" "}
+        What finished work taught of single steps and of the reserve, and taking it over, stands under{" "}
         <Link prefetch={false} href="/house">
           House rules
-        </Link>{" "}
-        too.
+        </Link>
+        .
       </p>
       <h2>Overridden</h2>
       {learned.overrides.length === 0 ? (
@@ -129,6 +137,52 @@ export function Learned() {
           </tbody>
         </table>
       )}
+    </>
+  );
+}
+
+/** What work took and cost against what was quoted, over all bikes and by kind and motor. */
+function Work({ work, currency }: Pick<ShopLearned, "work" | "currency">) {
+  const share = (percent: number | null) => (percent === null ? "–" : `${percent > 0 ? "+" : ""}${formatNumber(percent, 0)} %`);
+  return (
+    <>
+      <table className="lines card">
+        <thead>
+          <tr>
+            <th>Of</th>
+            <th className="right">Timed bikes</th>
+            <th className="right">Quoted, each</th>
+            <th className="right">Took, each</th>
+            <th className="right">Against quoted</th>
+            <th className="right">Spread</th>
+            <th className="right shop-only">Cost against quoted</th>
+            <th className="right shop-only">Left, each</th>
+          </tr>
+        </thead>
+        <tbody>
+          {work.map((one) => (
+            <tr key={one.of}>
+              <td>{one.of === "all" ? <b>all bikes</b> : one.of}</td>
+              <td className="right num">{one.bikes}</td>
+              <td className="right num">{hours(one.quotedMinutes)}</td>
+              <td className="right num">{hours(one.tookMinutes)}</td>
+              <td className="right num">{share(one.minutesPercent)}</td>
+              <td className="right num">{one.minutesSpread === null ? "–" : `± ${formatNumber(one.minutesSpread, 0)} %`}</td>
+              <td className="right num shop-only">
+                {share(one.costPercent)}
+                {one.billed > 0 && one.billed < one.bikes && <span className="soft small"> of {one.billed}</span>}
+              </td>
+              <td className={`right num shop-only${one.lost > 0 ? " bad" : ""}`}>
+                {one.leftMinor === null ? "–" : formatMoney(one.leftMinor, currency)}
+                {one.lost > 0 && <span className="small">, {one.lost} lost money</span>}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="small soft">
+        Of the steps whose time was noted; cost is parts, carriage and hours, of bikes that are timed and billed throughout.
+      </p>
     </>
   );
 }

@@ -86,9 +86,9 @@ export const settleProblem: UseCase<"settle problem"> = (job, command, bench) =>
   const one = job.found.find(({ id }) => id === command.id);
   if (!one) return refused("There is no such thing found.");
   if (one.over) return refused(`That was said to be right again already, by ${one.over.by || "somebody"}.`);
-  const over = { at: bench.at, by: bench.by, how: command.how };
+  const over = { at: bench.at, by: bench.by, how: command.how, cause: command.cause };
   return done(
     { found: job.found.map((other) => (other === one ? { ...one, over } : other)) },
-    `Right again: ${one.says}: ${command.how}`,
+    `Right again: ${one.says}: ${command.how}${command.cause === "" ? "" : `; it came from: ${command.cause}`}`,
   );
 };

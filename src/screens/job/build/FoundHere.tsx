@@ -28,8 +28,14 @@ function FoundCard({ finding }: { finding: FindingView }) {
   const { view, act, busy, goTo } = useJob();
   const [how, setHow, stored] = useKeptText(`${view.job.id} ${finding.key} right again`);
   const id = finding.key.startsWith(FOUND) ? finding.key.slice(FOUND.length) : null;
-  const settle = () =>
-    id !== null && void act({ do: "settle problem", id, how: how.trim() }).then(({ done }) => done && stored(how));
+  const [cause, setCause, storedCause] = useKeptText(`${view.job.id} ${finding.key} it came from`);
+  const settle = async () => {
+    if (id === null || how.trim().length < 3) return;
+    const { done } = await act({ do: "settle problem", id, how: how.trim(), cause: cause.trim() });
+    if (!done) return;
+    stored(how);
+    storedCause(cause);
+  };
   return (
     <div className={`found${finding.verdict === "stop" ? " stop" : ""}`} role="status">
       <p>
@@ -65,14 +71,22 @@ function FoundCard({ finding }: { finding: FindingView }) {
         <Only may="settle problem">
           <div className="found-over">
             <Input
+              value={cause}
+              onChange={(event) => setCause(event.target.value)}
+              onPressEnter={() => void settle()}
+              placeholder="What it came from, if known"
+              aria-label="What it came from, if known"
+              maxLength={400}
+            />
+            <Input
               value={how}
               onChange={(event) => setHow(event.target.value)}
-              onPressEnter={settle}
+              onPressEnter={() => void settle()}
               placeholder="How it was put right"
               aria-label="How it was put right"
               maxLength={400}
             />
-            <button className="button" disabled={busy || how.trim().length < 3} onClick={settle}>
+            <button className="button" disabled={busy || how.trim().length < 3} onClick={() => void settle()}>
               It is right again
             </button>
           </div>
