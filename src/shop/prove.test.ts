@@ -128,6 +128,14 @@ test("a ride is taken in once, none before the checks on the stand without being
   const take = (over: object = {}, confirmed?: true): Command =>
     ({ do: "take in ride", ride: { ...ride, ...over }, ...(confirmed && { confirmed }) }) as Command;
   expect(says(maud, take())).toContain("among those of the job already");
+  const windy = does(maud, take({ windKmh: 15, windFromDeg: 180 }));
+  expect(windy.rides.map(({ name, windKmh }) => [name, windKmh])).toEqual(
+    maud.rides.map(({ name }, i) => [name, i === 0 ? 15 : 0]),
+  );
+  // What is reckoned of a ride is known by its number.
+  expect(windy.rides[0]!.id).not.toBe(maud.rides[0]!.id);
+  expect(says(windy, take({ windKmh: 15, windFromDeg: 180 }))).toContain("among those of the job already");
+  expect(says(maud, take({ windKmh: 15, windFromDeg: 400 }))).toContain("must be 0 to 360°");
   const early: Job = { ...open(), passed: {}, rides: [] };
   expect(says(early, take())).toMatch(/^12 checks on the stand have not passed\. Was this bike ridden all the same\?/);
   expect(says(early, take({}, true))).toMatch(/^done: Ride taken in/);

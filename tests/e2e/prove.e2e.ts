@@ -137,6 +137,18 @@ test("a finished bike by touch: a failed check goes back to Build and returns, a
   await doubtful();
   await click(page, "Take it in", ".ride-ready");
   await shows(page, ".take-in .wrong", "among those of the job already");
+  // The same ride in a wind: noted anew, and where it came from is asked as soon as there is one.
+  await page.click('[aria-label="Wind, km/h"]', { clickCount: 3 });
+  await page.type('[aria-label="Wind, km/h"]', "14");
+  await page.click('[aria-label="Where the wind came from"]');
+  await page.waitForSelector(".ant-select-item-option");
+  await page.$$eval(".ant-select-item-option", (all) =>
+    (all.findLast((one) => (one as HTMLElement).innerText === "west") as HTMLElement).click(),
+  );
+  await click(page, "Take it in", ".ride-ready");
+  await shows(page, ".step-card", "14 km/h of wind from the west");
+  await shows(page, ".step-card", "what the air took cannot be told");
+  await shows(page, ".taught", "Winding's warmth over the shell");
   expect(complaints).toEqual([]);
 });
 

@@ -15,6 +15,7 @@ import { stepOfCheck } from "@/core/prove/checks";
 import { shownUnit } from "@/core/units/dimension";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { parseQuantity } from "@/core/units/parseQuantity";
+import { windSays } from "@/core/prove/windOnRide";
 import { rideLogSchema } from "@/core/prove/rideLogSchema";
 
 /** A check as it stands now, or why nothing can be done to it. */
@@ -162,7 +163,14 @@ export const takeInRide: UseCase<"take in ride"> = (job, command, bench) => {
   const ride = rideLogSchema.safeParse({ ...command.ride, id: bench.newId(), at: bench.at, by: bench.by });
   if (!ride.success) return refused(`The ride cannot be kept: ${ride.error.issues[0]!.message}.`);
   const km = ride.data.wayM.reduce((sum, m) => sum + m, 0) / 1000;
-  if (job.rides.some((other) => sameRide(other, ride.data))) return refused("This ride is among those of the job already.");
+  const same = job.rides.find((other) => sameRide(other, ride.data));
+  if (same && sameDay(same, ride.data)) return refused("This ride is among those of the job already.");
+  // The same recording with another rider, load or weather: what was noted of it is put right, under a number of its own.
+  if (same)
+    return done(
+      { rides: job.rides.map((other) => (other === same ? ride.data : other)) },
+      `Ride noted anew: ${ride.data.name || "without a name"}, ${formatNumber(ride.data.riderKg, 0)} kg, ${formatNumber(ride.data.loadKg, 0)} kg of load, ${formatNumber(ride.data.airC, 0)} °C, ${windSays(ride.data)}`,
+    );
   if (job.rides.length >= 6) return refused("A job holds at most 6 rides: take one out first.");
   return done(
     { rides: [...job.rides, ride.data] },
@@ -172,6 +180,9 @@ export const takeInRide: UseCase<"take in ride"> = (job, command, bench) => {
 
 const sameRide = (a: Job["rides"][number], b: Job["rides"][number]): boolean =>
   a.points === b.points && a.windowS === b.windowS && JSON.stringify(a.wayM) === JSON.stringify(b.wayM);
+
+const sameDay = (a: Job["rides"][number], b: Job["rides"][number]): boolean =>
+  (["riderKg", "loadKg", "airC", "windKmh", "windFromDeg"] as const).every((key) => a[key] === b[key]);
 
 export const dropRide: UseCase<"drop ride"> = (job, command) => {
   const rides = job.rides.filter(({ id }) => id !== command.id);

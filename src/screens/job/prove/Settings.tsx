@@ -20,6 +20,9 @@ const STATE = {
   unknown: "Not known what it holds",
 } as const;
 
+/** The whole step of a setting at or under a figure. */
+const stepUnder = ({ step }: Parameter, figure: number): number => Number((step * Math.floor(figure / step + 1e-9)).toFixed(6));
+
 /** The controller's parameters: what it holds, what this build wants and why, written only once nothing speaks against it. */
 export function Settings() {
   const { view, act, busy, rides } = useJob();
@@ -45,6 +48,7 @@ export function Settings() {
     const text = textOf(parameter);
     return text.trim() === "" ? null : (plainFigure(text) ?? Number.NaN);
   };
+  const current = sheet.parameters.find(({ purpose }) => purpose === "battery current");
   const unread = sheet.parameters.filter((parameter) => Number.isNaN(valueOf(parameter)));
   const told = (outcome: Awaited<ReturnType<typeof act>>) => {
     setAsks(outcome.done ? "" : (outcome.ask?.says ?? ""));
@@ -140,7 +144,17 @@ export function Settings() {
           limit:{" "}
           {health.batteryA === null
             ? "no current that still comes up the hill keeps it."
-            : `at most ${formatNumber(Math.floor(2 * health.batteryA) / 2, 1)} A from the pack keeps it, and takes ${formatNumber(health.minutesMore, 1)} min more.`}
+            : `at most ${formatNumber(health.batteryA, 1)} A from the pack keeps it, and takes ${formatNumber(health.minutesMore, 1)} min more.`}{" "}
+          {health.batteryA !== null && current && (
+            <Only may="write settings">
+              <button
+                className="button quiet"
+                onClick={() => setTyped({ ...typed, [current.id]: String(stepUnder(current, health.batteryA!)) })}
+              >
+                Put {formatNumber(stepUnder(current, health.batteryA), 1)} A into the box
+              </button>
+            </Only>
+          )}
         </p>
       )}
       <Only may="write settings">
