@@ -291,7 +291,7 @@ test("a pack that came broken: its number from the label, its picture, its way b
   await shows(page, ".note.stop", "came with B-0005 already");
   await page.click(numbers, { clickCount: 3 });
   await page.type(numbers, "VP-26-007001");
-  await (await page.$('.delivery-photos input[type="file"]'))!.uploadFile("docs/screenshots/receiving.png");
+  await (await page.$('.delivery-photos input[type="file"]'))!.uploadFile("docs/screenshots/jobs.png");
   await page.waitForSelector(".delivery-photos img");
   await click(page, "Sent back", ".receiving-buttons");
   await page.waitForSelector(".ant-popover textarea, .ant-popover input");

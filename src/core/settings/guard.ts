@@ -11,6 +11,8 @@ export type Guarded = { readonly parameter: string; readonly stop: boolean; read
 const MPH = 1.609344;
 /** A wheel so far off what was measured gives speeds that far off, share. */
 const WHEEL_OFF = 0.03;
+/** One that was left as delivered was not rolled out: so far off already, as a limit is set with so little to spare. */
+const WHEEL_LEFT = 0.01;
 /** Two figures that are one in two units lie within so much, share. */
 const SAME = 0.03;
 
@@ -91,8 +93,9 @@ function about(parameter: Parameter, value: number, build: Build, leastA: number
     case "wheel turn": {
       const turn = wheelTurnOf(build);
       if (turn === null) return told(false, "the wheel was not measured: roll it out, rider on.");
-      if (Math.abs(core / turn - 1) <= WHEEL_OFF) return [];
-      const left = value === parameter.delivered ? " It is as it was delivered." : "";
+      const asDelivered = value === parameter.delivered;
+      if (Math.abs(core / turn - 1) <= (asDelivered ? WHEEL_LEFT : WHEEL_OFF)) return [];
+      const left = asDelivered ? " It is as it was delivered." : "";
       // Counted by too small a wheel every speed reads low, and the help goes on over its limit.
       return told(
         core < turn || left !== "",

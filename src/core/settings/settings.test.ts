@@ -193,7 +193,7 @@ describe("the guard", () => {
   });
   test("names a wheel as it was delivered or too small; a larger one reads high and is asked about", () => {
     const far = HUB_BOARD.parameters[1]!;
-    if (Math.abs(far.delivered / turn - 1) > 0.03) expect(says({ "wheel-turn": far.delivered })[0]).toMatchObject({ stop: true });
+    if (Math.abs(far.delivered / turn - 1) > 0.01) expect(says({ "wheel-turn": far.delivered })[0]).toMatchObject({ stop: true });
     expect(says({ "wheel-turn": Math.round(0.9 * turn) })[0]).toMatchObject({
       stop: true,
       says: expect.stringContaining("low") as string,
