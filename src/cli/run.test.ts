@@ -306,8 +306,9 @@ describe("the rest", () => {
       const own = {
         id: "own-wax",
         title: "Wax the frame",
-        minutes: 12,
-        spread: 3,
+        low: 6,
+        likely: 11,
+        high: 22,
         stage: "prepare",
         place: "stand",
         on: "every",

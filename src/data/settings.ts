@@ -1,6 +1,7 @@
 import { randomInt } from "node:crypto";
 import type { Knex } from "knex";
 import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
+import { inThreePoints } from "@/core/recipes/olderRecipes";
 import { houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
 
 export async function readSetting(db: Knex, key: string): Promise<unknown> {
@@ -23,7 +24,7 @@ export async function writeSetting(db: Knex, key: string, value: unknown): Promi
 
 /** The shop's rules; a setting that no longer reads falls back to its default, one by one. */
 export async function houseRules(db: Knex): Promise<HouseRules> {
-  const stored = await readSetting(db, "house");
+  const stored = inThreePoints(await readSetting(db, "house"));
   if (typeof stored !== "object" || stored === null) return DEFAULT_HOUSE_RULES;
   const all = houseRulesSchema.safeParse({ ...DEFAULT_HOUSE_RULES, ...stored });
   if (all.success) return all.data;

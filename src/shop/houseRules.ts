@@ -1,5 +1,6 @@
 import { setImmediate } from "node:timers/promises";
 import type { Knex } from "knex";
+import { inThreePoints } from "@/core/recipes/olderRecipes";
 import { houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
 import { houseSentence, houseTitle } from "@/core/house/schools";
 import { countVerdicts, isOpen, type Verdict } from "@/core/fit/finding";
@@ -47,7 +48,10 @@ export type Preview = (raw: unknown, now: string, left: AbortSignal) => Promise<
 const MOST_JOBS = 1000;
 
 function read(raw: unknown, now: HouseRules): Result<HouseRules> {
-  const rules = houseRulesSchema.safeParse({ ...now, ...(typeof raw === "object" && raw !== null ? raw : {}) });
+  const rules = houseRulesSchema.safeParse({
+    ...now,
+    ...(typeof raw === "object" && raw !== null ? (inThreePoints(raw) as object) : {}),
+  });
   return rules.success ? good(rules.data) : bad(houseSentence(rules.error.issues));
 }
 

@@ -11,7 +11,7 @@ import { bikeKind } from "./logbook";
 /** Every step that a shop has: the tables', with what they say, and its own, which begin with what it said. */
 const stepsOf = ({ recipes }: HouseRules): { task: StepId; title: string; table: Minutes }[] => [
   ...TASK_IDS.map((task) => ({ task, title: TASKS[task].title, table: estimate(TASKS[task]) })),
-  ...recipes.own.map(({ id, title, minutes, spread }) => ({ task: id, title, table: { minutes, spread } })),
+  ...recipes.own.map((own) => ({ task: own.id, title: own.title, table: estimate(own) })),
 ];
 
 /** What every timed step took, the latest jobs first. */

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { inThreePoints } from "../recipes/olderRecipes";
 import { houseRulesSchema, type HouseRules } from "./houseRules";
 import { houseSentence } from "./schools";
 import { bad, good, type Result } from "../result";
@@ -29,7 +30,7 @@ export function readRecipes(text: string): Result<Pick<HouseRules, "recipes" | "
   }
   if ((raw as { format?: unknown } | null)?.format !== "gull-bench recipes 1")
     return bad('It is no file of recipes: such a one says "format": "gull-bench recipes 1"');
-  const read = recipesFileSchema.safeParse(raw);
+  const read = recipesFileSchema.safeParse(inThreePoints(raw));
   return read.success ? good({ recipes: read.data.recipes, minutes: read.data.minutes }) : bad(houseSentence(read.error.issues));
 }
 

@@ -4,6 +4,7 @@ import { DONOR_KEYS, donorItem, type DonorKey } from "../donor/items";
 import { HOWS } from "../donor/reading";
 import { type Reading } from "../donor/readingSchema";
 import { DEFAULT_HOUSE_RULES } from "../house/defaults";
+import { inThreePoints } from "../recipes/olderRecipes";
 import { houseRulesSchema, type HouseRules } from "../house/houseRules";
 import { readPart, type Part } from "../parts/part";
 import { PART_KINDS } from "../parts/kinds";
@@ -114,7 +115,6 @@ export type ReadJobFile = { job: Job; parts: Part[]; house: HouseRules };
 
 const NEVER = "2026-01-01T00:00:00Z";
 
-/** Reads a job file. @returns the job, its parts and house rules, or everything that is wrong with its dotted path */
 /** In a file of 0.2.0 and before one promise gave first; now they are an order. */
 const GAVE: Record<string, PromiseId[]> = { price: ["price"], date: ["ready"], weight: ["mass"], nothing: [] };
 
@@ -126,8 +126,15 @@ function inOrder(raw: unknown): unknown {
   return { ...file, wish: { gives: gave, ...wish } };
 }
 
+/** A file of an older program, with house rules of its own, in today's words. */
+function older(raw: unknown): unknown {
+  const file = inOrder(raw) as { house?: unknown } | null;
+  return file && typeof file === "object" && "house" in file ? { ...file, house: inThreePoints(file.house) } : file;
+}
+
+/** Reads a job file. @returns the job, its parts and house rules, or everything that is wrong with its dotted path */
 export function readJobFile(raw: unknown): Result<ReadJobFile, FileIssue[]> {
-  const parsed = jobFileSchema.safeParse(inOrder(raw));
+  const parsed = jobFileSchema.safeParse(older(raw));
   if (!parsed.success)
     return bad(
       parsed.error.issues.flatMap((issue) =>

@@ -7,7 +7,7 @@ export const ownId = z.templateLiteral(["own-", z.string().regex(/^[a-z0-9-]{1,3
 const stepId = z.union([z.enum(TASK_IDS), ownId], "must be a step of the tables, or one of the shop's own");
 const line = z.string().trim().min(1, "must not have an empty line").max(200, "must have lines of at most 200 letters");
 const MINUTES = "must be 1 to 2400 minutes";
-const SPREAD = "must be 0 to 1200 minutes of spread";
+const LEAST = "must be 0 to 2400 minutes";
 const DAYS = "must be 0 to 30 whole days";
 
 /** On which bikes a step of the shop's own is done: by their motor. */
@@ -16,8 +16,10 @@ export const OWN_ON = ["every", "hub", "mid", "frame"] as const;
 const ownStepSchema = z.strictObject({
   id: ownId,
   title: z.string().trim().min(3, "must have a name").max(80, "must have a name of at most 80 letters"),
-  minutes: z.number(MINUTES).min(1, MINUTES).max(2400, MINUTES),
-  spread: z.number(SPREAD).min(0, SPREAD).max(1200, SPREAD),
+  /** Minutes, done once: when all goes well, as a rule, and when much goes wrong. */
+  low: z.number(LEAST).min(0, LEAST).max(2400, LEAST),
+  likely: z.number(MINUTES).min(1, MINUTES).max(2400, MINUTES),
+  high: z.number(MINUTES).min(1, MINUTES).max(2400, MINUTES),
   /** Where in the work it belongs: the hand-over and what comes after it are the tables'. */
   stage: z.enum(OWN_STAGES, "must belong to a stage of the work"),
   place: z.enum(PLACES, "must be done at a place of the shop"),
@@ -50,6 +52,11 @@ export const recipesSchema = z
     own.forEach((one, i) => {
       if (own.findIndex((other) => other.id === one.id || other.title.toLowerCase() === one.title.toLowerCase()) < i)
         tell(["own", i, "title"], `has two steps of the name “${one.title}”`);
+      if (!(one.low <= one.likely && one.likely <= one.high))
+        tell(
+          ["own", i, "likely"],
+          `“${one.title}” must take at best no longer than as a rule, and as a rule no longer than at worst`,
+        );
       for (const id of [...one.after, ...one.before])
         if (!ids.has(id))
           tell(["own", i, "after"], `“${one.title}” waits for, or comes before, a step that is not there any more`);

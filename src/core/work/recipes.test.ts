@@ -7,17 +7,19 @@ import { DEFAULT_HOUSE_RULES } from "../house/defaults";
 import { STEP_DETAILS } from "../standards/stepDetails";
 import { OWN_STAGES, STAGES, TASK_IDS, TASKS, type StepId, type TaskId } from "../standards/tasks";
 import { networkOf } from "./network";
+import { inThreePoints } from "../recipes/olderRecipes";
 import { NO_RECIPES } from "../recipes/noRecipes";
 import { recipesSchema, type OwnStep, type Recipes } from "../recipes/recipesSchema";
 import { changedSince, stateOf } from "./signature";
-import { workSteps } from "./steps";
+import { minutesOf, workSteps } from "./steps";
 import { workChanges } from "./workChanges";
 
 const own = (over: Partial<OwnStep> = {}): OwnStep => ({
   id: "own-wax",
   title: "Wax the frame where the cradle goes",
-  minutes: 12,
-  spread: 3,
+  low: 6,
+  likely: 11,
+  high: 22,
   stage: "prepare",
   place: "stand",
   on: "every",
@@ -141,7 +143,9 @@ test.each<[string, Partial<Recipes>, string]>([
   ["a step that is not there", { own: [own({ after: ["own-gone"] })] }, "a step that is not there any more"],
   ["two of one name", { own: [own(), own({ id: "own-2" })] }, "two steps of the name"],
   ["no name", { own: [own({ title: " " })] }, "must have a name"],
-  ["no minutes", { own: [own({ minutes: 0 })] }, "must be 1 to 2400 minutes"],
+  ["no minutes", { own: [own({ low: 0, likely: 0 })] }, "must be 1 to 2400 minutes"],
+  ["points out of order", { own: [own({ low: 30, likely: 20 })] }, "at best no longer than as a rule"],
+  ["a worst that is none", { own: [own({ likely: 20, high: 10 })] }, "as a rule no longer than at worst"],
   ["a year's wait", { own: [own({ waitDays: 365 })] }, "must be 0 to 30 whole days"],
   ["an empty line", { texts: { survey: [""] } }, "must not have an empty line"],
 ])("%s is told in words", (_says, recipes, expected) => {
@@ -159,4 +163,24 @@ test("what was signed for stands whatever the shop does on other bikes, and keep
   const mine = stepsOf(NAMES[0]!, { own: [own()] });
   expect(changedSince(signed(mine), plain)).toEqual([]);
   expect(changedSince(signed(plain), stepsOf(NAMES[0]!, { texts: { survey: ["Ring them"] } }))).toEqual([]);
+});
+
+test("recipes of before, with minutes apart by ±, are read in three points: the same mean, and the spread as far as none is under nothing", () => {
+  const { low: _low, likely: _likely, high: _high, ...step } = own();
+  fc.assert(
+    fc.property(
+      fc.double({ min: 1, max: 1000, noNaN: true }),
+      fc.double({ min: 0, max: 400, noNaN: true }),
+      (minutes, spread) => {
+        const raw = { ...DEFAULT_HOUSE_RULES, recipes: { ...NO_RECIPES, own: [{ ...step, minutes, spread }] } };
+        const read = houseRulesSchema.parse(inThreePoints(raw));
+        const now = minutesOf("own-wax", read);
+        expect(now.minutes).toBeCloseTo(minutes, 9);
+        expect(now.spread).toBeCloseTo(Math.min(spread, minutes / 3), 9);
+        expect(inThreePoints(read)).toEqual(read);
+      },
+    ),
+  );
+  for (const other of [null, 3, "rules", [], {}, { recipes: null }, { recipes: { own: [null, 4, { minutes: "6" }] } }])
+    expect(inThreePoints(other)).toEqual(other);
 });

@@ -151,7 +151,7 @@ function stepsOf({ remedy }: AppliedRemedy, build: Build): TaskId[] {
 /** What is quoted for a task done once: the shop's own figures, or the table's. */
 export function minutesOf(id: StepId, { minutes, recipes }: Pick<HouseRules, "minutes" | "recipes">): Minutes {
   const own = recipes.own.find((one) => one.id === id);
-  return own ?? minutes[id as TaskId] ?? estimate(TASKS[id as TaskId]);
+  return own ? estimate(own) : (minutes[id as TaskId] ?? estimate(TASKS[id as TaskId]));
 }
 
 function stepOf(

@@ -7,6 +7,7 @@ import type { HouseRules } from "@/core/house/houseRules";
 import { PLACES } from "@/core/standards/stepPlaces";
 import { estimate, OWN_STAGES, TASK_IDS, TASKS, type StepId, type TaskId } from "@/core/standards/tasks";
 import type { OwnStep, Recipes as Kept } from "@/core/recipes/recipesSchema";
+import { formatNumber } from "@/core/units/formatQuantity";
 import { Field } from "@/ui/boxes";
 import { TypedBox } from "@/ui/figures/Figures";
 import "./recipes.css";
@@ -116,8 +117,9 @@ function fresh({ own }: Kept): OwnStep {
   return {
     id: `own-${n}`,
     title: "",
-    minutes: 15,
-    spread: 5,
+    low: 10,
+    likely: 15,
+    high: 30,
     stage: "fit",
     place: "stand",
     on: "every",
@@ -288,6 +290,15 @@ function TableStep({
   );
 }
 
+const POINTS = [
+  ["low", "Minutes at best"],
+  ["likely", "As a rule"],
+  ["high", "At worst"],
+] as const;
+
+const minutesText = ({ minutes, spread }: { minutes: number; spread: number }) =>
+  `${formatNumber(minutes, 0)} ± ${formatNumber(spread, 0)} min`;
+
 function OwnStepForm({
   step,
   recipes,
@@ -313,7 +324,24 @@ function OwnStepForm({
           aria-label="Name of our own step"
         />
       </Field>
-      <MinutesBoxes value={step} title={name} onChange={({ minutes, spread }) => onChange({ ...step, minutes, spread })} />
+      <div className="recipes-points">
+        {POINTS.map(([key, label]) => (
+          <Field key={key} label={label}>
+            <TypedBox
+              value={step[key]}
+              read={typedNumber}
+              onChange={(value) => put(key, value as number)}
+              label={`${label}: ${name}`}
+              unit="min"
+            />
+          </Field>
+        ))}
+        <p className="soft small" role="status">
+          {step.low <= step.likely && step.likely <= step.high
+            ? `Quoted ${minutesText(estimate(step))}`
+            : "At best no longer than as a rule, as a rule no longer than at worst."}
+        </p>
+      </div>
       <div className="recipes-row">
         <Field label="Belongs to">
           <Select
