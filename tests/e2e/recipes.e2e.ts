@@ -87,7 +87,7 @@ test("recipes go out as a file and come in as one; what is no such file is told,
   await shows(page, ".recipes-pick", "It is no file of recipes");
   await take(
     "long.json",
-    JSON.stringify({ ...given, recipes: { ...given.recipes, own: [{ ...given.recipes.own[0], minutes: -4 }] } }),
+    JSON.stringify({ ...given, recipes: { ...given.recipes, own: [{ ...given.recipes.own[0], likely: -4 }] } }),
   );
   await shows(page, ".recipes-pick", "must be 1 to 2400 minutes");
   expect(await text(page, ".house-effects")).not.toContain("not kept yet");

@@ -119,7 +119,7 @@ function fresh({ own }: Kept): OwnStep {
     title: "",
     low: 10,
     likely: 15,
-    high: 30,
+    high: 20,
     stage: "fit",
     place: "stand",
     on: "every",
