@@ -221,7 +221,17 @@ describe("what a ride proves", () => {
   });
   test("ridden as forecast, each part of the way comes out as forecast, but for gusts", () => {
     const proof = rideProof(ridden(HUB, HILLY, AS_FORECAST, 7), HUB, HILLY);
-    for (const part of proof.sections) expect(part.kmh / part.forecastKmh).toBeGreaterThan(0.85);
+    for (const part of proof.sections) {
+      expect(part.kmh / part.forecastKmh).toBeGreaterThan(0.85);
+      expect(Math.abs(part.windingC! - part.forecastWindingC!)).toBeLessThan(8);
+      // What was drawn in each part is its power over its time.
+      expect((part.watts! * (part.toKm - part.fromKm)) / part.kmh).toBeCloseTo(part.wh!, -1);
+    }
+    const sum = (of: (part: (typeof proof.sections)[number]) => number) =>
+      proof.sections.reduce((all, part) => all + of(part), 0);
+    expect(sum(({ climbM }) => climbM!)).toBeCloseTo(proof.ridden.climbM!, 6);
+    expect(sum(({ wh }) => wh!)).toBeCloseTo(proof.ridden.wh!, 6);
+    expect(Math.max(...proof.sections.map(({ windingC }) => windingC!))).toBe(proof.ridden.windingC);
     expect(proof.ridden.wh! / proof.forecast.wh).toBeGreaterThan(0.85);
     expect(proof.ridden.wh! / proof.forecast.wh).toBeLessThan(1.2);
   });

@@ -1,5 +1,5 @@
 import { heats } from "../power/heat";
-import { likelyRangeKm, likelyRide, noChange, type ForecastInput } from "../ride/forecast";
+import { likelyRangeKm, likelyRide, noChange, type ForecastInput, type WhatIf } from "../ride/forecast";
 import { roadSegments, type RoadSegment } from "../route/roadSegments";
 import type { Route } from "../route/routeSchema";
 import { learnRoad, type Learnt, type Lesson } from "./learn";
@@ -17,10 +17,18 @@ export type Section = {
   readonly fromKm: number;
   readonly toKm: number;
   readonly gradePercent: number | null;
+  /** Of every rise in it; null where the file has no heights. */
+  readonly climbM: number | null;
   readonly kmh: number;
   readonly forecastKmh: number;
+  /** In the mean while the wheels turn. */
+  readonly watts: number | null;
+  readonly forecastWatts: number;
   readonly wh: number | null;
   readonly forecastWh: number;
+  /** At its hottest in it. */
+  readonly windingC: number | null;
+  readonly forecastWindingC: number | null;
 };
 
 export type TracePair = { readonly km: number; readonly kmh: number; readonly watts: number | null };
@@ -54,16 +62,17 @@ export type RideProof = {
   readonly heat: Lesson;
 };
 
-/** Stops shorter than this are part of riding, s. */
-const STOP_S = 3;
+/** At rest for less than this is a wobble, s; a stop costs its start, however short it was. */
+const STOP_S = 1;
 const SECTIONS = 8;
 /** @param p what the ride is forecast from   @param road the customer's; null where there is none */
 export function rideProof(log: RideLog, p: ForecastInput, road: Route | null): RideProof {
   const input: ForecastInput = { ...p, riderKg: log.riderKg, loadKg: log.loadKg };
   const segments = segmentsOf(log);
   const what = { ...noChange(input), temperatureC: log.airC };
-  const still = likelyRide(input, segments, what);
-  const winds = inItsWind(log, segments).map((blown) => likelyRide(input, blown, what));
+  const along = (way: readonly RoadSegment[]) => forecastAlong(input, way, what);
+  const still = along(segments);
+  const winds = inItsWind(log, segments).map(along);
   // Beside the ride stands its forecast in the wind that was noted, or in none where its direction was not.
   const made = winds.length === 1 ? winds[0]! : still;
   const km = sum(log.wayM) / 1000;
@@ -90,7 +99,7 @@ export function rideProof(log: RideLog, p: ForecastInput, road: Route | null): R
           : null,
       windingC: log.windingC.length > 0 ? Math.max(...log.windingC) : null,
     },
-    forecast: { averageKmh: movingKmh(made, segments), wh: made.energyWh, windingC: made.maxWindingC },
+    forecast: { averageKmh: movingKmh(made), wh: made.energyWh, windingC: made.maxWindingC },
     onRoad: on,
     sections: sectionsOf(log, made),
     riddenTrace: traceOf(log),
@@ -134,31 +143,48 @@ const LEAST_PIECE_M = 20;
 /** The road that was ridden, as pieces: flat where the file has no heights, with its stops, and where it headed where places tell. */
 export function segmentsOf(log: RideLog): RoadSegment[] {
   const headings = headingsOf(log);
-  const pieces: RoadSegment[] = [];
+  const pieces: (RoadSegment & { restS: number })[] = [];
   const heights = log.heightM.length > 0;
-  let [lengthM, rise, rest] = [0, 0, 0];
+  let [lengthM, rise, restS] = [0, 0, 0];
   log.wayM.forEach((m, i) => {
-    const last = i === log.wayM.length - 1;
     lengthM += m;
     rise += heights ? log.heightM[i + 1]! - log.heightM[i]! : 0;
-    rest += log.restS[i]!;
+    const last = i === log.wayM.length - 1;
+    const before = pieces.at(-1);
+    // It stood where the piece before ends; what it stood before it set off is no stop.
+    if (lengthM < LEAST_PIECE_M) {
+      if (before) before.restS += log.restS[i]!;
+    } else restS += log.restS[i]!;
     if (lengthM < LEAST_PIECE_M && !(last && lengthM >= 1)) return;
     pieces.push({
       lengthM,
       gradePercent: Math.max(-35, Math.min(35, (100 * rise) / lengthM)),
       ...(headings && { headingDeg: headings[i]! }),
-      ...(rest > STOP_S && !last && { stopS: rest }),
+      restS,
     });
-    [lengthM, rise, rest] = [0, 0, 0];
+    [lengthM, rise, restS] = [0, 0, 0];
   });
-  return pieces;
+  return pieces.map(({ restS: rest, ...piece }, i) => ({
+    ...piece,
+    ...(rest >= STOP_S && i < pieces.length - 1 && { stopS: rest }),
+  }));
+}
+
+/** A forecast and what it stood at stops, s. */
+type Forecast = ReturnType<typeof likelyRide> & { readonly restS: number };
+
+/** The forecast of a way that somebody rode: where the model could not start again from a stop, as heights are off there, without stops. */
+function forecastAlong(p: ForecastInput, way: readonly RoadSegment[], what: WhatIf): Forecast {
+  const restS = way.reduce((total, { stopS = 0 }) => total + stopS, 0);
+  const made = likelyRide(p, way, what);
+  if (made.ended !== "stalled" || restS === 0) return { ...made, restS };
+  const through = way.map(({ stopS: _stop, ...piece }) => piece);
+  return { ...likelyRide(p, through, what), restS: 0 };
 }
 
 /** The mean speed while the wheels turn. */
-function movingKmh(made: ReturnType<typeof likelyRide>, segments: readonly RoadSegment[]): number {
-  const rest = segments.reduce((total, segment) => total + (segment.stopS ?? 0), 0);
-  return made.timeS > rest ? (3600 * made.distanceKm) / (made.timeS - rest) : made.averageKmh;
-}
+const movingKmh = ({ timeS, restS, distanceKm, averageKmh }: Forecast): number =>
+  timeS > restS ? (3600 * distanceKm) / (timeS - restS) : averageKmh;
 
 function traceOf(log: RideLog): TracePair[] {
   let km = 0;
@@ -172,7 +198,7 @@ function traceOf(log: RideLog): TracePair[] {
 /** Equal parts of the way, each beside its forecast. */
 function sectionsOf(log: RideLog, made: ReturnType<typeof likelyRide>): Section[] {
   const km = sum(log.wayM) / 1000;
-  const ridden = Array.from({ length: SECTIONS }, () => ({ m: 0, s: 0, wh: 0, rise: 0 }));
+  const ridden = Array.from({ length: SECTIONS }, () => ({ m: 0, s: 0, wh: 0, rise: 0, climb: 0, windingC: -Infinity }));
   let at = 0;
   log.wayM.forEach((m, i) => {
     const part = ridden[Math.min(SECTIONS - 1, Math.floor(((at + m / 2) / (1000 * km)) * SECTIONS))]!;
@@ -180,15 +206,21 @@ function sectionsOf(log: RideLog, made: ReturnType<typeof likelyRide>): Section[
     part.m += m;
     part.s += log.windowS - log.restS[i]!;
     part.wh += ((log.motorW[i] ?? 0) * log.windowS) / 3600;
-    if (log.heightM.length > 0) part.rise += log.heightM[i + 1]! - log.heightM[i]!;
+    if (log.heightM.length > 0) {
+      const rise = log.heightM[i + 1]! - log.heightM[i]!;
+      part.rise += rise;
+      part.climb += Math.max(0, rise);
+    }
+    part.windingC = Math.max(part.windingC, log.windingC[i] ?? -Infinity);
   });
-  const forecast = Array.from({ length: SECTIONS }, () => ({ km: 0, h: 0, wh: 0 }));
+  const forecast = Array.from({ length: SECTIONS }, () => ({ km: 0, h: 0, wh: 0, windingC: -Infinity }));
   made.trace.slice(1).forEach((point, i) => {
     const before = made.trace[i]!;
     const step = point.km - before.km;
     const speed = (point.kmh + before.kmh) / 2;
     if (!(step > 0) || !(speed > 0)) return;
     const part = forecast[Math.min(SECTIONS - 1, Math.floor(((point.km - step / 2) / km) * SECTIONS))]!;
+    part.windingC = Math.max(part.windingC, point.windingC);
     part.km += step;
     part.h += step / speed;
     part.wh += (((point.electricalW + before.electricalW) / 2) * step) / speed;
@@ -199,8 +231,13 @@ function sectionsOf(log: RideLog, made: ReturnType<typeof likelyRide>): Section[
     gradePercent: log.heightM.length > 0 && part.m > 0 ? (100 * part.rise) / part.m : null,
     kmh: part.s > 0 ? (3.6 * part.m) / part.s : 0,
     forecastKmh: forecast[i]!.h > 0 ? forecast[i]!.km / forecast[i]!.h : 0,
+    climbM: log.heightM.length > 0 ? part.climb : null,
+    watts: log.motorW.length > 0 && part.s > 0 ? (3600 * part.wh) / part.s : null,
+    forecastWatts: forecast[i]!.h > 0 ? forecast[i]!.wh / forecast[i]!.h : 0,
     wh: log.motorW.length > 0 ? part.wh : null,
     forecastWh: forecast[i]!.wh,
+    windingC: Number.isFinite(part.windingC) ? part.windingC : null,
+    forecastWindingC: Number.isFinite(forecast[i]!.windingC) ? forecast[i]!.windingC : null,
   }));
 }
 

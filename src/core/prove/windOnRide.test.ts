@@ -107,6 +107,35 @@ test("a ride's pieces are long enough to have a grade, keep way, rise and stops,
   }
 });
 
+test("a ride's stops are where it stood, however its windows fall; what it stood before and after is none", () => {
+  const plain = ridden(HUB, roadOf(9, 90, 5), AS_FORECAST, 4);
+  // Eleven windows of 5 s: it waits, sets off, stands for 7.5 s over two windows, rolls, hardly stops, and stands at the end.
+  const wayM = [0, 0, 24, 30, 12, 0, 9, 28, 31, 29, 0];
+  const restS = [5, 5, 0.4, 0, 2.5, 5, 0, 0, 0.6, 0, 5];
+  const log: RideLog = {
+    ...plain,
+    windowS: 5,
+    wayM,
+    restS,
+    speedMs: [0, 0, 2, 6, 5, 0, 0, 5, 6, 6, 5, 0],
+    cubeM3S3: wayM.map(() => 0),
+    heightM: [],
+    motorW: [],
+    pulls: [],
+    packA: [],
+    packV: [],
+    windingC: [],
+  };
+  expect(segmentsOf(log).map(({ lengthM, stopS }) => [lengthM, stopS])).toEqual([
+    [24, undefined],
+    [30, 7.5],
+    [21, undefined],
+    [28, undefined],
+    [31, undefined],
+    [29, undefined],
+  ]);
+});
+
 describe("a ride that begins elsewhere on the customer's road", () => {
   const log = ridden(HUB, RING, AS_FORECAST, 2);
   const half = Math.floor(log.wayM.length / 2);

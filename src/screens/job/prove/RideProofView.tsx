@@ -190,39 +190,43 @@ function Sections({ proof }: { proof: RideProof }) {
     <table className="proof-table sections">
       <thead>
         <tr>
-          <th>Part of the way</th>
-          <th>Grade</th>
-          <th>Speed ridden</th>
-          <th>forecast</th>
-          <th>Charge ridden</th>
-          <th>forecast</th>
+          <th>Part of the way, km</th>
+          <th>Climb, m</th>
+          <th>Speed, km/h</th>
+          <th>Power, W</th>
+          <th>Charge, Wh</th>
+          <th>Winding, °C</th>
         </tr>
       </thead>
       <tbody>
         {proof.sections.map((part) => (
           <tr key={part.fromKm}>
             <td className="num">
-              {formatNumber(part.fromKm, 1)} to {formatNumber(part.toKm, 1)} km
+              {formatNumber(part.fromKm, 1)} to {formatNumber(part.toKm, 1)}
             </td>
-            <td className="num">{part.gradePercent === null ? "–" : `${formatNumber(part.gradePercent, 1)} %`}</td>
             <td className="num">
-              <b>{formatNumber(part.kmh, 1)}</b> km/h
+              {part.climbM === null ? "–" : formatNumber(part.climbM, 0)}
+              {part.gradePercent !== null && <span className="soft small"> {formatNumber(part.gradePercent, 1)} %</span>}
             </td>
-            <td className="num">{formatNumber(part.forecastKmh, 1)} km/h</td>
-            <td className="num">
-              {part.wh === null ? (
-                "–"
-              ) : (
-                <>
-                  <b>{formatNumber(part.wh, 0)}</b> Wh
-                </>
-              )}
-            </td>
-            <td className="num">{formatNumber(part.forecastWh, 0)} Wh</td>
+            <Both of={[part.kmh, part.forecastKmh]} digits={1} />
+            <Both of={[part.watts, part.forecastWatts]} digits={0} />
+            <Both of={[part.wh, part.forecastWh]} digits={0} />
+            <Both of={[part.windingC, part.forecastWindingC]} digits={0} />
           </tr>
         ))}
       </tbody>
+      <caption className="small soft">Ridden in bold, forecast beside it; the winding at its hottest in each part.</caption>
     </table>
+  );
+}
+
+/** A figure as it was ridden, and its forecast. */
+function Both({ of: [ridden, forecast], digits }: { of: [number | null, number | null]; digits: number }) {
+  return (
+    <td className="num">
+      {ridden === null ? "–" : <b>{formatNumber(ridden, digits)}</b>}{" "}
+      <span className="soft small">{forecast === null ? "" : formatNumber(forecast, digits)}</span>
+    </td>
   );
 }
 
