@@ -1,6 +1,7 @@
 import type { Knex } from "knex";
 import type { HouseRules } from "@/core/house/houseRules";
 import { estimate, TASK_IDS, TASKS, type StepId } from "@/core/standards/tasks";
+import { mean } from "@/core/units/sum";
 import type { RecordsFile } from "@/core/work/recordsFile";
 import { lessonOf, type Lessons, type Minutes } from "@/core/work/learned";
 import { minutesOf } from "@/core/work/steps";
@@ -32,8 +33,6 @@ export async function recordsOf(db: Knex): Promise<RecordsFile> {
     ),
   };
 }
-
-const mean = (all: readonly number[]) => all.reduce((sum, one) => sum + one, 0) / Math.max(1, all.length);
 
 export async function lessonsOf(db: Knex, house: HouseRules): Promise<Lessons> {
   const rows = await lessonsIn(db);

@@ -211,7 +211,7 @@ test("a finished job says how its money came out; a bill and a time are noted, a
   await shows(page, ".serials", "PW26-118999");
   expect(await page.$(box)).toBeNull();
   await goTo(page, `${stand.base}/house`);
-  await shows(page, ".house-lessons", "it lost money");
+  await shows(page, ".house-lessons", "1 of them lost money");
   expect(complaints).toEqual([]);
 });
 

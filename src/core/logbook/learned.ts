@@ -1,5 +1,6 @@
 import type { PromiseId } from "../wish/promiseIds";
 import { daysBetween } from "../units/days";
+import { mean, sum } from "../units/sum";
 import type { LogLine, ProvedPromise, Taught } from "./logLine";
 import { pooled, type Pooled } from "./pooled";
 import { FIGURE_SAYS, HANGS_ON, taughtKey } from "../house/taught";
@@ -139,9 +140,6 @@ function shareOf(one: ProvedPromise): number[] {
   const [was, proved] = [against(one), one.proved];
   return typeof was === "number" && typeof proved === "number" && was > 0 ? [proved / was - 1] : [];
 }
-
-const sum = (all: readonly number[]) => all.reduce((total, one) => total + one, 0);
-const mean = (all: readonly number[]) => sum(all) / Math.max(1, all.length);
 
 /** Figures of the ride that bikes of one kind, motor or pack taught, the most bikes first. */
 export function lessonsPooled(bikes: readonly Bike[], nameOf: (frameKind: string) => string): PooledLesson[] {

@@ -1,3 +1,5 @@
+import { sum } from "../units/sum";
+
 /** What one bike taught of a figure against the tables, and what it was reckoned with before; one standard deviation each. @see Taught */
 export type OneBike = { readonly times: number; readonly sd: number; readonly prior: number; readonly priorSd: number };
 
@@ -28,8 +30,6 @@ export function betweenGroups(
   const mean = sum(random.map((weight, i) => weight * means[i]!)) / sum(random);
   return { variance, mean, sd: Math.sqrt(1 / sum(random)) };
 }
-
-const sum = (all: readonly number[]) => all.reduce((total, one) => total + one, 0);
 
 const Z95 = 1.959964;
 /** How much wider Student's law is at 95 % than the normal one (Abramowitz and Stegun 26.7.5); from five degrees of freedom on to 1 %. */

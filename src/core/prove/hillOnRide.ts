@@ -1,5 +1,6 @@
 import { likelyHillKmh, noChange, type ForecastInput } from "../ride/forecast";
 import { GRAVITY_MS2 } from "../units/gravity";
+import { sum } from "../units/sum";
 import { percentAt, type learnPack } from "./learnPack";
 import type { RideLog } from "./rideLogSchema";
 import { NO_WIND, P95, type Proved, type Windless } from "./windless";
@@ -7,8 +8,6 @@ import { windOffMs, windOnRide } from "./windOnRide";
 
 /** A hill as it was held: the grade and length of the stretch that proves it. */
 export type HeldHill = Proved & { readonly gradePercent: number; readonly lengthM: number };
-
-const total = (values: readonly number[]): number => values.reduce((all, value) => all + value, 0);
 
 /**
  * The speed that is held on a stretch as steep as the hill that was promised. What the run-up still gives is taken off: where it comes
@@ -40,7 +39,7 @@ export function hillOnRide(
   }
   const settled = best && settledIn(log, best, leastM);
   const held = settled ? heldIn(log, settled) : [];
-  const over = (of: (i: number) => number) => total(held.map(of));
+  const over = (of: (i: number) => number) => sum(held.map(of));
   const seconds = over((i) => log.windowS - log.restS[i]!);
   if (!settled || seconds <= 0)
     return {
@@ -53,11 +52,14 @@ export function hillOnRide(
   const runUp = over((i) => log.speedMs[i]! ** 2 - log.speedMs[i + 1]! ** 2) / (2 * GRAVITY_MS2);
   const lifted = (100 * (rise - runUp)) / m;
   const model = (gradePercent: number, chargePercent: number, over: { headwindKmh?: number; targetKmh?: number } = {}) =>
-    likelyHillKmh(
-      { ...p, hill: { ...wanted, gradePercent: Math.max(0.5, gradePercent) } },
-      { ...noChange(p), temperatureC: log.airC, ...over },
-      chargePercent,
-    )!;
+    Math.max(
+      CRAWLS_KMH,
+      likelyHillKmh(
+        { ...p, hill: { ...wanted, gradePercent: Math.max(0.5, gradePercent) } },
+        { ...noChange(p), temperatureC: log.airC, ...over },
+        chargePercent,
+      )!,
+    );
   const ridden = (3.6 * m) / seconds;
   const then = chargeAt(log, p, pack, Math.round((from + to) / 2));
   const wind = hillWind(log, held, ridden, (headwindKmh) => model(lifted, then, { headwindKmh, targetKmh: FAR_OVER_KMH }));
@@ -76,6 +78,8 @@ export function hillOnRide(
   };
 }
 
+/** What was ridden up was held at this at least, whatever the model comes to, km/h: nothing is told as a share of nothing. */
+const CRAWLS_KMH = 1;
 /** Where help ends no wind is seen: what it takes is reckoned as if the help went on to here, km/h. */
 const FAR_OVER_KMH = 90;
 
@@ -103,7 +107,7 @@ function hillWind(log: RideLog, held: readonly number[], riddenKmh: number, mode
 /** The wind from ahead, km/h, that takes as much as one along and across these windows does at a speed, km/h. */
 function headOn(windows: readonly { readonly alongMs: number; readonly crossMs: number }[], kmh: number): number {
   const v = kmh / 3.6;
-  const pushes = total(windows.map(({ alongMs, crossMs }) => (v + alongMs) * Math.hypot(v + alongMs, crossMs))) / windows.length;
+  const pushes = sum(windows.map(({ alongMs, crossMs }) => (v + alongMs) * Math.hypot(v + alongMs, crossMs))) / windows.length;
   return 3.6 * (Math.sign(pushes) * Math.sqrt(Math.abs(pushes)) - v);
 }
 
@@ -112,7 +116,7 @@ function chargeAt(log: RideLog, { battery }: ForecastInput, pack: ReturnType<typ
   const capacity = pack.figures.find(({ id }) => id === "capacity")?.after.mean;
   if (capacity === undefined || log.packA.length === 0) return 50;
   const from = log.restV[0] === null ? 100 : percentAt(battery.chemistry, log.restV[0] / battery.series);
-  const usedAh = total(log.packA.slice(0, window)) * (log.windowS / 3600);
+  const usedAh = sum(log.packA.slice(0, window)) * (log.windowS / 3600);
   return Math.max(5, from - (100 * usedAh) / capacity);
 }
 

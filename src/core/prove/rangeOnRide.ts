@@ -1,6 +1,7 @@
 import { openCircuitV } from "../power/openCircuit";
 import { packAt, RESERVE_PERCENT, type ForecastInput } from "../ride/forecast";
 import { formatNumber } from "../units/formatQuantity";
+import { sum } from "../units/sum";
 import { percentAt, type learnPack } from "./learnPack";
 import type { RideLog } from "./rideLogSchema";
 import { NO_WIND, P95, type Proved, type Windless } from "./windless";
@@ -11,8 +12,6 @@ const COUNTED = 0.02;
 const LIKE_THE_RIDE = 0.01;
 /** What a cell's volts at rest are off by against the table, V, at the middle of its charge. */
 const REST_CELL_V = 0.02;
-const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
-
 /**
  * How far the pack would have gone, by its counted charge and by its volts at rest; what both say together. A road takes power, not
  * current: the lower the pack the more charge each km takes, and the more of it stays in the pack as heat. So it is work that is compared,

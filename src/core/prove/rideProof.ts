@@ -2,6 +2,7 @@ import { heats } from "../power/heat";
 import { likelyRangeKm, likelyRide, noChange, type ForecastInput, type WhatIf } from "../ride/forecast";
 import { roadSegments, type RoadSegment } from "../route/roadSegments";
 import type { Route } from "../route/routeSchema";
+import { sum } from "../units/sum";
 import { learnRoad, type Learnt, type Lesson } from "./learn";
 import { learnPack } from "./learnPack";
 import { onRoad, type OnRoad } from "./onRoad";
@@ -113,8 +114,8 @@ export function rideProof(log: RideLog, p: ForecastInput, road: Route | null): R
           ? null
           : `${capital(on.says)}: the range on it is not proved by that.`
         : "There is no road to hold it against."),
-    hill: hill.held,
-    hillNot: hill.not,
+    hill: roadLesson.otherWind ? null : hill.held,
+    hillNot: hill.held && roadLesson.otherWind ? `${roadLesson.otherWind}: the hill is not proved by it.` : hill.not,
     again: road && againOf(input, roadLesson, pack, road, log.airC),
     road: roadLesson,
     pack,
@@ -134,7 +135,6 @@ function againOf(p: ForecastInput, onTheRoad: Lesson, pack: Lesson, road: Route,
   return beforeKm === null || afterKm === null ? null : { beforeKm, afterKm };
 }
 
-const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Shorter than this the heights at both ends tell no grade, m: a bike that stops and starts would stall on what they scatter by. */

@@ -77,11 +77,12 @@ test.each([
 
 test("a wind that was not noted is found by where the bike headed: nothing is taken over, no range is proved", () => {
   for (const { log } of BLOWN.slice(0, 5)) {
-    const { road, range, rangeNot } = rideProof({ ...log, windKmh: 0, windFromDeg: null }, HUB, RING);
+    const { road, range, rangeNot, hill, hillNot } = rideProof({ ...log, windKmh: 0, windFromDeg: null }, HUB, RING);
     expect(road.cannot.join(" ")).toMatch(/Still air was noted, and the ride looks as if there were \d+ km\/h of wind from the /);
     expect(road.figures.some(({ learnt }) => learnt)).toBe(false);
-    expect([range, road.fits]).toEqual([null, false]);
+    expect([range, hill, road.fits]).toEqual([null, null, false]);
     expect(rangeNot).toContain("not proved");
+    expect(hillNot).toContain("not proved");
   }
   // And none is found where none blew.
   for (const { log } of CALM.slice(0, 5)) expect(rideProof(log, HUB, RING).road.cannot.join(" ")).not.toContain("wind from");

@@ -1,4 +1,5 @@
 import type { likelyRide } from "../ride/forecast";
+import { mean } from "../units/sum";
 
 /** A figure with what it leaves open, at 95 %. */
 export type Proved = { readonly value: number; readonly plusMinus: number };
@@ -19,8 +20,8 @@ export function windTook(winds: readonly ReturnType<typeof likelyRide>[], still:
   const through = winds.filter(({ ended }) => ended !== "stalled" && ended !== "cut");
   if (through.length === 0 || !(still.whPerKm > 0)) return null;
   const shares = through.map(({ whPerKm }) => whPerKm / still.whPerKm);
-  const times = shares.reduce((total, share) => total + share, 0) / shares.length;
+  const times = mean(shares);
   // Where its direction was not noted, what the directions differ by.
-  const spread = Math.sqrt(shares.reduce((total, share) => total + (share - times) ** 2, 0) / shares.length);
+  const spread = Math.sqrt(mean(shares.map((share) => (share - times) ** 2)));
   return { times, sd: Math.hypot(PUT_RIGHT * (times - 1), spread) };
 }
