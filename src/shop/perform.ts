@@ -27,6 +27,8 @@ import { WISH_NAMES } from "@/core/wish/names";
 import { saveParts, takeFromShelf } from "@/data/catalogue";
 import { because, type Because } from "@/data/shelfMoves";
 import { NO_SUMMARY } from "@/core/job/summary";
+import { RIDE_NAMES } from "@/core/prove/rideNames";
+import type { RideLog } from "@/core/prove/rideLogSchema";
 import { putOnShelf, takenBy, usedId } from "@/core/job/taken";
 import { requestSchema } from "./request";
 import { cameAsAnother, inAnotherBike } from "./serials";
@@ -304,6 +306,8 @@ async function stepBack(trx: Knex, job: Job, way: "undo" | "redo", sure: boolean
 function sentence(error: z.ZodError): string {
   return error.issues
     .map((issue) => {
+      const [, of, ridden] = issue.path;
+      if (of === "ride") return `${RIDE_NAMES[ridden as keyof RideLog] ?? "the recording"}: ${issue.message}`;
       const path = issue.path.filter((p) => p !== "command" && p !== "wish");
       const field = path.map((p) => (p in WISH_NAMES ? WISH_NAMES[p as keyof Wish] : String(p))).join(".");
       return field ? `${field}: ${issue.message}` : issue.message;

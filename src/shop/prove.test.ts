@@ -123,7 +123,7 @@ test("what can hardly be, and came in unasked, proves nothing", () => {
   expect([proved(read({}), "assist"), proved(read({ confirmed: true }), "assist")]).toEqual([null, 300]);
 });
 
-test("a ride is taken in once, none before the checks on the stand without being asked, at most six, and dropped", () => {
+test("a ride is taken in once, none before the checks on the stand without being asked, at most six, and dropped", async () => {
   const { id: _id, at: _at, by: _by, ...ride } = maud.rides[0]!;
   const take = (over: object = {}, confirmed?: true): Command =>
     ({ do: "take in ride", ride: { ...ride, ...over }, ...(confirmed && { confirmed }) }) as Command;
@@ -136,6 +136,19 @@ test("a ride is taken in once, none before the checks on the stand without being
   expect(windy.rides[0]!.id).not.toBe(maud.rides[0]!.id);
   expect(says(windy, take({ windKmh: 15, windFromDeg: 180 }))).toContain("among those of the job already");
   expect(says(maud, take({ windKmh: 15, windFromDeg: 400 }))).toContain("must be 0 to 360°");
+  // What is typed and cannot be is told by what it is called, at the door too.
+  for (const [over, expected] of [
+    [{ windKmh: 75 }, "the wind: must be 0 to 60 km/h"],
+    [{ windFromDeg: -1 }, "where the wind came from: must be 0 to 360°"],
+    [{ airC: 90 }, "the air: must be −40 to 50 °C"],
+    [{ riderKg: 5 }, "the rider's mass: must be 20 to 250 kg"],
+    [{ loadKg: 900 }, "the load: must be 0 to 300 kg"],
+    [{ windowS: -3 }, "the recording: "],
+  ] as const) {
+    const answer = await perform(db, { jobId: maud.id, version: maud.version, by: "Ena", command: take(over) }, NOW);
+    expect(!answer.ok && answer.error.says).toContain(expected);
+    expect(!answer.ok && answer.error.says).not.toMatch(/Kmh|Deg|windowS|ride\./);
+  }
   const early: Job = { ...open(), passed: {}, rides: [] };
   expect(says(early, take())).toMatch(/^12 checks on the stand have not passed\. Was this bike ridden all the same\?/);
   expect(says(early, take({}, true))).toMatch(/^done: Ride taken in/);

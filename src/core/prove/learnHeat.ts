@@ -3,7 +3,7 @@ import { dragW } from "../power/machine";
 import type { ForecastInput } from "../ride/forecast";
 import { gearOf, motorA } from "./driven";
 import { HARDLY, SURER, type Learnt, type Lesson } from "./learn";
-import { leastSquares, type Prior, type Row } from "./leastSquares";
+import { fitted, type Prior } from "./leastSquares";
 import type { RideLog } from "./rideLogSchema";
 
 /** How sure a motor's class is of its ways of heat, and of the heat that is made, as a share (from memory, one standard deviation). */
@@ -12,7 +12,10 @@ const SURE = { winding: 0.3, shell: 0.3, made: 0.1 } as const;
 const READING_C = 1.5;
 /** A motor that warmed by less than this says nothing, °C. */
 const WARMED_C = 8;
+/** Readings that lie further off in the mean, °C, fit no two lumps. */
+const BADLY_C = 6;
 const LEAST_WINDOWS = 12;
+/** No motor sheds its heat five times as well as its class, or makes a fifth of it: what is looked for stays over this, times. */
 const LEAST_TIMES = 0.2;
 
 /**
@@ -47,35 +50,19 @@ export function learnHeat(log: RideLog, p: ForecastInput): Lesson {
   const told = (figures: readonly number[]) => warmed(log, p, drives, figures);
   // What is wrong in one window is wrong in the next ones, as long as a winding keeps its heat: so many count for one.
   const alike = Math.max(1, p.thermal.windingJPerK / p.thermal.windingToShellWPerK / log.windowS);
-  let at = priors.map(({ mean }) => mean);
-  let found = { values: at as readonly number[], covariance: [] as readonly (readonly number[])[], noiseTimes: 1 };
-  for (let turn = 0; turn < 10; turn += 1) {
-    const now = told(at);
-    const slopes = at.map((value, k) => {
-      const step = 0.02 * priors[k]!.sd;
-      const [up, down] = [told(at.with(k, value + step)), told(at.with(k, value - step))];
-      return up.map((c, i) => (c - down[i]!) / (2 * step));
-    });
-    const rows = read.map((measured, i): Row => {
-      const row = slopes.map((of) => of[i]!);
-      return {
-        y: measured - now[i]! + row.reduce((sum, slope, k) => sum + slope * at[k]!, 0),
-        slopes: row,
-        sd: READING_C * Math.sqrt(alike),
-      };
-    });
-    found = leastSquares(rows, priors);
-    const next = found.values.map((value, k) => (k < 3 ? Math.max(LEAST_TIMES, value) : value));
-    const moved = Math.max(...next.map((value, k) => Math.abs(value - at[k]!) / priors[k]!.sd));
-    at = next;
-    if (moved < 1e-4) break;
-  }
+  const { values: at, covariance } = fitted({
+    model: told,
+    measured: read,
+    sd: READING_C * Math.sqrt(alike),
+    priors,
+    least: [LEAST_TIMES, LEAST_TIMES, LEAST_TIMES],
+  });
   const left = told(at);
   const apart = Math.sqrt(read.reduce((sum, c, i) => sum + (c - left[i]!) ** 2, 0) / read.length);
   const far = ([0, 1, 2] as const).some((k) => Math.abs(at[k]! - 1) > HARDLY * priors[k]!.sd);
   const bad = far || apart > BADLY_C;
   const figure = (k: 0 | 1, id: "winding" | "shell", says: string): Learnt => {
-    const sd = Math.sqrt(found.covariance[k]![k]!);
+    const sd = Math.sqrt(covariance[k]![k]!);
     return { id, says, unit: "×", before: priors[k]!, after: { mean: at[k]!, sd }, learnt: !bad && sd < SURER * priors[k]!.sd };
   };
   const figures = [
@@ -94,9 +81,6 @@ export function learnHeat(log: RideLog, p: ForecastInput): Lesson {
     of,
   };
 }
-
-/** Readings that lie further off in the mean, °C, fit no two lumps. */
-const BADLY_C = 6;
 
 type Loss = { readonly copperW: number; readonly dragW: number; readonly speedMs: number };
 

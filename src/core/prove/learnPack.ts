@@ -1,9 +1,11 @@
 import { openCircuitV } from "../power/openCircuit";
 import { packAt, type ForecastInput } from "../ride/forecast";
 import { HARDLY, SURER, type Learnt, type Lesson } from "./learn";
-import { leastSquares, type Prior, type Row } from "./leastSquares";
+import { fitted, type Prior } from "./leastSquares";
 import type { RideLog } from "./rideLogSchema";
 
+/** A pack that rides at all has this share of its charge (from memory). */
+const LEAST_CAPACITY = 0.3;
 /** How sure a pack's own figures are, as a share of each (from memory, one standard deviation). */
 const SURE = { capacity: 0.07, resistance: 0.3 } as const;
 /** Volts of a cell that the table of open-circuit volts is off by (one standard deviation), and that a reading scatters by. */
@@ -26,36 +28,23 @@ export function learnPack(log: RideLog, p: ForecastInput): Lesson & { readonly u
     rested === null ? { mean: 100, sd: 3 } : { mean: rested, sd: 2 },
     { mean: 0, sd: CELL_TABLE_V },
   ];
-  let at = priors.map(({ mean }) => mean);
   const charge: number[] = [];
   log.packA.reduce((sum, a, i) => {
     charge[i] = sum + (a * log.windowS) / 7200;
     return sum + (a * log.windowS) / 3600;
   }, 0);
-  const volts = (figures: readonly number[], i: number): number =>
-    series * (openCircuitV(chemistry, figures[2]! - (100 * charge[i]!) / figures[0]!) + figures[3]!) -
-    figures[1]! * log.packA[i]!;
-  let covariance: readonly (readonly number[])[] = [];
-  for (let turn = 0; turn < 12; turn += 1) {
-    const rows = log.packV.map((measured, i): Row => {
-      const now = volts(at, i);
-      const slopes = at.map((value, k) => {
-        const step = Math.max(1e-6, 1e-3 * priors[k]!.sd);
-        return (volts(at.with(k, value + step), i) - volts(at.with(k, value - step), i)) / (2 * step);
-      });
-      // Linear about where it stands: what is looked for is the figure itself.
-      return {
-        y: measured - now + slopes.reduce((sum, slope, k) => sum + slope * at[k]!, 0),
-        slopes,
-        sd: series * CELL_SCATTER_V,
-      };
-    });
-    const found = leastSquares(rows, priors);
-    const moved = Math.max(...found.values.map((value, k) => Math.abs(value - at[k]!) / priors[k]!.sd));
-    at = found.values.map((value, k) => (k === 0 ? Math.max(0.3 * capacityAh, value) : value));
-    covariance = found.covariance;
-    if (moved < 1e-4) break;
-  }
+  const volts = (figures: readonly number[]): number[] =>
+    log.packA.map(
+      (amps, i) =>
+        series * (openCircuitV(chemistry, figures[2]! - (100 * charge[i]!) / figures[0]!) + figures[3]!) - figures[1]! * amps,
+    );
+  const { values: at, covariance } = fitted({
+    model: volts,
+    measured: log.packV,
+    sd: series * CELL_SCATTER_V,
+    priors,
+    least: [LEAST_CAPACITY * capacityAh],
+  });
   const figure = (k: number, id: "capacity" | "resistance", says: string, unit: string): Learnt => {
     const sd = Math.sqrt(covariance[k]![k]!);
     const far = Math.abs(at[k]! - priors[k]!.mean) > HARDLY * priors[k]!.sd;

@@ -93,3 +93,42 @@ export function inverse(matrix: readonly (readonly number[])[]): number[][] {
 function correlationOf(matrix: readonly (readonly number[])[]): number[][] {
   return matrix.map((line, i) => line.map((value, k) => value / Math.sqrt(matrix[i]![i]! * matrix[k]![k]!)));
 }
+
+/** Turns of it at most, and when nothing moves any more, in standard deviations of what was thought before. */
+const TURNS = 12;
+const STILL = 1e-4;
+/** Slopes are taken over such a part of what was thought before, to both sides. */
+const SLOPE_OVER = 1e-3;
+
+/**
+ * Least squares of what is not straight in its figures, by Gauss and Newton: straight about where it stands, again until nothing moves.
+ * @param p.model what should be measured with such figures   @param p.sd of each measurement
+ * @param p.least under which each figure cannot be; left out where it may be anything
+ */
+export function fitted(p: {
+  readonly model: (figures: readonly number[]) => readonly number[];
+  readonly measured: readonly number[];
+  readonly sd: number;
+  readonly priors: readonly Prior[];
+  readonly least: readonly (number | undefined)[];
+}): Found {
+  const { model, measured, sd, priors, least } = p;
+  let at = priors.map(({ mean }) => mean);
+  for (let turn = 1; ; turn += 1) {
+    const now = model(at);
+    const slopes = at.map((value, k) => {
+      const step = Math.max(1e-6, SLOPE_OVER * priors[k]!.sd);
+      const [up, down] = [model(at.with(k, value + step)), model(at.with(k, value - step))];
+      return up.map((one, i) => (one - down[i]!) / (2 * step));
+    });
+    const rows = measured.map((one, i): Row => {
+      const row = slopes.map((of) => of[i]!);
+      // What is looked for is the figure itself.
+      return { y: one - now[i]! + row.reduce((sum, slope, k) => sum + slope * at[k]!, 0), slopes: row, sd };
+    });
+    const found = leastSquares(rows, priors);
+    const moved = Math.max(...found.values.map((value, k) => Math.abs(value - at[k]!) / priors[k]!.sd));
+    at = found.values.map((value, k) => Math.max(least[k] ?? -Infinity, value));
+    if (moved < STILL || turn === TURNS) return { ...found, values: at };
+  }
+}

@@ -56,7 +56,7 @@ export const rideFieldsSchema = z.strictObject({
   repairs: z.array(text(160)).max(12),
   /** How it was ridden, as somebody said. */
   riderKg: z.number().min(20, "must be 20 to 250 kg").max(250, "must be 20 to 250 kg"),
-  loadKg: z.number().min(0).max(300),
+  loadKg: z.number().min(0, "must be 0 to 300 kg").max(300, "must be 0 to 300 kg"),
   airC: z.number().min(-40, "must be −40 to 50 °C").max(50, "must be −40 to 50 °C"),
   windKmh: z.number().min(0, "must be 0 to 60 km/h").max(60, "must be 0 to 60 km/h"),
   /** Where it came from, degrees from north to the east; null where nobody noted it. */

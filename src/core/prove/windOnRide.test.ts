@@ -1,5 +1,6 @@
 import * as fc from "fast-check";
 import { drawn, HUB, ridden, ringOf, roadOf } from "../../../tests/prove.fixture";
+import { loadN } from "../ride/roadLoad";
 import { likelyHillKmh, likelyRangeKm, noChange } from "../ride/forecast";
 import { roadSegments } from "../route/roadSegments";
 import { AS_FORECAST } from "./madeUpRide";
@@ -31,7 +32,10 @@ test("a wind is along and across the way as its direction has it, and what it ta
         expect(alongMs).toBeCloseTo((windKmh / 3.6) * Math.cos(((windFromDeg - headingDeg) * Math.PI) / 180), 6);
         const v = 9;
         const { times } = inWind(wind, 0, v);
-        expect(times).toBeCloseTo(((v + alongMs) * Math.hypot(v + alongMs, crossMs)) / (v * v), 9);
+        const airN = (headwindMs: number, crossMs_: number) =>
+          loadN({ aeroK: 0.4, headwindMs, crossMs: crossMs_, rollingN: 0, climbingN: 0 }, v);
+        const bearingN = loadN({ aeroK: 0, headwindMs: 0, crossMs: 0, rollingN: 0, climbingN: 0 }, v);
+        expect(times).toBeCloseTo((airN(alongMs, crossMs) - bearingN) / (airN(0, 0) - bearingN), 9);
       },
     ),
   );

@@ -42,9 +42,9 @@ export function Learned() {
               <td className="right num">{one.bikes}</td>
               <td className="right num">{one.asked === 0 ? "–" : `${one.kept} of ${one.asked}`}</td>
               <td className={`right num${one.notKept > 0 ? " bad" : ""}`}>{one.asked === 0 ? "–" : one.notKept}</td>
-              <td className="right num">{biasText(one)}</td>
+              <td className="right num">{biasText(one, learned.currency)}</td>
               <td className="right num">
-                {one.spread === null ? "–" : biasText({ ...one, bias: one.spread, biasPercent: null }, "plain")}
+                {one.spread === null ? "–" : biasText({ ...one, bias: one.spread, biasPercent: null }, learned.currency, "plain")}
               </td>
             </tr>
           ))}
