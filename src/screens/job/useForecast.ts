@@ -90,6 +90,8 @@ export type Rides = {
 
 export function useForecast(view: JobView): Rides {
   const ask = useRideWorker();
+  // A file that somebody gave is not read after what is reckoned in the background.
+  const askReader = useRideWorker();
   const [made, setMade] = useState<{ for: string; forecast: Forecast } | null>(null);
   const [near, setNearest] = useState<{ for: string; nearest: Nearest } | null>(null);
   const [found, setParts] = useState<{ for: string; parts: readonly NearestPart[] } | null>(null);
@@ -151,17 +153,17 @@ export function useForecast(view: JobView): Rides {
   }, [partsFor, job]);
   const readRoute = useCallback(
     async (text: string, table: boolean): Promise<Result<{ name: string; profile: Profile }>> => {
-      const answer = await ask({ do: "read", text, table });
+      const answer = await askReader({ do: "read", text, table });
       return "read" in answer ? answer.read : { ok: false, error: "The file could not be read." };
     },
-    [ask],
+    [askReader],
   );
   const readLog = useCallback(
     async (bytes: Uint8Array, chosen: Readonly<Record<string, Said>>): Promise<ReadRide> => {
-      const answer = await ask({ do: "read log", bytes, chosen });
+      const answer = await askReader({ do: "read log", bytes, chosen });
       return "log" in answer ? answer.log : { ok: false, error: { says: "The file could not be read." } };
     },
-    [ask],
+    [askReader],
   );
   const health = useCallback(async (): Promise<Health | null> => {
     if (!question) return null;
