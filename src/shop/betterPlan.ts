@@ -4,6 +4,7 @@ import { compareWorth, doneAt } from "@/core/bench/lateness";
 import { lowerBound } from "@/core/bench/lowerBound";
 import type { BenchProblem } from "@/core/bench/problem";
 import { NONE_FIXED, type Fixed } from "@/core/bench/serial";
+import { unionOf } from "@/core/bench/shifts";
 import { DAY_MIN, midnightOf } from "@/core/bench/wall";
 import { solve } from "./solve";
 
@@ -14,8 +15,13 @@ export type Watch = {
 };
 export type Better = { readonly best: Planned; readonly boundMinor: number; readonly tries: number };
 
-/** The bound's program has so long; what is not proved by then is held job by job. */
-const BOUND_MS = 4_000;
+/** The bound's program has so long; by then it has at least a weaker bound. */
+const BOUND_MS = 3_500;
+/** Days by which jobs might be done, with so much of the hours in use: a plan leaves a little idle before each break. */
+const HINTS_MS = 2_000;
+const HINT_GAP = 0.01;
+const SHARES_BEFORE = [0.99, 0.98];
+const SHARES_AFTER = [0.96];
 /** Others have their turn after so long. */
 const TURN_MS = 50;
 const SEED = 1;
@@ -36,46 +42,68 @@ export async function betterPlan(
   const first = constructive(problem, fixed);
   let best = stands && compareWorth(stands.worth, first.worth) <= 0 ? stands : first;
   const last = Math.max(problem.nowMin, ...doneAt(problem, best.schedule).filter((one) => one < Infinity));
-  const { leastMinor, program } = lowerBound(problem, last);
+  const { leastMinor, stepMinor, program } = lowerBound(problem, last);
   const until = performance.now() + seconds * 1000;
   let boundMinor: number | null = program === null ? leastMinor : null;
-  let hint: readonly number[] | undefined;
   let tries = 0;
-  const solving =
-    program === null
-      ? Promise.resolve()
-      : solve(program, BOUND_MS).then((solved) => {
-          boundMinor = solved ? Math.max(leastMinor, Math.ceil(solved.least - 1e-6)) : leastMinor;
-          if (solved) hint = hintOf(problem, solved.values, last);
-        });
+  const hints: number[][] = [];
   const isOver = () => stopped() || performance.now() >= until || (boundMinor !== null && best.worth.lateMinor <= boundMinor);
-  // Ends early where the bound's program has said by which days jobs might be done: a better search begins there.
-  const runFor = async (plans: Generator<Planned, never>, isHinted: boolean) => {
-    while (!isOver() && (isHinted || hint === undefined)) {
-      const turn = performance.now() + TURN_MS;
-      while (performance.now() < turn) {
-        const next = plans.next().value;
-        tries += 1;
-        if (compareWorth(next.worth, best.worth) < 0) best = next;
-      }
-      told(tries, best.worth.lateMinor, boundMinor);
-      await new Promise((resolve) => setImmediate(resolve));
-    }
+  const solving = async () => {
+    if (program === null) return;
+    const look = async (share: number, ms: number) => {
+      const solved = await solve(program(share), ms, share < 1 ? HINT_GAP : 0);
+      if (solved?.values) hints.push(hintOf(problem, solved.values, last));
+      return solved;
+    };
+    const lookAt = async (shares: readonly number[]) => {
+      for (const share of shares) if (!isOver()) await look(share, HINTS_MS);
+    };
+    await lookAt(SHARES_BEFORE);
+    const solved = await look(1, BOUND_MS);
+    boundMinor = Math.max(leastMinor, solved ? Math.ceil(solved.least / stepMinor - 1e-6) * stepMinor : 0);
+    await lookAt(SHARES_AFTER);
   };
-  await runFor(improve(problem, best, SEED, { fixed }), false);
-  if (hint) await runFor(improve(problem, plannedOf(problem, best.order, fixed), SEED + 1, { fixed, hint }), true);
-  await solving;
+  const solved = solving();
+  let seed = SEED;
+  let plans = improve(problem, best, seed, { fixed });
+  while (!isOver()) {
+    // A better search begins where jobs might be done by the days that the program says.
+    const hint = hints.shift();
+    if (hint) plans = improve(problem, best, ++seed, { fixed, hint });
+    const turn = performance.now() + TURN_MS;
+    while (performance.now() < turn) {
+      const next = plans.next().value;
+      tries += 1;
+      if (compareWorth(next.worth, best.worth) < 0) best = next;
+    }
+    told(tries, best.worth.lateMinor, boundMinor);
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+  await solved;
   const bound = Math.min(boundMinor ?? leastMinor, best.worth.lateMinor);
   told(tries, best.worth.lateMinor, bound);
   return { best, boundMinor: bound, tries };
 }
 
-/** By when the program has each job done. */
-function hintOf({ jobs, nowMin }: BenchProblem, values: Readonly<Record<string, number>>, last: number): number[] {
+/** Of jobs that are to be done on one day, each has so much longer than the one before: else all of them are done late. */
+const APART_MIN = 60;
+
+/** By when the program has each job done, of one day the dearest first. */
+function hintOf(problem: BenchProblem, values: Readonly<Record<string, number>>, last: number): number[] {
+  const { jobs, nowMin } = problem;
   const today = midnightOf(nowMin);
   const days = Math.ceil((last - today) / DAY_MIN);
-  return jobs.map((_, job) => {
-    for (let day = 0; day < days; day += 1) if ((values[`x_${job}_${day}`] ?? 0) > 0.5) return today + (day + 1) * DAY_MIN;
-    return last;
+  const dayOf = jobs.map((_, job) => {
+    for (let day = 0; day < days; day += 1) if ((values[`x_${job}_${day}`] ?? 0) > 0.5) return day;
+    return days;
+  });
+  const ends = unionOf(problem.people.map(({ shifts }) => shifts)).map(([, end]) => end);
+  return dayOf.map((day, job) => {
+    if (day === days) return last;
+    const after = dayOf.filter(
+      (other, one) => other === day && (jobs[one]!.lateDayMinor - jobs[job]!.lateDayMinor || job - one) < 0,
+    ).length;
+    const midnight = today + (day + 1) * DAY_MIN;
+    return (ends.findLast((end) => end <= midnight) ?? midnight) - after * APART_MIN;
   });
 }

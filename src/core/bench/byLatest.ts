@@ -31,13 +31,19 @@ export class Latest {
     return minutes;
   }
 
-  /** @param targets by job, wall minutes */
-  order(targets: readonly number[]): number[] {
+  /** How long each step can wait, working minutes from now. @param targets by job, wall minutes */
+  keys(targets: readonly number[]): number[] {
     const { steps } = this.problem;
     const key = steps.map(({ job, curesMin }, at) => this.by(targets[job]! - curesMin) - this.left[at]!);
     // A step that comes before another never waits longer than it.
     for (let at = steps.length - 1; at >= 0; at -= 1)
       for (const { step } of steps[at]!.after) key[step] = Math.min(key[step]!, key[at]!);
-    return [...steps.keys()].sort((a, b) => key[a]! - key[b]! || a - b);
+    return key;
+  }
+
+  /** @param targets by job, wall minutes */
+  order(targets: readonly number[]): number[] {
+    const key = this.keys(targets);
+    return [...key.keys()].sort((a, b) => key[a]! - key[b]! || a - b);
   }
 }

@@ -1,5 +1,5 @@
 import { Free } from "./free";
-import { PAUSE_OVER_MIN, type BenchProblem, type Slot } from "./problem";
+import { PAUSE_OVER_MIN, type BenchProblem, type BenchStep, type Slot } from "./problem";
 
 /** Another person, or another stand, must be so much sooner done before a bike changes hands. */
 const STAY_MIN = 15;
@@ -28,8 +28,9 @@ export class Floor {
     const step = this.problem.steps[at]!;
     const who = this.people[person]!;
     const bike = step.onBike ? this.bikes[step.job]! : null;
+    if (step.minutes <= PAUSE_OVER_MIN) return this.inOnePiece(step, moment, person, places);
     for (let from = moment; from < Infinity;) {
-      const parts = who.fit(from, step.minutes, step.minutes > PAUSE_OVER_MIN);
+      const parts = who.fit(from, step.minutes, true);
       if (!parts) return null;
       const [start, end] = [parts[0]![0], parts.at(-1)![1]];
       const bikeNext = bike?.clear(start, end) ?? null;
@@ -47,9 +48,33 @@ export class Floor {
     return null;
   }
 
+  /** The same for what is not left for a break: whoever and whatever it needs pass the moment on, until it suits all of them. */
+  private inOnePiece(step: BenchStep, moment: number, person: number, places: readonly number[]): Slot | null {
+    const { minutes, holdsMin } = step;
+    const who = this.people[person]!;
+    const bike = step.onBike ? this.bikes[step.job]! : null;
+    for (let start = moment; start < Infinity;) {
+      const before = start;
+      start = who.next(start, minutes);
+      if (bike) start = bike.next(start, minutes);
+      if (start === Infinity) return null;
+      let place = -1;
+      if (places.length > 0) {
+        let first = Infinity;
+        for (const one of places) {
+          const from = this.places[one]!.next(start, minutes + holdsMin);
+          if (from < first) [first, place] = [from, one];
+        }
+        start = first;
+      }
+      if (start === before) return { person, place, start, end: start + minutes, parts: [[start, start + minutes]] };
+    }
+    return null;
+  }
+
   /** The slot in which a step is done first; the one who is preferred keeps it where that is hardly later. */
   bestSlot(at: number, moment: number, prefer: Choice = {}): Slot | null {
-    const { people, places } = this.problem.steps[at]!;
+    const { people, places, minutes } = this.problem.steps[at]!;
     const stay = prefer.stayMin ?? STAY_MIN;
     const { place } = prefer;
     // Where it stood last is looked at first.
@@ -57,9 +82,12 @@ export class Floor {
     let best: Slot | null = null;
     let cost = Infinity;
     for (const person of people) {
+      const own = person === prefer.person ? 0 : stay;
+      // Where even this person alone is too late, nobody asks about the stands.
+      if (this.people[person]!.next(moment, 0) + minutes + own >= cost) continue;
       const slot = this.slotWith(at, moment, person, inTurn);
       if (!slot) continue;
-      const end = slot.end + (person === prefer.person ? 0 : stay);
+      const end = slot.end + own;
       if (end >= cost) continue;
       best = slot;
       cost = end;

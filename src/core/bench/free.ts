@@ -69,6 +69,15 @@ export class Free {
     return null;
   }
 
+  /** The first moment from which so many minutes are free in one piece; Infinity where there are none. */
+  next(moment: number, minutes: number): number {
+    for (let i = this.at(moment); i < this.from.length; i += 1) {
+      const begins = Math.max(moment, this.from[i]!);
+      if (this.to[i]! - begins >= minutes) return begins;
+    }
+    return Infinity;
+  }
+
   /** Whether all of a time is free; else the next moment from which it might be. */
   clear(from: number, to: number): number | null {
     const i = this.at(from);

@@ -1,4 +1,5 @@
 import { Latest } from "./byLatest";
+import { Filling } from "./filling";
 import { plannedOf, type Planned } from "./constructive";
 import { compareWorth, doneAt, lateDays } from "./lateness";
 import type { BenchProblem } from "./problem";
@@ -6,10 +7,12 @@ import { chance } from "../units/chance";
 import { DAY_MIN } from "./wall";
 import { NONE_FIXED, type Fixed } from "./serial";
 
-/** One turn in so many moves a single step, the others the days by which jobs are to be done. */
-const STEP_TURN = 5;
+/** One turn in so many moves a single step, the others the days by which jobs are to be done: the more jobs, the more the days decide. */
+const stepTurn = (jobs: number) => Math.min(21, Math.max(5, Math.round(jobs / 2)));
 /** And one in so many gives a step to somebody, or lets whoever is free have it again: the first who is free is not always the best. */
-const HAND_TURN = 7;
+const handTurn = (jobs: number) => stepTurn(jobs) + 2;
+/** And one in so many lets bikes change hands for the least gain, or only for a clear one; or fills the time before breaks, or does not. */
+const MANNER_TURN = 31;
 /** By so much a target moves at the most, either way: mostly a little. */
 const FAR_MIN = [DAY_MIN / 2, DAY_MIN, 2 * DAY_MIN, 8 * DAY_MIN];
 
@@ -69,6 +72,15 @@ function moveHand({ steps }: BenchProblem, hands: Hands, roll: () => number): Ha
 }
 
 /**
+ * How a plan is made of the days by which jobs are to be done.
+ *
+ * @property stay how much later a bike is done that stays in the same hands
+ * @property fills whether the time before a break is filled
+ */
+type Ways = { readonly hands: Hands; readonly stay: number | undefined; readonly fills: boolean };
+type At = Ways & { readonly plan: Planned; readonly targets: readonly number[] };
+
+/**
  * Better and better plans: the day by which a job is to be done moves, or a single step, or who has it, and what is no worse is kept
  * (local search). The same seed finds the same. It never ends by itself: whoever asks says when it is enough.
  *
@@ -88,11 +100,19 @@ export function* improve(
 ): Generator<Planned, never> {
   const roll = chance(seed);
   const latest = new Latest(problem);
-  const planned = (order: readonly number[], hands: Hands) => plannedOf(inHands(problem, hands), order, fixed, stayMin);
+  const filling = new Filling(problem);
+  const planned = (order: readonly number[], { hands, stay }: Ways) => plannedOf(inHands(problem, hands), order, fixed, stay);
+  const ordered = (targets: readonly number[], { fills }: Ways) =>
+    fills ? filling.order(latest.keys(targets), fixed) : latest.order(targets);
+  const aimed = (targets: readonly number[], ways: Ways): At => ({
+    ...ways,
+    targets,
+    plan: planned(ordered(targets, ways), ways),
+  });
   const far = Math.max(...begin.schedule.map((slot) => slot?.end ?? 0));
   const starts = [doneAt(problem, begin.schedule).map((one) => Math.min(one, far)), ...(hint ? [hint] : [])];
-  type At = { readonly plan: Planned; readonly targets: readonly number[]; readonly hands: Hands };
-  let best: At = { plan: begin, targets: starts[0]!, hands: problem.steps.map(() => -1) };
+  const ways: Ways = { hands: problem.steps.map(() => -1), stay: stayMin, fills: false };
+  let best: At = { ...ways, plan: begin, targets: starts[0]! };
   let now = best;
   let astray = 0;
   const weigh = (next: At) => {
@@ -103,19 +123,26 @@ export function* improve(
     else if (strays || astray > 0) astray += 1;
     if (astray > STRAY_TURNS) [now, astray] = [best, 0];
   };
-  for (const targets of starts) {
-    weigh({ ...now, plan: planned(latest.order(targets), now.hands), targets });
-    yield best.plan;
-  }
+  const manners = [
+    { stay: stayMin, fills: false },
+    ...(stayMin === 0 ? [] : [{ stay: 0, fills: false }]),
+    { stay: 0, fills: true },
+  ];
+  for (const targets of starts)
+    for (const { stay, fills } of manners) {
+      weigh(aimed(targets, { ...now, stay, fills }));
+      yield best.plan;
+    }
   for (let turn = 1; ; turn += 1) {
-    if (turn % HAND_TURN === 0) {
+    if (turn % MANNER_TURN === 0) {
+      weigh(aimed(now.targets, { ...now, ...manners[Math.floor(roll() * manners.length)] }));
+    } else if (turn % handTurn(problem.jobs.length) === 0) {
       const hands = moveHand(problem, now.hands, roll);
-      weigh({ ...now, plan: planned(now.plan.order, hands), hands });
-    } else if (turn % STEP_TURN === 0 || problem.jobs.length < 2) {
-      weigh({ ...now, plan: planned(moveStep(problem, now.plan.order, roll), now.hands) });
+      weigh({ ...now, hands, plan: planned(now.plan.order, { ...now, hands }) });
+    } else if (turn % stepTurn(problem.jobs.length) === 0 || problem.jobs.length < 2) {
+      weigh({ ...now, plan: planned(moveStep(problem, now.plan.order, roll), now) });
     } else {
-      const targets = moveTargets(problem, now.plan, now.targets, roll);
-      weigh({ ...now, plan: planned(latest.order(targets), now.hands), targets });
+      weigh(aimed(moveTargets(problem, now.plan, now.targets, roll), now));
     }
     yield best.plan;
   }

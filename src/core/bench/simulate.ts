@@ -1,3 +1,4 @@
+import { Heap } from "heap-js";
 import { chance, normal } from "../units/chance";
 import { PAUSE_OVER_MIN, type BenchProblem, type Schedule } from "./problem";
 import { DAY_MIN } from "./wall";
@@ -39,8 +40,10 @@ export function simulate(problem: BenchProblem, schedule: Schedule, weeks: numbe
   const shifts = people.map(({ shifts }) => new Walk(shifts));
   const whole = jobs.map(() => true);
   for (const [i, { job }] of steps.entries()) if (!schedule[i]) whole[job] = false;
-  const next: number[][] = steps.map(() => []);
-  for (const [at, { after }] of steps.entries()) for (const { step } of after) next[step]!.push(at);
+  const next: { readonly at: number; readonly lagMin: number }[][] = steps.map(() => []);
+  for (const [at, { after }] of steps.entries()) for (const { step, lagMin } of after) next[step]!.push({ at, lagMin });
+  const turn = new Float64Array(steps.length);
+  const begins = Float64Array.from(schedule, (slot) => slot?.start ?? Infinity);
   const done = jobs.map(() => new Float64Array(weeks));
   const delivery = deliveriesOf(steps);
   const late = new Float64Array(Math.max(0, ...delivery) + 1);
@@ -53,24 +56,19 @@ export function simulate(problem: BenchProblem, schedule: Schedule, weeks: numbe
     for (const walk of shifts) walk.back();
     // Parts of one delivery are late together.
     for (let k = 0; k < late.length; k += 1) late[k] = Math.max(0, gauss());
-    const open: number[] = [];
+    // Steps that can begin, the first in turn on top; of two at one moment the one of the lower index.
+    const open = new Heap<number>((a, b) => turn[a]! - turn[b]! || a - b);
+    const opens = (at: number) => {
+      turn[at] = Math.max(begins[at]!, ready[at]!);
+      open.push(at);
+    };
     for (const [at, step] of steps.entries()) {
       const lateMin = delivery[at]! < 0 ? 0 : Math.floor(late[delivery[at]!]! * step.fromSpreadDays + 0.5) * DAY_MIN;
       ready[at] = Math.max(nowMin, step.fromMin + lateMin);
       waits[at] = step.after.length;
-      if (waits[at] === 0 && schedule[at]) open.push(at);
+      if (waits[at] === 0 && schedule[at]) opens(at);
     }
-    while (open.length > 0) {
-      let pick = 0;
-      let key = Infinity;
-      for (let k = 0; k < open.length; k += 1) {
-        const at = open[k]!;
-        const own = Math.max(schedule[at]!.start, ready[at]!);
-        if (own < key || (own === key && at < open[pick]!)) [pick, key] = [k, own];
-      }
-      const at = open[pick]!;
-      open[pick] = open[open.length - 1]!;
-      open.pop();
+    for (let at = open.pop(); at !== undefined; at = open.pop()) {
       const step = steps[at]!;
       const slot = schedule[at]!;
       const { mu, sigma } = laws[at]!;
@@ -95,11 +93,10 @@ export function simulate(problem: BenchProblem, schedule: Schedule, weeks: numbe
       if (place >= 0) placeFree[place] = ends + step.holdsMin;
       if (step.onBike) bikeFree[step.job] = ends;
       jobEnd[step.job] = Math.max(jobEnd[step.job]!, ends + step.curesMin);
-      for (const one of next[at]!) {
-        const lag = steps[one]!.after.find(({ step: before }) => before === at)!.lagMin;
-        ready[one] = Math.max(ready[one]!, ends + lag);
+      for (const { at: one, lagMin } of next[at]!) {
+        ready[one] = Math.max(ready[one]!, ends + lagMin);
         waits[one]! -= 1;
-        if (waits[one] === 0 && schedule[one]) open.push(one);
+        if (waits[one] === 0 && schedule[one]) opens(one);
       }
     }
     for (let job = 0; job < jobs.length; job += 1) done[job]![week] = jobEnd[job]!;
