@@ -1,4 +1,4 @@
-import { constructive, plannedOf, type Planned } from "@/core/bench/constructive";
+import { constructive, type Planned } from "@/core/bench/constructive";
 import { improve } from "@/core/bench/improve";
 import { compareWorth, doneAt } from "@/core/bench/lateness";
 import { lowerBound } from "@/core/bench/lowerBound";
