@@ -118,6 +118,7 @@ function stepBlock(step: StepView, number: number, view: JobView): Content {
           ]
         : []),
       ...step.measures.map((measure) => ({ text: readingText(measure) })),
+      ...marksOn(step, view),
       ...step.waits.map(({ says }) => ({ text: `Wait. ${says}.`, italics: true })),
       ...step.cautions.map((id) => ({
         text: `Take care. ${CAUTIONS[id].says} Defer to ${CAUTIONS[id].deferTo}.`,
@@ -133,6 +134,22 @@ function stepBlock(step: StepView, number: number, view: JobView): Content {
     ],
   };
 }
+
+/** Witness marks and what is signed, with who did, or a box and room for a name. */
+const marksOn = ({ marks }: StepView, { job }: JobView): Content[] =>
+  marks.length === 0
+    ? []
+    : [
+        {
+          ul: marks.map(({ key, kind, says }) => {
+            const named = job.marks[key];
+            return {
+              text: `${kind === "witness" ? `Witness mark: ${says}` : says}   ${named ? `${named.by || "no name"}, ${when(named.at)}` : "______________"}`,
+              listType: named ? ("disc" as const) : ("square" as const),
+            };
+          }),
+        },
+      ];
 
 const WORD = { clear: "within", unsure: "too near to tell", red: "OUTSIDE" } as const;
 

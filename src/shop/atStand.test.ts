@@ -138,10 +138,19 @@ test("a reading outside its limit holds the work, a better one lets it go on, a 
   expect(says(job, { do: "drop reading", measure: "brakesFirst pads" }, bench)).toBe("There is no such reading.");
   // A file is another door: a figure that can hardly be decides nothing there, and what can be is as it was.
   const file = readJobFile(
-    JSON.parse(JSON.stringify(writeJobFile({ ...better, found: does(job, found(), bench).found }, [], bench.house))),
+    JSON.parse(
+      JSON.stringify(
+        writeJobFile(
+          { ...better, marks: { "harness polarity": { at: NOW, by: "Ena" } }, found: does(job, found(), bench).found },
+          [],
+          bench.house,
+        ),
+      ),
+    ),
   );
   if (!file.ok) throw new Error(JSON.stringify(file.error));
   expect(file.value.job.readings).toEqual(better.readings);
+  expect(file.value.job.marks).toEqual({ "harness polarity": { at: NOW, by: "Ena" } });
   expect(file.value.job.found).toHaveLength(1);
   const far = { ...job, readings: { "brakesFirst pads": { value: 600, at: NOW, by: "", was: [] } } };
   expect(assessOn(far, bench).fit.findings.find(({ key }) => key.startsWith("bench/measured"))!.verdict).toBe("measure");
@@ -177,6 +186,39 @@ test("what was painted is not touched before it is hard, unless somebody says wh
   expect(says(job, tick, await onDay(0))).toContain("The paint is hard in a day");
   expect(says(job, { ...tick, despite: "warm room, nail test done" }, await onDay(0))).toContain("done");
   expect(says(job, tick, await onDay(1))).not.toContain("The paint");
+});
+
+test("every step of every job that has something to mark or sign is held until each has a name, or somebody says why; opened again it is asked anew", async () => {
+  let met = 0;
+  for (const job of jobs.filter((one) => one.aside === null && one.signed === null)) {
+    const bench = await benchFor(job);
+    const { steps } = assessOn(job, bench);
+    for (const step of steps.filter(({ id, marks }) => marks.length > 0 && !job.ticks[id])) {
+      const tick: Command = { do: "tick", step: step.id, note: "", minutes: Math.round(step.minutes) };
+      const bare = { ...job, marks: {} };
+      const told = says(bare, tick, bench);
+      // A stop is told first, whatever is marked.
+      if (!told.startsWith("Nothing is built")) for (const { says: one } of step.marks) expect(told).toContain(one);
+      const before = says(
+        { ...job, marks: Object.fromEntries(step.marks.map(({ key }) => [key, { at: NOW, by: "Ena" }])) },
+        tick,
+        bench,
+      );
+      const marked = step.marks.reduce((now, { key }) => does(now, { do: "mark", mark: key }, bench), bare as Job);
+      expect(says(marked, tick, bench)).toBe(before);
+      expect(before).not.toContain("Open at this step");
+      expect(says(marked, { do: "mark", mark: step.marks[0]!.key }, bench)).toContain("has a name already: Ena");
+      if (told.startsWith("Nothing is built")) continue;
+      const done = does(marked, { ...tick, despite: "a reason of words" }, bench);
+      expect(says(done, { do: "unmark", mark: step.marks[0]!.key }, bench)).toContain("open it again first");
+      const again = does(done, { do: "untick", step: step.id }, bench);
+      expect(Object.keys(again.marks).filter((key) => key.startsWith(`${step.id} `))).toEqual([]);
+      met += 1;
+    }
+    expect(says(job, { do: "mark", mark: "fitHub nothing" }, bench)).toBe("That is not asked of this build any more.");
+    expect(says(job, { do: "mark", mark: "fitHub seated" }, { ...bench, by: " " })).toContain("Say who it is");
+  }
+  expect(met).toBeGreaterThan(20);
 });
 
 describe("timers", () => {

@@ -186,17 +186,24 @@ async function playJob(db: Knex, demo: DemoJob, now: string, number?: number): P
       (command) => act(command, ordered),
     );
   }
-  for (const { step, daysAgo, minutes, note, despite } of demo.begun ?? [])
+  const markAll = async (id: string, at = now) => {
+    const marks = assessed().steps.find((step) => step.id === id)?.marks ?? [];
+    for (const { key } of marks) await act({ do: "mark", mark: key }, at);
+  };
+  for (const { step, daysAgo, minutes, note, despite } of demo.begun ?? []) {
+    await markAll(step, new Date(Date.parse(now) - daysAgo * DAY_MS).toISOString());
     await act(
       { do: "tick", step, note, minutes, confirmed: true, ...(despite !== undefined && { despite }) },
       new Date(Date.parse(now) - daysAgo * DAY_MS).toISOString(),
     );
+  }
   if (demo.through === "build") {
     for (const order of job.orders) await act({ do: "arrived", orderId: order.id });
     for (const step of assessed().steps)
       if (!AFTER_SIGNING.has(step.id)) {
         const checks = checksOfJob(job, assessed()).filter(({ check }) => stepOfCheck(check) === step.id);
         for (const command of makeChecks(checks, demo.proved?.readings)) await act(command);
+        await markAll(step.id);
         await act({
           do: "tick",
           step: step.id,

@@ -264,6 +264,7 @@ describe("an upgrade", () => {
       (await db("part").where({ id: "bat-36-13-rack-used" }).first()) as { in_stock: number; used: string } | undefined;
     expect(await used()).toBeUndefined();
     await act({ do: "tick", step: "survey", note: "" });
+    await act({ do: "mark", mark: "takeOff powerless" });
     await act({ do: "tick", step: "takeOff", note: "" });
     expect(await used()).toMatchObject({ in_stock: 1, used: expect.stringContaining("came off a bike of ours") });
     await act({ do: "undo" });

@@ -230,6 +230,8 @@ const SAMPLES: Record<string, object> = {
   "call off": { orderId: "x", why: "a reason of words" },
   tick: { step: "x", note: "" },
   untick: { step: "x" },
+  mark: { mark: "x" },
+  unmark: { mark: "x" },
   "begin step": { step: "x" },
   "pause step": { step: "x" },
   "note reading": { measure: "x", text: "1" },

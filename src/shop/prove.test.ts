@@ -85,9 +85,12 @@ test("what is put right is ticked again, and every check is made again after it"
   const remedy = assessOn(failed, bench).fit.findings.find((one) => one.key === key)!.remedies[0]!;
   const decided = does(failed, { do: "accept", finding: key, remedy: remedy.id });
   const later = { ...bench, at: new Date(Date.parse(NOW) + 3_600_000).toISOString() };
-  const answer = carryOut(decided, { do: "tick", step: "harness", note: "", minutes: 20, confirmed: true }, later);
+  // What was signed of the harness stands no more.
+  expect(decided.marks["harness polarity"]).toBeUndefined();
+  const signed = does(decided, { do: "mark", mark: "harness polarity" });
+  const answer = carryOut(signed, { do: "tick", step: "harness", note: "", minutes: 20, confirmed: true }, later);
   if (!answer.ok) throw new Error(answer.error.says);
-  const mended = { ...decided, ...answer.value.job };
+  const mended = { ...signed, ...answer.value.job };
   const states = checksOfJob(mended, assessOn(mended, later));
   expect(states.some(({ stands }) => stands === "again")).toBe(true);
   expect(states.some(({ stands }) => stands === "passed")).toBe(false);

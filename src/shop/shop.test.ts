@@ -267,6 +267,7 @@ describe("one thing done to a job", () => {
           error: { says: expect.stringContaining("checks are still to be made in Prove") },
         });
       for (const command of makeChecks(mine())) view = await must(view, command);
+      for (const { key } of step.marks) view = await must(view, { do: "mark", mark: key });
       const held = view.steps.find(({ id }) => id === step.id)!.held.why.length > 0;
       view = await must(view, { do: "tick", step: step.id, note: "ok", ...(held && { despite }) });
     }

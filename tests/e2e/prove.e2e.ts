@@ -75,6 +75,10 @@ test("a finished bike by touch: a failed check goes back to Build and returns, a
   await shows(page, ".stand-bar", "Not before that is settled");
   await click(page, "harness", ".found", "tap");
   await shows(page, ".found", "Decided");
+  // What was signed of it stands no more: it is held until somebody puts a name to it again.
+  await shows(page, ".step-held", "Polarity metered at every plug before the pack goes in (not signed)");
+  await page.tap('.mark-box[aria-checked="false"]');
+  await page.waitForSelector('.mark-box[aria-checked="true"]');
   await page.waitForFunction(() => !document.querySelector<HTMLButtonElement>(".stand-bar .main-action")?.disabled);
   await click(page, "Done", ".stand-bar", "tap");
   await page.waitForFunction(() => !document.querySelector(".step-card h1")?.textContent?.includes("harness"));

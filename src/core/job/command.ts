@@ -89,6 +89,8 @@ export const commandSchema = z.discriminatedUnion("do", [
     ...took,
   }),
   z.strictObject({ do: z.literal("untick"), step: key }),
+  z.strictObject({ do: z.literal("mark"), mark: key }),
+  z.strictObject({ do: z.literal("unmark"), mark: key }),
   z.strictObject({ do: z.literal("begin step"), step: key }),
   z.strictObject({ do: z.literal("pause step"), step: key }),
   z.strictObject({

@@ -63,6 +63,8 @@ export const ALLOWED: Readonly<Record<Deed, readonly Role[]>> = {
   "call off": BUYING,
   tick: BENCH,
   untick: BENCH,
+  mark: BENCH,
+  unmark: BENCH,
   "begin step": BENCH,
   "pause step": BENCH,
   "note reading": BENCH,

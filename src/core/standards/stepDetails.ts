@@ -9,9 +9,22 @@ type StepDetail = {
   readonly after?: readonly TaskId[];
   /** How it is done, beyond what the remedies say. */
   readonly does?: readonly string[];
+  /** Facts of the work that nobody sees afterwards: somebody puts a name to each. */
+  readonly signs?: readonly Sign[];
   /** What must cure or settle before the work goes on. */
   readonly waits?: readonly Wait[];
 };
+
+export type Sign = { readonly id: string; readonly says: string };
+
+/** Common practice. */
+const POWERLESS: Sign = { id: "powerless", says: "Pack off, capacitors discharged, no volts left on the leads: metered" };
+const BRAKES_STOP: Sign = { id: "stops", says: "Both brakes stop the bike before a motor goes on" };
+const TURNS: Sign = { id: "turns", says: "Cranks turn free both ways, nothing touches" };
+const HOLDS: Sign = { id: "holds", says: "Pack locked in, does not move by hand, comes out without its lead" };
+const POLARITY: Sign = { id: "polarity", says: "Polarity metered at every plug before the pack goes in" };
+const SEATED: Sign = { id: "seated", says: "Axle at the bottom of both slots, washers in their order" };
+const LEVER_FIRM: Sign = { id: "firm", says: "Lever firm under a hard pull, no drop at the nuts" };
 
 /** A wait in words, and the whole days by which it holds the bike back. */
 export type Wait = { readonly says: string; readonly days: number };
@@ -39,6 +52,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
       "Pack off first, the controller's capacitors discharged, then the wires",
       "Slots, shell and wires are looked at; old connectors are not used again",
     ],
+    signs: [POWERLESS],
     after: ["survey", "wash"],
   },
   takeOff: {
@@ -48,6 +62,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
       "Pack off first, the controller's capacitors discharged, then what comes off",
       "Witness marks, slots, plugs and wires of what stays are looked at and photographed",
     ],
+    signs: [POWERLESS],
     after: ["survey"],
   },
   assembleFrame: {
@@ -55,6 +70,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     fasteners: ["cups", "crank", "crankSplined", "crankPinch", "pedals", "calliper", "brakeArm", "rotor", "leverClamp"],
     cautions: ["brakes"],
     does: ["Wires are drawn in before a tube is closed off"],
+    signs: [BRAKES_STOP],
     after: ["survey", "inspect", "paint", "cleanShell", "faceShell", "clearShell", "bosses", "reroute"],
   },
   paint: {
@@ -70,12 +86,14 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     tools: ["5 mm key", "cable cutter"],
     fasteners: ["calliper", "brakeArm"],
     cautions: ["brakes"],
+    signs: [BRAKES_STOP],
     after: ["survey", "removeOld", "takeOff", "assembleFrame"],
   },
   hose: {
     tools: ["bleed kit", "hose cutter", "eye protection"],
     fasteners: ["hose"],
     cautions: ["hydraulic"],
+    signs: [LEVER_FIRM],
     waits: [{ says: "Lever felt again after 1 h and the next day: a soft one is bled again", days: 1 }],
     after: ["brakesFirst"],
   },
@@ -121,12 +139,14 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
       "Nuts finger tight, rotor and wheel lined up; tightened on the left, then the right, then both to value",
       "Arms after the nuts are seated, then the nuts once more; witness marks painted",
     ],
+    signs: [SEATED],
     after: ["seatWashers", "fileSlots", "spreadFrame", "moveTyre", "cluster", "redish", "assembleFrame"],
   },
   fitMid: {
     tools: ["lock-nut tool"],
     fasteners: ["midInnerNut", "midLockRing", "ringBolts", "crank", "pedals"],
     does: [CRANKS_CLEAR],
+    signs: [TURNS],
     waits: [THREAD_LOCK],
     after: ["assembleFrame", "cleanShell", "faceShell", "clearShell", "reroute"],
   },
@@ -139,6 +159,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
       "Mount bolts to the frame maker's torque, in turns, thread lock by its sheet",
       "The motor's ring nut may be left-hand: look for its arrow, torque by its sheet",
     ],
+    signs: [TURNS],
     waits: [THREAD_LOCK],
     after: ["removeCranks", "reroute", "assembleFrame"],
   },
@@ -153,9 +174,15 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     tools: ["4 mm key"],
     fasteners: ["cradle"],
     cautions: ["packFire"],
+    signs: [HOLDS],
     after: ["takeOff", "fitHub", "fitMid", "fitFrameMotor", "bosses", "reroute"],
   },
-  harness: { tools: ["crimper", "heat gun"], cautions: ["faultCurrent", "solder"], after: ["cradle", "cutOffs", "barLayout"] },
+  harness: {
+    tools: ["crimper", "heat gun"],
+    cautions: ["faultCurrent", "solder"],
+    signs: [POLARITY],
+    after: ["cradle", "cutOffs", "barLayout"],
+  },
   pedalSensor: { tools: ["crank extractor"], fasteners: ["crank", "crankSplined", "crankPinch"], after: ["fitHub", "fitMid"] },
   gearSensor: { after: ["derailleur"] },
   settings: { tools: ["display or programming lead"], cautions: ["law"], after: ["harness", "pedalSensor", "gearSensor"] },

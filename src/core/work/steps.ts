@@ -10,6 +10,7 @@ import type { Off } from "../fit/renews";
 import type { HouseRules } from "../house/houseRules";
 import type { Minutes } from "./learned";
 import { calledPart } from "../parts/calledPart";
+import { marksOf, type Mark } from "./marks";
 import { usedChecks } from "./usedChecks";
 import { settingsOf } from "./settings";
 import { shellHand, torquesOf, type Torque } from "./torques";
@@ -39,6 +40,8 @@ export type Step = {
   readonly does: readonly string[];
   /** What is read and kept before it is done. */
   readonly measures: readonly Measure[];
+  /** What somebody puts a name to before it is done. */
+  readonly marks: readonly Mark[];
   /** What must cure or settle before the work goes on. */
   readonly waits: readonly Wait[];
   /** Steps of this order that must be done before it. */
@@ -124,6 +127,7 @@ const ownStep = (
   uses: [],
   does,
   measures: [],
+  marks: [],
   waits: waitDays > 0 ? [{ says: `Held back for ${waitDays} ${waitDays === 1 ? "day" : "days"} after it`, days: waitDays }] : [],
   after,
   because: [],
@@ -192,6 +196,7 @@ function stepOf(
     uses: (CONSUMABLES[task] ?? []).map(({ says, minor }) => ({ says, minor: minor * wheels.length })),
     does: [...(detail.does ?? []), ...doesOf(task, build), ...(build.house.recipes.texts[task] ?? [])],
     measures: measuresOf(task, build),
+    marks: marksOf(task, torques, build),
     waits: [...(detail.waits ?? []), ...(task === "paint" ? [paintWait(build)!] : [])],
     after,
     because: because.map((b) => ({ finding: b.finding, title: b.remedy.title, says: b.remedy.says })),

@@ -24,10 +24,10 @@ export const torquesOf = (ids: readonly FastenerId[], build: Build): Torque[] =>
       return { id, says, lowNm, highNm, hand: handOf(id, build), wrench: wrenchFor(highNm) };
     });
 
-const hubEnds = (build: Build) => new Set(partsOf(build, "hub-motor").map(({ spec }) => spec.end));
+export const hubEnds = (build: Build) => new Set(partsOf(build, "hub-motor").map(({ spec }) => spec.end));
 
 /** The ends whose axle is of this thread; none where it is no axle nut. */
-const axlesOf = (id: FastenerId, build: Build) =>
+export const axlesOf = (id: FastenerId, build: Build) =>
   partsOf(build, "hub-motor").flatMap(({ spec }) =>
     id === (spec.axleDiameterMm <= 12 ? "axleM12" : "axleM14") ? [spec.end] : [],
   );

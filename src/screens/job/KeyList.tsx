@@ -17,6 +17,7 @@ export function KeyList({ onClose }: { onClose: () => void }) {
     ["/", "find"],
     ["u", "millimetres or inches"],
     ["b", "in Build: begin the step's timer, or pause it; while typing with Alt"],
+    ["k", "in Build: the next witness mark or signature of the step has your name; while typing with Alt"],
     ["p", "print: the sheet, or in Build the work order"],
     ["z  y", "undo the last edit, do it again"],
     ["n", "in Jobs: a new job"],

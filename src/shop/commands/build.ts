@@ -4,6 +4,7 @@ import type { Job } from "@/core/job/job";
 import { workOrderOf, type WorkOrder } from "@/core/job/workOrder";
 import type { Held } from "@/core/work/held";
 import { formatMoment } from "@/core/units/date";
+import { unmarked, unmarkedText, withoutMarksOf } from "@/core/work/marks";
 import { askTook, believed } from "@/core/work/took";
 import { AFTER_SIGNING, stateOf } from "@/core/work/signature";
 import { isSealed, NAMELESS, SEALED } from "./sealed";
@@ -43,7 +44,9 @@ export const tick: UseCase<"tick"> = (job, command, bench) => {
     return refused(
       `That step is ticked already, by ${already.by || "somebody"}, ${formatMoment(already.at)}. What you typed is kept.`,
     );
-  const held = heldBack(state.held, command.despite);
+  const left = unmarked(state.step.marks, job.marks);
+  const why = left.length > 0 ? [...state.held.why, unmarkedText(left)] : state.held.why;
+  const held = heldBack({ stop: state.held.stop, why }, command.despite);
   if (held !== null) return refused(held);
   // What was typed goes before what the timer says.
   const minutes = command.minutes ?? believed(timed(job, command.step, bench), state.step.minutes);
@@ -52,7 +55,7 @@ export const tick: UseCase<"tick"> = (job, command, bench) => {
   const next = command.next === command.step ? undefined : work.steps.find((s) => s.step.id === command.next);
   const goesOn = next !== undefined && !job.ticks[next.step.id] && isFree(next.held, state.step.title);
   const open = state.step.measures.filter((measure) => !job.readings[measure.key]).map((measure) => measure.says.toLowerCase());
-  const despite = state.held.why.length > 0 ? (command.despite ?? "") : "";
+  const despite = why.length > 0 ? (command.despite ?? "") : "";
   return done(
     {
       ticks: {
@@ -72,7 +75,9 @@ const isFree = ({ stop, why }: Held, doneNow: string): boolean =>
 export const untick: UseCase<"untick"> = (job, command, bench) => {
   if (isSealed(job, standing(job, bench).steps, command.step)) return refused(SEALED);
   const { [command.step]: gone, ...ticks } = job.ticks;
-  return gone ? done({ ticks }, "Step open again") : refused("That step is not ticked.");
+  return gone
+    ? done({ ticks, marks: withoutMarksOf(job.marks, [command.step]) }, "Step open again")
+    : refused("That step is not ticked.");
 };
 
 /** Signs the work order for the state that it is in; its steps and prices are kept as they are. A change asks for a new signature. */

@@ -3,6 +3,7 @@ import type { Job } from "@/core/job/job";
 import type { Result } from "@/core/result";
 import { refused, type Bench, type UseCase } from "../useCase";
 import { ASIDE, putAside, takeUp } from "./aside";
+import { mark, unmark } from "./marks";
 import { noteMinutes, sign, tick, untick } from "./build";
 import { dropReading, noteReading, reportProblem, settleProblem } from "./atBench";
 import { beginStep, pauseStep } from "./timers";
@@ -49,6 +50,8 @@ const USE_CASES: { [D in Command["do"]]: UseCase<D> } = {
   "call off": callOff,
   tick,
   untick,
+  mark,
+  unmark,
   "begin step": beginStep,
   "pause step": pauseStep,
   "note reading": noteReading,

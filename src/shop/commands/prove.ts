@@ -1,3 +1,4 @@
+import { withoutMarksOf } from "@/core/work/marks";
 import { assessOn, done, refused, type Bench, type UseCase } from "../useCase";
 import { isSealed, NAMELESS, SEALED } from "./sealed";
 import type { Job } from "@/core/job/job";
@@ -54,11 +55,13 @@ export const failCheck: UseCase<"fail check"> = (job, command, bench) => {
     return refused("That work is not in the work order.");
   const step = stepOfCheck(check);
   const ticks = { ...job.ticks };
-  for (const id of [step, "roadTest", ...(work ? [work.id] : [])]) delete ticks[id];
+  const opened = [step, "roadTest", ...(work ? [work.id] : [])];
+  for (const id of opened) delete ticks[id];
   return done(
     {
       passed: withoutAfter(job.passed, check.id),
       ticks,
+      marks: withoutMarksOf(job.marks, opened),
       found: [
         ...job.found,
         {

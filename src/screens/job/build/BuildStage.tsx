@@ -8,6 +8,7 @@ import { Photos } from "../Photos";
 import { Course } from "./Course";
 import { DryRun } from "./DryRun";
 import { FoundHere } from "./FoundHere";
+import { Marks } from "./Marks";
 import { Measures } from "./Measures";
 import { NumbersApart } from "./SerialNumbers";
 import { SignOff } from "./SignOff";
@@ -90,6 +91,7 @@ export function BuildStage() {
           <FoundHere step={shown} />
           <StepCard key={shown.id} step={shown} number={index + 1} of={steps.length} />
           <Measures step={shown} />
+          <Marks step={shown} />
           {after && (
             <button className="step-next" onClick={() => pick(after.id)}>
               <span className="soft">Next</span> {after.title} <span className="num soft">{hours(after.minutes)}</span>

@@ -4,6 +4,7 @@ import { Input, type InputRef } from "antd";
 import dynamic from "next/dynamic";
 import { useEffect, useRef, useState } from "react";
 import { askTook } from "@/core/work/took";
+import { unmarked, unmarkedText } from "@/core/work/marks";
 import { AFTER_SIGNING } from "@/core/work/signature";
 import { formatMoment } from "@/core/units/date";
 import { hours } from "@/ui/format";
@@ -89,7 +90,9 @@ function Working({
   const timer = useTimer(step.id);
   const asks = typed === "wrong" ? null : typed !== null ? askTook(typed, step.minutes) : tooLong(timer?.minutes, step.minutes);
   const [doneButton, enterDone] = useEnterAsks();
-  const held = step.held.why.length > 0;
+  const left = unmarked(step.marks, view.job.marks);
+  const why = left.length > 0 ? [...step.held.why, unmarkedText(left)] : step.held.why;
+  const held = why.length > 0;
   const ready = by.trim() !== "" && typed !== "wrong" && (!held || (!step.held.stop && despite.trim().length >= 8));
   const done = async (confirmed: boolean) => {
     if (!ready) return;
@@ -114,7 +117,7 @@ function Working({
         <div className={`step-held${step.held.stop ? " stop" : ""}`}>
           <span>
             <b>{step.held.stop ? "Not before that is settled." : "Held back."}</b>{" "}
-            {step.held.why.map((why) => (why.endsWith("…") ? why : `${why}.`)).join(" ")}
+            {why.map((one) => (one.endsWith("…") ? one : `${one}.`)).join(" ")}
           </span>
           {!step.held.stop && (
             <Input
