@@ -15,13 +15,14 @@ export type Watch = {
 };
 export type Better = { readonly best: Planned; readonly boundMinor: number; readonly tries: number };
 
-/** The bound's program has so long; by then it has at least a weaker bound. */
-const BOUND_MS = 3_500;
+/** The bound's program has so long where the search goes on as long; by then it has at least a weaker bound. */
+const BOUND_MS = 4_000;
+const LEAST_BOUND_MS = 1_500;
 /** Days by which jobs might be done, with so much of the hours in use: a plan leaves a little idle before each break. */
 const HINTS_MS = 2_000;
 const HINT_GAP = 0.01;
-const SHARES_BEFORE = [0.99, 0.98];
-const SHARES_AFTER = [0.96];
+const SHARES_BEFORE = [0.99];
+const SHARES_AFTER = [0.98, 0.96];
 /** Others have their turn after so long. */
 const TURN_MS = 50;
 const SEED = 1;
@@ -46,20 +47,22 @@ export async function betterPlan(
   const until = performance.now() + seconds * 1000;
   let boundMinor: number | null = program === null ? leastMinor : null;
   let tries = 0;
-  const hints: number[][] = [];
+  const found: number[][][] = [];
   const isOver = () => stopped() || performance.now() >= until || (boundMinor !== null && best.worth.lateMinor <= boundMinor);
+  const ending = new AbortController();
   const solving = async () => {
     if (program === null) return;
     const look = async (share: number, ms: number) => {
-      const solved = await solve(program(share), ms, share < 1 ? HINT_GAP : 0);
-      if (solved?.values) hints.push(hintOf(problem, solved.values, last));
+      const solved = await solve(program(share), ms, { gap: share < 1 ? HINT_GAP : 0, signal: ending.signal });
+      if (solved?.values) found.push(hintsOf(problem, solved.values, last));
       return solved;
     };
     const lookAt = async (shares: readonly number[]) => {
       for (const share of shares) if (!isOver()) await look(share, HINTS_MS);
     };
     await lookAt(SHARES_BEFORE);
-    const solved = await look(1, BOUND_MS);
+    if (stopped()) return;
+    const solved = await look(1, Math.min(BOUND_MS, Math.max(LEAST_BOUND_MS, until - performance.now())));
     boundMinor = Math.max(leastMinor, solved ? Math.ceil(solved.least / stepMinor - 1e-6) * stepMinor : 0);
     await lookAt(SHARES_AFTER);
   };
@@ -68,8 +71,8 @@ export async function betterPlan(
   let plans = improve(problem, best, seed, { fixed });
   while (!isOver()) {
     // A better search begins where jobs might be done by the days that the program says.
-    const hint = hints.shift();
-    if (hint) plans = improve(problem, best, ++seed, { fixed, hint });
+    const hints = found.shift();
+    if (hints) plans = improve(problem, best, ++seed, { fixed, hints });
     const turn = performance.now() + TURN_MS;
     while (performance.now() < turn) {
       const next = plans.next().value;
@@ -79,6 +82,8 @@ export async function betterPlan(
     told(tries, best.worth.lateMinor, boundMinor);
     await new Promise((resolve) => setImmediate(resolve));
   }
+  // Who stops it waits for nothing more.
+  if (stopped()) ending.abort();
   await solved;
   const bound = Math.min(boundMinor ?? leastMinor, best.worth.lateMinor);
   told(tries, best.worth.lateMinor, bound);
@@ -86,10 +91,10 @@ export async function betterPlan(
 }
 
 /** Of jobs that are to be done on one day, each has so much longer than the one before: else all of them are done late. */
-const APART_MIN = 60;
+const APART_MIN = [60, 120];
 
-/** By when the program has each job done, of one day the dearest first. */
-function hintOf(problem: BenchProblem, values: Readonly<Record<string, number>>, last: number): number[] {
+/** By when the program has each job done, of one day the dearest first, in some ways: which comes out best, nobody knows before. */
+function hintsOf(problem: BenchProblem, values: Readonly<Record<string, number>>, last: number): number[][] {
   const { jobs, nowMin } = problem;
   const today = midnightOf(nowMin);
   const days = Math.ceil((last - today) / DAY_MIN);
@@ -98,12 +103,13 @@ function hintOf(problem: BenchProblem, values: Readonly<Record<string, number>>,
     return days;
   });
   const ends = unionOf(problem.people.map(({ shifts }) => shifts)).map(([, end]) => end);
-  return dayOf.map((day, job) => {
-    if (day === days) return last;
-    const after = dayOf.filter(
-      (other, one) => other === day && (jobs[one]!.lateDayMinor - jobs[job]!.lateDayMinor || job - one) < 0,
-    ).length;
+  const after = dayOf.map(
+    (day, job) =>
+      dayOf.filter((other, one) => other === day && (jobs[one]!.lateDayMinor - jobs[job]!.lateDayMinor || job - one) < 0).length,
+  );
+  const endOf = dayOf.map((day) => {
     const midnight = today + (day + 1) * DAY_MIN;
-    return (ends.findLast((end) => end <= midnight) ?? midnight) - after * APART_MIN;
+    return day === days ? last : (ends.findLast((end) => end <= midnight) ?? midnight);
   });
+  return APART_MIN.map((apart) => endOf.map((end, job) => (dayOf[job] === days ? last : end - after[job]! * apart)));
 }

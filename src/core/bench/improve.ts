@@ -85,7 +85,7 @@ type At = Ways & { readonly plan: Planned; readonly targets: readonly number[] }
  * (local search). The same seed finds the same. It never ends by itself: whoever asks says when it is enough.
  *
  * @param begin where it begins
- * @param hint moments by which jobs might be done, by job; left out where nobody knows any
+ * @param hints moments by which jobs might be done, by job: it begins at the best of them
  * @yields the best plan so far, after each try
  */
 export function* improve(
@@ -95,8 +95,8 @@ export function* improve(
   {
     fixed = NONE_FIXED,
     stayMin,
-    hint,
-  }: { fixed?: Fixed; stayMin?: number | undefined; hint?: readonly number[] | undefined } = {},
+    hints = [],
+  }: { fixed?: Fixed; stayMin?: number | undefined; hints?: readonly (readonly number[])[] } = {},
 ): Generator<Planned, never> {
   const roll = chance(seed);
   const latest = new Latest(problem);
@@ -110,7 +110,7 @@ export function* improve(
     plan: planned(ordered(targets, ways), ways),
   });
   const far = Math.max(...begin.schedule.map((slot) => slot?.end ?? 0));
-  const starts = [doneAt(problem, begin.schedule).map((one) => Math.min(one, far)), ...(hint ? [hint] : [])];
+  const starts = [doneAt(problem, begin.schedule).map((one) => Math.min(one, far)), ...hints];
   const ways: Ways = { hands: problem.steps.map(() => -1), stay: stayMin, fills: false };
   let best: At = { ...ways, plan: begin, targets: starts[0]! };
   let now = best;
