@@ -66,7 +66,9 @@ export class Filling {
     const { steps, people, places, jobs, nowMin } = this.problem;
     const waits = this.waits.slice();
     const ready = this.from.slice();
-    const begun = new Float64Array(steps.length).fill(Infinity);
+    // Whoever is free first is asked first: what is begun later stands behind what is begun before.
+    const order = [...fixed.keys()];
+    const stands = new Uint8Array(steps.length);
     const bikeFree = new Float64Array(jobs.length).fill(nowMin);
     const placeFree = new Float64Array(places.length).fill(nowMin);
     const personFree = new Float64Array(people.length).fill(nowMin);
@@ -88,8 +90,8 @@ export class Filling {
       }
     };
     for (const at of steps.keys()) if (waits[at] === 0 && !fixed.has(at)) opens(at);
-    for (const [at, { start, end }] of fixed) {
-      begun[at] = start;
+    for (const [at, { end }] of fixed) {
+      stands[at] = 1;
       ends(at, end);
     }
     const placeOf = (kind: number): number => {
@@ -138,12 +140,16 @@ export class Filling {
         personFree[who] = Math.min(now + room, Math.max(soonest, now + 1));
         continue;
       }
-      able.sort((a, b) => keys[a]! - keys[b]!);
-      const at = room <= FILL_MIN ? this.filler(able, Math.floor(room), now, waits, ready) : able[0]!;
+      let at = able[0]!;
+      if (room <= FILL_MIN) {
+        able.sort((a, b) => keys[a]! - keys[b]!);
+        at = this.filler(able, Math.floor(room), now, waits, ready);
+      } else for (const one of able) if (keys[one]! < keys[at]!) at = one;
       const step = steps[at]!;
       const place = placeOf(this.kind[at]!);
       const end = this.endOf(who, shift[who]!, now, step.minutes);
-      begun[at] = now;
+      order.push(at);
+      stands[at] = 1;
       personFree[who] = end;
       if (place >= 0) placeFree[place] = end + step.holdsMin;
       if (step.onBike) bikeFree[step.job] = end;
@@ -152,7 +158,8 @@ export class Filling {
       left -= 1;
       ends(at, end);
     }
-    return [...steps.keys()].sort((a, b) => (begun[a] === begun[b] ? a - b : begun[a]! - begun[b]!));
+    for (let at = 0; at < steps.length; at += 1) if (stands[at] === 0) order.push(at);
+    return order;
   }
 
   private endOf(person: number, shift: number, from: number, minutes: number): number {

@@ -21,6 +21,8 @@ export class Free {
   /** Where a break, and nothing else, ends a free time: work may be left there, and taken up at the next such begin. */
   private readonly breaksAt: ReadonlyMap<number, number>;
 
+  private last = 0;
+
   /** @param spans in order, apart from each other */
   constructor(spans: Spans) {
     this.from = spans.map(([from]) => from);
@@ -30,12 +32,17 @@ export class Free {
 
   /** The first free time that is not over at a moment. */
   private at(moment: number): number {
-    let [low, high] = [0, this.to.length];
+    // Mostly it is asked about nearly the same time as before.
+    const { last } = this;
+    if (last < this.to.length && this.to[last]! > moment && (last === 0 || this.to[last - 1]! <= moment)) return last;
+    let low = 0;
+    let high = this.to.length;
     while (low < high) {
       const middle = (low + high) >> 1;
       if (this.to[middle]! > moment) high = middle;
       else low = middle + 1;
     }
+    this.last = low;
     return low;
   }
 

@@ -101,7 +101,11 @@ export function* improve(
   const roll = chance(seed);
   const latest = new Latest(problem);
   const filling = new Filling(problem);
-  const planned = (order: readonly number[], { hands, stay }: Ways) => plannedOf(inHands(problem, hands), order, fixed, stay);
+  const planned = (order: readonly number[], { hands, stay }: Ways): Planned =>
+    // Days may move and leave the order as it is: it is the same plan then.
+    hands === now.hands && stay === now.stay && order.every((at, i) => at === now.plan.order[i])
+      ? now.plan
+      : plannedOf(inHands(problem, hands), order, fixed, stay);
   const ordered = (targets: readonly number[], { fills }: Ways) =>
     fills ? filling.order(latest.keys(targets), fixed) : latest.order(targets);
   const aimed = (targets: readonly number[], ways: Ways): At => ({
