@@ -39,6 +39,17 @@ test("every place and stage opens without a complaint, fits 1280 and 820 wide, a
       await goTo(page, stand.base + path);
       const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
       expect({ path, width, wide: wide > 0 ? wide : 0 }).toEqual({ path, width, wide: 0 });
+      if (path.endsWith("/ask")) {
+        await page.click(".keys-last");
+        await page.waitForSelector(".history li");
+      }
+      // A date or a figure beside its line never lies over it.
+      const over = await page.$$eval(".num", (all) =>
+        all
+          .filter((one) => one.scrollWidth > one.clientWidth + 1 && getComputedStyle(one).display !== "inline")
+          .map((one) => (one as HTMLElement).innerText.slice(0, 40)),
+      );
+      expect({ path, width, over }).toEqual({ path, width, over: [] });
       // At the desk a job's tag, string and keys stay where they are: only what lies between them is scrolled.
       if (width === 1280 && path.startsWith("/jobs/")) {
         const long = await page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight);
