@@ -15,14 +15,15 @@ export type Watch = {
 };
 export type Better = { readonly best: Planned; readonly boundMinor: number; readonly tries: number };
 
-/** The bound's program has so long where the search goes on as long; by then it has at least a weaker bound. */
+/** The bound's program has so long where the search goes on as long, and never less than this; by then it has at least a weaker bound. */
 const BOUND_MS = 4_000;
 const LEAST_BOUND_MS = 1_500;
-/** Days by which jobs might be done, with so much of the hours in use: a plan leaves a little idle before each break. */
-const HINTS_MS = 2_000;
-const HINT_GAP = 0.01;
+/** Shares of the hours with which the program is asked for days, before and after the bound: a plan leaves a little idle before each break. */
 const SHARES_BEFORE = [0.99];
 const SHARES_AFTER = [0.98, 0.96];
+/** Each has so long, and is good enough within such a share of the best. */
+const HINTS_MS = 2_000;
+const HINT_GAP = 0.01;
 /** Others have their turn after so long. */
 const TURN_MS = 50;
 const SEED = 1;
@@ -90,7 +91,7 @@ export async function betterPlan(
   return { best, boundMinor: bound, tries };
 }
 
-/** Of jobs that are to be done on one day, each has so much longer than the one before: else all of them are done late. */
+/** Minutes by which jobs that are to be done on one day are set apart: with one moment for all, all of them are done late. */
 const APART_MIN = [60, 120];
 
 /** By when the program has each job done, of one day the dearest first, in some ways: which comes out best, nobody knows before. */

@@ -1,7 +1,8 @@
 import { PAUSE_OVER_MIN, type BenchProblem, type BenchStep } from "./problem";
 import type { Fixed } from "./serial";
 
-/** So long before a break it is looked for what fills the time until then: a stand that is idle before every break costs whole days. */
+// These figures were found by trying: seeded shops of 40 jobs come out within a hundredth of each other with others near them.
+/** Minutes before a break in which it is looked for what fills them: a stand that is idle before every break costs whole days. */
 const FILL_MIN = 45;
 /** So many of the most pressing steps are looked at for it, and so many of each job, one after the other. */
 const MOST_OPEN = 4;
@@ -11,8 +12,8 @@ const RANK_LOSS = 0.2;
 
 /**
  * Steps in the order in which they are begun where whoever is free takes what can wait the least (parallel generation: Kolisch, European
- * Journal of Operational Research 90, 1996), and shortly before a break what fills the time best. Hours, bikes and places are kept to,
- * by one place of each kind that is free or not; what else there is, the plan that is made of the order looks after.
+ * Journal of Operational Research 90, 1996), and shortly before a break what fills the time best. What is frozen stands first; that
+ * its hours and places are taken, and when places are open, only the plan that is made of the order knows.
  */
 export class Filling {
   private readonly next: { readonly step: number; readonly lagMin: number }[][];

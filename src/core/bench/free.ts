@@ -52,10 +52,13 @@ export class Free {
    * @returns null where there is none
    */
   fit(moment: number, minutes: number, mayPause: boolean): Parts | null {
+    if (!mayPause) {
+      const begins = this.next(moment, minutes);
+      return begins === Infinity ? null : [[begins, begins + minutes]];
+    }
     for (let i = this.at(moment); i < this.from.length; i += 1) {
       const begins = Math.max(moment, this.from[i]!);
       if (this.to[i]! - begins >= minutes) return [[begins, begins + minutes]];
-      if (!mayPause) continue;
       const parts = this.over(i, begins, minutes);
       if (parts) return parts;
     }

@@ -32,14 +32,19 @@ test("whatever is to be marked once it is at its torque is asked at its step, fo
       const axles = step.marks.filter(({ key }) => key.includes("axle"));
       if (axles.length === 0) continue;
       expect([name, step.id, axles.length]).toEqual([name, step.id, hubs.size]);
-      if (hubs.size > 1) twice += axles.filter(({ says }) => / (front|rear) wheel$|, (front|rear) wheel$/.test(says)).length;
+      // Nuts and arms of two motors are those of two ends, at the hub and at the visit alike.
+      if (hubs.size < 2) continue;
+      const perEnd = step.marks.filter(({ key, kind }) => kind === "witness" && /axle|arm|worm/.test(key));
+      for (const end of hubs)
+        expect(perEnd.filter(({ says }) => says.endsWith(`, ${end} wheel`)).length).toBe(perEnd.length / hubs.size);
+      twice += perEnd.length;
     }
     // Brakes before power, metal before current: no order without its signatures.
     if (steps.length > 0)
       expect(steps.flatMap(({ marks }) => marks).filter(({ kind }) => kind === "sign").length).toBeGreaterThan(1);
   }
   expect(met).toBeGreaterThan(NAMES.length);
-  expect(twice).toBeGreaterThan(1);
+  expect(twice).toBeGreaterThan(3);
 });
 
 test("what has no name yet is told by its words, and a step that is opened again loses its own names only", () => {

@@ -3,6 +3,7 @@ import { wheelsOf } from "../fit/wheels";
 import { FASTENERS, type FastenerId } from "../standards/fasteners";
 import { STEP_DETAILS } from "../standards/stepDetails";
 import type { TaskId } from "../standards/tasks";
+import type { Held } from "./held";
 import { axlesOf, hubEnds, type Torque } from "./torques";
 
 /**
@@ -11,16 +12,10 @@ import { axlesOf, hubEnds, type Torque } from "./torques";
  */
 export type Mark = { readonly key: string; readonly kind: "witness" | "sign"; readonly says: string };
 
+const AT_THE_CRANK: ReadonlySet<FastenerId> = new Set(["crank", "crankSplined", "crankPinch"]);
+
 /** What gets a witness mark after its last torque: axle nuts, torque arms and crank bolts (common practice). */
-const WITNESSED: ReadonlySet<FastenerId> = new Set([
-  "axleM12",
-  "axleM14",
-  "armM6",
-  "wormClamp",
-  "crank",
-  "crankSplined",
-  "crankPinch",
-]);
+const WITNESSED: ReadonlySet<FastenerId> = new Set(["axleM12", "axleM14", "armM6", "wormClamp", ...AT_THE_CRANK]);
 
 /** All that is marked and signed at a step, once for each wheel that it is done to. */
 export function marksOf(task: TaskId, torques: readonly Torque[], build: Build): Mark[] {
@@ -36,8 +31,9 @@ export function marksOf(task: TaskId, torques: readonly Torque[], build: Build):
     .filter(({ id }) => WITNESSED.has(id))
     .flatMap(({ id, says }) => {
       const ends: readonly string[] = axlesOf(id, build);
-      // Two motors have two axles: each end has its own nuts, also where one row of the paper names both.
-      const own = hubEnds(build).size < 2 ? [""] : ends.length > 0 ? ends : wheels;
+      const hubs = [...hubEnds(build)];
+      // Two motors have two axles: each end has its own nuts and arms, also where one row of the paper names both.
+      const own = hubs.length < 2 || AT_THE_CRANK.has(id) ? [""] : ends.length > 0 ? ends : hubs;
       return own.map((wheel): Mark => ({ kind: "witness", ...at(wheel, id, wheel === "" ? says : FASTENERS[id].says) }));
     });
   return [...signs, ...witnesses];
@@ -52,6 +48,12 @@ const WORD = { witness: "no witness mark", sign: "not signed" } as const;
 /** @example unmarkedText([{ key: "fitHub axleM12", kind: "witness", says: "Axle nuts M12" }]) // => "Open at this step: Axle nuts M12 (no witness mark)" */
 export const unmarkedText = (left: readonly Mark[]): string =>
   `Open at this step: ${left.map(({ says, kind }) => `${says} (${WORD[kind]})`).join("; ")}`;
+
+/** What holds a step before it is done: what holds its work, and what has no name yet. */
+export function heldUnmarked({ stop, why }: Held, marks: readonly Mark[], kept: Readonly<Record<string, unknown>>): Held {
+  const left = unmarked(marks, kept);
+  return { stop, why: left.length > 0 ? [...why, unmarkedText(left)] : why };
+}
 
 /** Names that stand no more once steps are open again: what was torqued may be loose. */
 export const withoutMarksOf = <T>(kept: Readonly<Record<string, T>>, steps: readonly string[]): Record<string, T> =>

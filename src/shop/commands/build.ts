@@ -4,7 +4,7 @@ import type { Job } from "@/core/job/job";
 import { workOrderOf, type WorkOrder } from "@/core/job/workOrder";
 import type { Held } from "@/core/work/held";
 import { formatMoment } from "@/core/units/date";
-import { unmarked, unmarkedText, withoutMarksOf } from "@/core/work/marks";
+import { heldUnmarked, withoutMarksOf } from "@/core/work/marks";
 import { askTook, believed } from "@/core/work/took";
 import { AFTER_SIGNING, stateOf } from "@/core/work/signature";
 import { isSealed, NAMELESS, SEALED } from "./sealed";
@@ -44,9 +44,8 @@ export const tick: UseCase<"tick"> = (job, command, bench) => {
     return refused(
       `That step is ticked already, by ${already.by || "somebody"}, ${formatMoment(already.at)}. What you typed is kept.`,
     );
-  const left = unmarked(state.step.marks, job.marks);
-  const why = left.length > 0 ? [...state.held.why, unmarkedText(left)] : state.held.why;
-  const held = heldBack({ stop: state.held.stop, why }, command.despite);
+  const holds = heldUnmarked(state.held, state.step.marks, job.marks);
+  const held = heldBack(holds, command.despite);
   if (held !== null) return refused(held);
   // What was typed goes before what the timer says.
   const minutes = command.minutes ?? believed(timed(job, command.step, bench), state.step.minutes);
@@ -55,7 +54,7 @@ export const tick: UseCase<"tick"> = (job, command, bench) => {
   const next = command.next === command.step ? undefined : work.steps.find((s) => s.step.id === command.next);
   const goesOn = next !== undefined && !job.ticks[next.step.id] && isFree(next.held, state.step.title);
   const open = state.step.measures.filter((measure) => !job.readings[measure.key]).map((measure) => measure.says.toLowerCase());
-  const despite = why.length > 0 ? (command.despite ?? "") : "";
+  const despite = holds.why.length > 0 ? (command.despite ?? "") : "";
   return done(
     {
       ticks: {

@@ -11,9 +11,9 @@ import type { StepView } from "./stepView";
 /** What gets a witness mark at this step, and what somebody signs for: a box each, with the name of whoever touched it. A key takes the next. */
 export function Marks({ step }: { step: StepView }) {
   const { view, act, busy } = useJob();
-  const { may, by } = useSettings();
+  const { may } = useSettings();
   const ticked = view.job.ticks[step.id] !== undefined;
-  const next = ticked || busy || by.trim() === "" || !may("mark") ? undefined : unmarked(step.marks, view.job.marks)[0];
+  const next = ticked || busy || !may("mark") ? undefined : unmarked(step.marks, view.job.marks)[0];
   const markNext = () => {
     if (next) void act({ do: "mark", mark: next.key });
   };
@@ -34,7 +34,7 @@ export function Marks({ step }: { step: StepView }) {
                 className="mark-box"
                 role="checkbox"
                 aria-checked={named !== undefined}
-                disabled={busy || ticked || by.trim() === "" || !may(named ? "unmark" : "mark")}
+                disabled={busy || ticked || !may(named ? "unmark" : "mark")}
                 onClick={() => void act({ do: named ? "unmark" : "mark", mark: key })}
               >
                 <span className="mark-tick">{named && "✓"}</span>

@@ -4,7 +4,7 @@ import { Input, type InputRef } from "antd";
 import dynamic from "next/dynamic";
 import { useEffect, useRef, useState } from "react";
 import { askTook } from "@/core/work/took";
-import { unmarked, unmarkedText } from "@/core/work/marks";
+import { heldUnmarked } from "@/core/work/marks";
 import { AFTER_SIGNING } from "@/core/work/signature";
 import { formatMoment } from "@/core/units/date";
 import { hours } from "@/ui/format";
@@ -90,10 +90,9 @@ function Working({
   const timer = useTimer(step.id);
   const asks = typed === "wrong" ? null : typed !== null ? askTook(typed, step.minutes) : tooLong(timer?.minutes, step.minutes);
   const [doneButton, enterDone] = useEnterAsks();
-  const left = unmarked(step.marks, view.job.marks);
-  const why = left.length > 0 ? [...step.held.why, unmarkedText(left)] : step.held.why;
+  const { stop, why } = heldUnmarked(step.held, step.marks, view.job.marks);
   const held = why.length > 0;
-  const ready = by.trim() !== "" && typed !== "wrong" && (!held || (!step.held.stop && despite.trim().length >= 8));
+  const ready = by.trim() !== "" && typed !== "wrong" && (!held || (!stop && despite.trim().length >= 8));
   const done = async (confirmed: boolean) => {
     if (!ready) return;
     const outcome = await act({
@@ -114,12 +113,12 @@ function Working({
   return (
     <>
       {held && (
-        <div className={`step-held${step.held.stop ? " stop" : ""}`}>
+        <div className={`step-held${stop ? " stop" : ""}`}>
           <span>
-            <b>{step.held.stop ? "Not before that is settled." : "Held back."}</b>{" "}
+            <b>{stop ? "Not before that is settled." : "Held back."}</b>{" "}
             {why.map((one) => (one.endsWith("…") ? one : `${one}.`)).join(" ")}
           </span>
-          {!step.held.stop && (
+          {!stop && (
             <Input
               value={despite}
               onChange={(event) => setDespite(event.target.value)}
