@@ -3,6 +3,7 @@ import type { StepId } from "../standards/tasks";
 import { formatNumber } from "../units/formatQuantity";
 import type { BenchReading } from "../fit/atBench";
 import { limitText, passes } from "../fit/measures";
+import { unmarked, unmarkedText, type Mark } from "./marks";
 import type { Step } from "./steps";
 
 /** What holds a step or a signature back. A stop holds it whatever is said; the rest lets it through with a reason that is kept. */
@@ -64,4 +65,10 @@ export function heldStep(
       ...(before.length > 0 ? [`Not done before it: ${list(before)}`] : []),
     ],
   };
+}
+
+/** What holds a step before it is done: what holds its work, and what has no name yet. */
+export function heldUnmarked({ stop, why }: Held, marks: readonly Mark[], kept: Readonly<Record<string, unknown>>): Held {
+  const left = unmarked(marks, kept);
+  return { stop, why: left.length > 0 ? [...why, unmarkedText(left)] : why };
 }

@@ -3,7 +3,6 @@ import { wheelsOf } from "../fit/wheels";
 import { FASTENERS, type FastenerId } from "../standards/fasteners";
 import { STEP_DETAILS } from "../standards/stepDetails";
 import type { TaskId } from "../standards/tasks";
-import type { Held } from "./held";
 import { axlesOf, hubEnds, type Torque } from "./torques";
 
 /**
@@ -48,12 +47,6 @@ const WORD = { witness: "no witness mark", sign: "not signed" } as const;
 /** @example unmarkedText([{ key: "fitHub axleM12", kind: "witness", says: "Axle nuts M12" }]) // => "Open at this step: Axle nuts M12 (no witness mark)" */
 export const unmarkedText = (left: readonly Mark[]): string =>
   `Open at this step: ${left.map(({ says, kind }) => `${says} (${WORD[kind]})`).join("; ")}`;
-
-/** What holds a step before it is done: what holds its work, and what has no name yet. */
-export function heldUnmarked({ stop, why }: Held, marks: readonly Mark[], kept: Readonly<Record<string, unknown>>): Held {
-  const left = unmarked(marks, kept);
-  return { stop, why: left.length > 0 ? [...why, unmarkedText(left)] : why };
-}
 
 /** Names that stand no more once steps are open again: what was torqued may be loose. */
 export const withoutMarksOf = <T>(kept: Readonly<Record<string, T>>, steps: readonly string[]): Record<string, T> =>

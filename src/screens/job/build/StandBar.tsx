@@ -4,7 +4,7 @@ import { Input, type InputRef } from "antd";
 import dynamic from "next/dynamic";
 import { useEffect, useRef, useState } from "react";
 import { askTook } from "@/core/work/took";
-import { heldUnmarked } from "@/core/work/marks";
+import { heldUnmarked } from "@/core/work/held";
 import { AFTER_SIGNING } from "@/core/work/signature";
 import { formatMoment } from "@/core/units/date";
 import { hours } from "@/ui/format";
