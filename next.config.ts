@@ -1,6 +1,17 @@
 import type { NextConfig } from "next";
 
+/**
+ * A stage of a job that is asked for whole comes from where pages are kept; what a page asks for of itself, the server's own asking (by its
+ * ticket), and actions go to the page. While it is being worked on, a page is rendered anew each time.
+ */
+const KEPT = {
+  source: "/jobs/:id/:stage",
+  missing: ["rsc", "next-action", "x-gull-ticket"].map((key) => ({ type: "header" as const, key })),
+  destination: "/kept/:id/:stage",
+};
+
 const config: NextConfig = {
+  rewrites: async () => ({ beforeFiles: process.env.NODE_ENV === "production" ? [KEPT] : [], afterFiles: [], fallback: [] }),
   serverExternalPackages: ["knex", "better-sqlite3", "pdfmake", "highs"],
   experimental: {
     // A job file of some megabytes comes in by an action, a photograph by its route: each has its own, smaller limit.

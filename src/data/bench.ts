@@ -1,11 +1,10 @@
 import type { Knex } from "knex";
 import { benchPlanSchema, NO_PLAN, type BenchPlan } from "@/core/bench/benchPlan";
 import { DEFAULT_FLOOR, shopFloorSchema, type ShopFloor } from "@/core/bench/shopFloor";
-import { readSetting, writeSetting } from "./settings";
+import { readSetting, settingOf, writeSetting } from "./settings";
 
 /** Who works here and where; what no longer reads is as if it was not set. */
-export const shopFloor = async (db: Knex): Promise<ShopFloor> =>
-  shopFloorSchema.safeParse(await readSetting(db, "shop floor")).data ?? DEFAULT_FLOOR;
+export const shopFloor = settingOf<ShopFloor>("shop floor", (stored) => shopFloorSchema.safeParse(stored).data ?? DEFAULT_FLOOR);
 export const writeFloor = (db: Knex, floor: ShopFloor): Promise<void> => writeSetting(db, "shop floor", floor);
 
 /** The plan as it was kept last; an empty one where none was. */

@@ -6,6 +6,7 @@ import { benchLineSchema, type BenchLine } from "@/core/bench/benchLine";
 import { jobSchema, type Job } from "@/core/job/job";
 import { placedOrderSchema, type PlacedOrder } from "@/core/supply/placedOrder";
 import { narrowTo } from "./jobFind";
+import { readOnce } from "./readOnce";
 import { saveInBooks } from "./logbook";
 import { saveFitted } from "./fitted";
 import { because, type Because } from "./shelfMoves";
@@ -41,25 +42,31 @@ type EventRow = {
 /** A stored job that no longer reads: its document was altered from outside. */
 export class UnreadableJob extends Error {}
 
+/** So many jobs are kept as they were read: the checking takes longer than the reading. */
+const MOST_READ = 256;
+const readJob = readOnce<Job>(MOST_READ);
+
 export async function findJob(db: Knex, id: string): Promise<Job | undefined> {
   const row = await db<Row>("job").where({ id }).first();
   if (!row) return undefined;
   const orders = await db<{ job_id: string; body: string }>("purchase_order").where({ job_id: id }).orderBy("placed_at");
-  const body = parsed(row.body);
-  const job = jobSchema.safeParse({
-    ...(typeof body === "object" ? body : { body: "no JSON" }),
-    id: row.id,
-    number: row.number,
-    version: row.version,
-    orders: orders.map((order) => parsed(order.body)),
-  });
-  if (!job.success) {
+  const bodies = orders.map((order) => order.body);
+  const text = [row.number, row.version, row.customer, row.body, ...bodies].join("\n");
+  return readJob(row.id, text, () => {
+    const body = parsed(row.body);
+    const job = jobSchema.safeParse({
+      ...(typeof body === "object" ? body : { body: "no JSON" }),
+      id: row.id,
+      number: row.number,
+      version: row.version,
+      orders: bodies.map(parsed),
+    });
+    if (job.success) return job.data;
     const where = job.error.issues.map((i) => (i.path.length > 0 ? i.path.join(" ") : i.message)).join(", ");
     throw new UnreadableJob(
       `Job ${row.number} of ${row.customer} does not read in the database: ${where}. The others are not touched by it; restore a backup, or mend it there.`,
     );
-  }
-  return job.data;
+  });
 }
 
 function parsed(text: string): unknown {

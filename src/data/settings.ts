@@ -3,16 +3,33 @@ import type { Knex } from "knex";
 import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import { inThreePoints } from "@/core/recipes/olderRecipes";
 import { houseRulesSchema, type HouseRules } from "@/core/house/houseRules";
+import { readOnce } from "./readOnce";
 
-export async function readSetting(db: Knex, key: string): Promise<unknown> {
-  const row = await db<{ key: string; value: string }>("setting").where({ key }).first();
-  if (!row) return undefined;
+async function settingText(db: Knex, key: string): Promise<string | undefined> {
+  return (await db<{ key: string; value: string }>("setting").where({ key }).first())?.value;
+}
+
+function parsed(text: string): unknown {
   try {
-    return JSON.parse(row.value) as unknown;
+    return JSON.parse(text) as unknown;
   } catch {
     // Altered from outside: as if it was not set, and the rest stands.
     return undefined;
   }
+}
+
+export async function readSetting(db: Knex, key: string): Promise<unknown> {
+  const text = await settingText(db, key);
+  return text === undefined ? undefined : parsed(text);
+}
+
+/** As `readSetting` for what is asked for all the time: checked once, the same thing as long as the same stands there. */
+export function settingOf<T>(key: string, read: (stored: unknown) => T): (db: Knex) => Promise<T> {
+  const once = readOnce<T>(1);
+  return async (db) => {
+    const text = await settingText(db, key);
+    return once(key, text ?? "", () => read(text === undefined ? undefined : parsed(text)));
+  };
 }
 
 export async function writeSetting(db: Knex, key: string, value: unknown): Promise<void> {
@@ -23,8 +40,8 @@ export async function writeSetting(db: Knex, key: string, value: unknown): Promi
 }
 
 /** The shop's rules; a setting that no longer reads falls back to its default, one by one. */
-export async function houseRules(db: Knex): Promise<HouseRules> {
-  const stored = inThreePoints(await readSetting(db, "house"));
+export const houseRules = settingOf<HouseRules>("house", (kept) => {
+  const stored = inThreePoints(kept);
   if (typeof stored !== "object" || stored === null) return DEFAULT_HOUSE_RULES;
   const all = houseRulesSchema.safeParse({ ...DEFAULT_HOUSE_RULES, ...stored });
   if (all.success) return all.data;
@@ -34,7 +51,7 @@ export async function houseRules(db: Knex): Promise<HouseRules> {
     if (taken.success) rules = taken.data;
   }
   return rules;
-}
+});
 
 export const catalogueRevision = async (db: Knex): Promise<number> => Number((await readSetting(db, "catalogue revision")) ?? 0);
 

@@ -1,6 +1,7 @@
 import { countVerdicts } from "@/core/fit/finding";
 import { createHash, randomUUID } from "node:crypto";
 import type { Knex } from "knex";
+import { LRUCache } from "lru-cache";
 import { heldOf, NO_PIECES, type Pieces, piecesFromShelf, watched } from "@/core/cost/shelf";
 import { overBudget } from "@/core/cost/overBudget";
 import { lacks } from "@/core/promise/promises";
@@ -35,7 +36,7 @@ export async function benchOf(db: Knex, at: string, by: string, jobId: string | 
     jobId === null ? NO_PIECES : heldByOthers(db, jobId),
   ]);
   const catalogue = books.on(at.slice(0, 10));
-  const rules = `${hashOf([house, [...catalogue.seenDays].sort()])} ${at.slice(0, 10)}`;
+  const rules = `${stampOf(house)} ${hashOf([...catalogue.seenDays].sort())} ${at.slice(0, 10)}`;
   const [stamp, stampButShelf] = [`${await catalogueRevision(db)} ${rules}`, `${await offersRevision(db)} ${rules}`];
   return holding({ catalogue, house, at, by, newId: randomUUID, weeks: weeksOf(floor), stamp, stampButShelf }, held);
 }
@@ -52,42 +53,103 @@ export function holding(bench: Omit<Bench, "heldElsewhere" | "asked">, held: Pie
  * What a job comes to depends on the job, the parts, the house's rules, the day and what others hold of the parts it asks for, and on
  * nothing else: it is worked out once for each of these and kept, the last ones, as long as the parts stay as they are.
  */
-const kept = new WeakMap<Catalogue, Map<string, Kept>>();
-type Kept = { readonly view: JobView; readonly asked: readonly string[]; readonly held: string };
+const kept = new WeakMap<Catalogue, LRUCache<string, Kept>>();
+/** A view as a thing and as JSON, each made when it is first asked for; and what others hold of the parts that it asked for. */
+type Kept = {
+  readonly view: () => JobView;
+  readonly json: () => string;
+  readonly asked: readonly string[];
+  readonly held: string;
+};
 const MOST_KEPT = 256;
 
-async function keptView(job: Job, bench: Bench, now?: Assessment): Promise<JobView> {
-  const { catalogue, house, at, heldElsewhere } = bench;
-  const today = at.slice(0, 10);
-  const views = kept.get(catalogue) ?? new Map<string, Kept>();
-  kept.set(catalogue, views);
-  const key = hashOf([job, house, today]);
-  const before = views.get(key);
-  const known = before && JSON.stringify(heldOf(heldElsewhere, before.asked)) === before.held ? before : undefined;
-  views.delete(key);
-  const shown = (from?: Assessment) => viewOf(job, catalogue, house, today, [], heldElsewhere, from);
-  let view = known?.view ?? shown(now);
-  if (!known && (await provePlan(view.sheet.plan, bench))) view = shown();
-  // The one that was not asked for the longest goes.
-  const asked = known?.asked ?? [...bench.asked];
-  views.set(key, known ?? { view, asked, held: JSON.stringify(heldOf(heldElsewhere, asked)) });
-  for (const oldest of views.keys()) {
-    if (views.size <= MOST_KEPT) break;
-    views.delete(oldest);
-  }
-  return view;
+/** A job's view as another thread worked it out: its JSON, and all that it depends on as it was there. */
+export type Reckoned = Pick<Kept, "asked" | "held"> & { readonly of: string; readonly json: string };
+/** Has a view worked out beside the server's thread, of a state that is at least as new as the one named; null where it was given up. */
+export type Reckon = (id: string, at: string, of: string) => Promise<Reckoned | null>;
+
+const stockOf =
+  ({ parts }: Catalogue) =>
+  (id: string): number =>
+    parts.get(id)?.inStock ?? 0;
+const heldFor = (asked: readonly string[], { heldElsewhere, catalogue }: Bench) =>
+  JSON.stringify(heldOf(heldElsewhere, asked, stockOf(catalogue)));
+const keyOf = (job: Job, { house, at }: Bench) => `${stampOf(job)} ${stampOf(house)} ${at.slice(0, 10)}`;
+
+async function keptView(job: Job, bench: Bench, now?: Assessment, reckon?: Reckon): Promise<Kept> {
+  const views = kept.get(bench.catalogue) ?? new LRUCache<string, Kept>({ max: MOST_KEPT });
+  kept.set(bench.catalogue, views);
+  const key = keyOf(job, bench);
+  const known = views.get(key);
+  if (known && heldFor(known.asked, bench) === known.held) return known;
+  const of = `${key} ${bench.stamp}`;
+  const sent = await reckon?.(job.id, bench.at, `${of} ${JSON.stringify(bench.heldElsewhere)}`);
+  const made = sent ? fromElsewhere(sent) : await madeHere(job, bench, now);
+  // Somebody may have changed something meanwhile: what is newer is shown, and is not what was asked for.
+  if (!sent || sent.of === of) views.set(key, made);
+  return made;
 }
 
-/** @param now the job as it was just assessed on this bench, where it was */
-export async function viewFrom(db: Knex, job: Job, bench: Bench, now?: Assessment): Promise<JobView> {
-  const view = await keptView(job, bench, now);
-  return { ...view, history: await history(db, job.id), invoices: await invoicesOf(db, job.id), weeks: bench.weeks };
+async function madeHere(job: Job, bench: Bench, now?: Assessment): Promise<Kept> {
+  const { catalogue, house, at, heldElsewhere } = bench;
+  const shown = (from?: Assessment) => viewOf(job, catalogue, house, at.slice(0, 10), [], heldElsewhere, from);
+  let view = shown(now);
+  if (await provePlan(view.sheet.plan, bench)) view = shown();
+  const asked = [...bench.asked];
+  return { view: () => view, json: once(() => JSON.stringify(view)), asked, held: heldFor(asked, bench) };
 }
+
+const fromElsewhere = ({ json, asked, held }: Reckoned): Kept => ({
+  view: once(() => JSON.parse(json) as JobView),
+  json: () => json,
+  asked,
+  held,
+});
+
+function once<T>(make: () => T): () => T {
+  let made: { readonly is: T } | null = null;
+  return () => (made ??= { is: make() }).is;
+}
+
+/** What another thread is sent of a job's view; null for an unknown id. @param at ISO time */
+export async function reckonedView(db: Knex, id: string, at: string): Promise<Reckoned | null> {
+  const job = await findJob(db, id);
+  if (!job) return null;
+  const bench = await benchOf(db, at, "", id);
+  const { json, asked, held } = await madeHere(job, bench);
+  return { of: `${keyOf(job, bench)} ${bench.stamp}`, asked, held, json: json() };
+}
+
+/**
+ * @param now the job as it was just assessed on this bench, where it was
+ * @param reckon where there is another thread for it
+ */
+export async function viewFrom(db: Knex, job: Job, bench: Bench, now?: Assessment, reckon?: Reckon): Promise<JobView> {
+  const { view } = await keptView(job, bench, now, reckon);
+  return { ...view(), ...(await besideView(db, job, bench)) };
+}
+
+/** What stands beside a view and changes without it. */
+const besideView = async (db: Knex, { id }: Job, { weeks }: Bench): Promise<Pick<JobView, "history" | "invoices" | "weeks">> => ({
+  history: await history(db, id),
+  invoices: await invoicesOf(db, id),
+  weeks,
+});
 
 /** A job as its screens show it today; undefined for an unknown id. */
-export async function openJob(db: Knex, id: string, now: string): Promise<JobView | undefined> {
+export async function openJob(db: Knex, id: string, now: string, reckon?: Reckon): Promise<JobView | undefined> {
   const job = await findJob(db, id);
-  return job && viewFrom(db, job, await benchOf(db, now, "", id));
+  return job && viewFrom(db, job, await benchOf(db, now, "", id), undefined, reckon);
+}
+
+/** The same as JSON, which a page is sent. */
+export async function jobAsJson(db: Knex, id: string, now: string, reckon?: Reckon): Promise<string | undefined> {
+  const job = await findJob(db, id);
+  if (!job) return undefined;
+  const bench = await benchOf(db, now, "", id);
+  const { json } = await keptView(job, bench, undefined, reckon);
+  // A name that stands twice counts as it stands last.
+  return `${json().slice(0, -1)},${JSON.stringify(await besideView(db, job, bench)).slice(1)}`;
 }
 
 export { UnreadableJob } from "@/data/jobs";
@@ -97,6 +159,18 @@ export const jobExists = async (db: Knex, id: string): Promise<boolean> =>
   (await db("job")
     .where({ id: id.slice(0, 40) })
     .first("id")) !== undefined;
+
+/** Hashes of what nobody changes. */
+const stamps = new WeakMap<object, string>();
+
+/** As `hashOf`, worked out once for what was read once. */
+function stampOf(what: Job | HouseRules): string {
+  const known = stamps.get(what);
+  if (known !== undefined) return known;
+  const stamp = hashOf(what);
+  stamps.set(what, stamp);
+  return stamp;
+}
 
 /** Of plain data, short. */
 export const hashOf = (data: unknown): string => createHash("sha256").update(JSON.stringify(data)).digest("hex").slice(0, 24);
@@ -123,8 +197,9 @@ function notYet({ fit, sheet }: Assessment): string {
  * house rules, the day, and what there is and what others hold of the parts that it asked for.
  */
 export const lineStamp = (bench: Pick<Bench, "stampButShelf" | "catalogue">, held: Pieces, asks: readonly string[]): string => {
-  const there = [...asks].sort().map((id) => bench.catalogue.parts.get(id)?.inStock ?? 0);
-  return `${bench.stampButShelf} ${hashOf([heldOf(held, asks), there])}`;
+  const inStock = stockOf(bench.catalogue);
+  const there = [...asks].sort().map(inStock);
+  return `${bench.stampButShelf} ${hashOf([heldOf(held, asks, inStock), there])}`;
 };
 
 /** What the list of jobs keeps beside the job, so that a list of hundreds need not assess them all. */

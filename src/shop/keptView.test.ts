@@ -14,7 +14,7 @@ import { NOW, openDemoShop } from "../../tests/demoShop";
 import { dice } from "../../tests/dice";
 import { saveHouse } from "../../tests/saveHouse";
 import { jobList } from "./jobList";
-import { benchOf, lineStamp, openJob, summaryOf } from "./jobView";
+import { benchOf, jobAsJson, lineStamp, openJob, reckonedView, summaryOf, type Reckon } from "./jobView";
 import { countPart, openPart } from "./parts";
 import { perform } from "./perform";
 
@@ -54,6 +54,7 @@ test("what is kept of a job is what would be worked out anew, whatever changed: 
     const fresh = await anew(perran, at);
     expect(first).toEqual(fresh);
     expect(second).toEqual(fresh);
+    expect(JSON.parse((await jobAsJson(db, perran, at))!)).toEqual(JSON.parse(JSON.stringify(fresh)));
     return fresh;
   };
   const act = async (id: string, command: object) => {
@@ -88,6 +89,7 @@ test("what others hold of a part that a job did not ask for changes nothing of i
   for (const { id } of (await jobList(db, "", 20, NOW)).rows) {
     const job = (await findJob(db, id))!;
     const bench = await benchOf(db, NOW, "", id);
+    const inStock = (part: string) => bench.catalogue.parts.get(part)?.inStock ?? 0;
     const under = (held: Record<string, number>) => {
       const { pieces, asked } = watched(held);
       return { view: viewOf(job, bench.catalogue, bench.house, day, [], pieces), asked };
@@ -97,7 +99,7 @@ test("what others hold of a part that a job did not ask for changes nothing of i
         fc.dictionary(fc.constantFrom(...DEMO_PARTS.map((part) => part.id)), fc.integer({ min: 1, max: 12 }), { maxKeys: 60 }),
         (held) => {
           const { view, asked } = under(held);
-          expect(under(heldOf(held, asked)).view).toEqual(view);
+          expect(under(heldOf(held, asked, inStock)).view).toEqual(view);
         },
       ),
       { numRuns: 6, seed: 13 },
@@ -122,8 +124,62 @@ test("what others hold of a part that a job did not ask for changes nothing of i
   const builds = async () => (await rows()).find((row) => row.id === wanted.id)!.summary.build;
   await hold(nobodys.id);
   expect(await builds()).toBe("as it was");
-  await hold(wanted.summary.asks[0]!);
+  // Of what is not there it makes no difference who holds it.
+  const there = new Set(DEMO_PARTS.filter((part) => part.inStock > 0).map((part) => part.id));
+  await hold(wanted.summary.asks.find((part) => !there.has(part))!);
+  expect(await builds()).toBe("as it was");
+  await hold(wanted.summary.asks.find((part) => there.has(part))!);
   expect(await builds()).toBe(wanted.summary.build);
+});
+
+test("worked out by another thread a job is what it is here, and is not taken where something changed meanwhile", async () => {
+  const { db } = shop;
+  let [asked, day] = [0, 1];
+  const aside: Reckon = (id, at) => ((asked += 1), reckonedView(db, id, at));
+  // No view is known of a day that nobody looked at.
+  const unknown = () => `2027-02-${String(day++).padStart(2, "0")}T09:00:00.000Z`;
+  const ids = (await listJobs(db, "", 20)).rows.map(({ id }) => id);
+  const someday = unknown();
+  for (const id of ids) {
+    expect(await openJob(db, id, someday, aside)).toEqual(JSON.parse(JSON.stringify(await anew(id, someday))));
+    expect(JSON.parse((await jobAsJson(db, id, someday, aside))!)).toEqual(await openJob(db, id, someday));
+  }
+  expect(asked).toBe(ids.length);
+
+  const [id, other] = ids as [string, string];
+  const [part] = DEMO_PARTS;
+  const wish = { do: "edit wish", wish: { notes: "changed meanwhile" } };
+  const changes: Record<string, (asks: readonly string[]) => Promise<unknown>> = {
+    "the job": async () => {
+      const { version } = (await findJob(db, id))!;
+      expect(await perform(db, { jobId: id, version, by: "Tam", command: wish }, NOW)).toMatchObject({ ok: true });
+    },
+    "a part": () => saveParts(db, [{ ...part!, name: `${part!.name} of late` }]),
+    "the house": () => saveHouse(db, { taxPercent: 7 }),
+    "what others hold": async (asks) => {
+      const part_id = asks.find((part) => DEMO_PARTS.some(({ id: one, inStock }) => one === part && inStock > 0));
+      await db("held").where({ job_id: other, part_id }).delete();
+      await db("held").insert({ job_id: other, part_id, pieces: 400 });
+    },
+  };
+  for (const [what, change] of Object.entries(changes)) {
+    const at = unknown();
+    const old = (await reckonedView(db, id, at))!;
+    await change(old.asked);
+    // Worked out before the change: it is not kept for what stands now.
+    await openJob(db, id, at, async () => old);
+    expect([what, await openJob(db, id, at, aside)]).toEqual([what, JSON.parse(JSON.stringify(await anew(id, at)))]);
+    // Worked out after it, while who asked had seen what was before.
+    const late: Reckon = async (of, on) => {
+      await change(old.asked);
+      return reckonedView(db, of, on);
+    };
+    const then = unknown();
+    expect([what, await openJob(db, id, then, late)]).toEqual([what, JSON.parse(JSON.stringify(await anew(id, then)))]);
+  }
+  const given = unknown();
+  expect(await openJob(db, id, given, async () => null)).toEqual(await anew(id, given));
+  expect(await reckonedView(db, "nobody's", NOW)).toBeNull();
 });
 
 test("nobody changes a kept view in place: the papers are made of it, and it is answered again", async () => {

@@ -1,4 +1,5 @@
 import { request } from "node:http";
+import knex from "knex";
 import { FIRST_LOAD_BYTES, firstLoadBytes } from "../firstLoad";
 import { COMMUTE } from "../ride.fixture";
 import { click, jobId, openPage, openStand, reload, shows, type Stand } from "./stand";
@@ -90,6 +91,52 @@ test("every answer is guarded, and a page runs under its policy without a compla
     return (window as unknown as { sneaked?: boolean }).sneaked === true;
   });
   expect(ran).toBe(false);
+});
+
+test("a page that was rendered before carries another word each time, and shows what anybody changed since", async () => {
+  const id = await jobId(stand, "Perran");
+  const asked = async (stage: string) => {
+    const answer = await fetch(`${stand.base}/jobs/${id}/${stage}`);
+    const word = /'nonce-([^']+)'/.exec(answer.headers.get("content-security-policy")!)![1]!;
+    return { word, page: await answer.text(), link: answer.headers.get("link") };
+  };
+  const words = new Set<string>();
+  for (const stage of ["ask", "sheet", "ask", "sheet", "ask"]) {
+    const { word, page, link } = await asked(stage);
+    words.add(word);
+    const scripts = [...page.matchAll(/<script[^>]*>/g)].map(([script]) => script);
+    expect(scripts.length).toBeGreaterThan(3);
+    expect(scripts.filter((script) => !script.includes(`nonce="${word}"`))).toEqual([]);
+    expect(new Set([...(link ?? "").matchAll(/nonce="([^"]+)"/g)].map(([, one]) => one))).toEqual(new Set([word]));
+  }
+  expect(words.size).toBe(5);
+  const [first, second] = [await asked("sheet"), await asked("sheet")];
+  expect(second.page.replaceAll(second.word, first.word)).toBe(first.page);
+
+  // Somebody on another program changes the job, the house and back again.
+  const db = knex({ client: "better-sqlite3", connection: { filename: stand.database }, useNullAsDefault: true });
+  const put = (customer: string) =>
+    db("job")
+      .where({ id })
+      .update({ body: db.raw("json_set(body, '$.wish.customer', ?)", [customer]) });
+  const { body } = (await db("job").where({ id }).first("body")) as { body: string };
+  const { customer } = (JSON.parse(body) as { wish: { customer: string } }).wish;
+  for (const name of ["Perran the second", "Perran the third", "Perran the second", customer]) {
+    await put(name);
+    const { page } = await asked("sheet");
+    expect(page).toContain(name);
+    for (const other of ["Perran the second", "Perran the third"]) if (other !== name) expect(page).not.toContain(other);
+  }
+  await db("job").where({ id }).update({ body: '{"wish":1}' });
+  expect((await asked("sheet")).page).toContain("does not read in the database");
+  await db("job").where({ id }).update({ body });
+  await db.destroy();
+  expect((await asked("sheet")).page).toContain(customer);
+  // What nobody gave out is looked at as anybody's: a ticket, a stage, a job.
+  const none = { headers: { "x-gull-ticket": "00000000-0000-0000-0000-000000000000" } };
+  expect(await (await fetch(`${stand.base}/jobs/${id}/sheet`, none)).text()).toContain(customer);
+  for (const path of [`/jobs/${id}/nothing`, "/jobs/nobody/sheet", `/jobs/${encodeURIComponent("../")}/sheet`])
+    expect([path, (await fetch(stand.base + path)).status]).toEqual([path, 404]);
 });
 
 test("while somebody's rides are reckoned to their budget's end, others are answered, and the rides say so", async () => {

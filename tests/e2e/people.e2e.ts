@@ -117,6 +117,19 @@ test("the key that was printed makes the owner, who adds people; each does their
 
   const jago = await signIn("jago", "744190", `/jobs/${perran}/sheet`);
   expect(await text(jago.page, ".rail .who")).toContain("builder");
+  // The page that was rendered for one of them is not the other's.
+  for (const [one, name, not] of [
+    [page, "Tamsin", "Jago"],
+    [jago.page, "Jago", "Tamsin"],
+  ] as const)
+    for (let i = 0; i < 2; i += 1) {
+      const sent = await one.evaluate(
+        async (path) => /class="who signed".*?<\/a>/s.exec(await (await fetch(path)).text())?.[0] ?? "",
+        `/jobs/${perran}/sheet`,
+      );
+      expect(sent).toContain(name);
+      expect(sent).not.toContain(not);
+    }
   const offered = await text(jago.page, ".sheet");
   for (const not of ["Give it to the customer", "Link for the customer", "A line by hand"]) expect(offered).not.toContain(not);
   const preview = await jago.page.evaluate(

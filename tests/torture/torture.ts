@@ -20,8 +20,11 @@ const SERVER_KILLS = Number(process.env.SERVER_KILLS ?? 5);
 /** A shop of many years: twelve jobs so many times over, and so many parts. */
 const MANY = { copies: Number(process.env.MANY_COPIES ?? 834), parts: 5_000 };
 const HANG_MS = 10_000;
-/** So long somebody looks at a page before the next, on average. */
+/** A shop opens mostly those of its jobs that it works on. */
+const IN_WORK = 44;
+/** So long somebody looks at a page before the next, on average; so long each of two programs rests between two edits. */
 const THINK_MS = Number(process.env.THINK_MS ?? 5_000);
+const REST_MS = Number(process.env.REST_MS ?? 400);
 
 const folder = mkdtempSync(join(tmpdir(), "gull-torture-"));
 const file = join(folder, "shop.sqlite");
@@ -210,8 +213,8 @@ const sheetsOf = async (base: string, ids: readonly string[]): Promise<Map<strin
   );
 
 /** Fifty read and ten write, for so many seconds: writers in processes of their own on the same file. */
-async function load(base: string, server: ChildProcess, ids: readonly string[]): Promise<void> {
-  const until = Date.now() + LOAD_S * 1_000;
+async function load(base: string, server: ChildProcess, ids: readonly string[], of: string, seconds: number): Promise<void> {
+  const until = Date.now() + seconds * 1_000;
   const [times, errors] = [[] as number[], [] as string[]];
   const stages = ["ask", "survey", "drive", "fit", "sheet", "order", "build"];
   const quiet = ids.slice(20, 44);
@@ -227,7 +230,7 @@ async function load(base: string, server: ChildProcess, ids: readonly string[]):
   };
   // In an hour's soak: after each tenth of it what the server holds.
   const held: number[] = [];
-  const watch = setInterval(() => held.push(memoryMb(server)), (LOAD_S * 1_000) / 10);
+  const watch = setInterval(() => held.push(memoryMb(server)), (seconds * 1_000) / 10);
   const reader = async () => {
     while (Date.now() < until) {
       const from = performance.now();
@@ -243,9 +246,13 @@ async function load(base: string, server: ChildProcess, ids: readonly string[]):
   // Ten people who write, every two seconds each, from two other processes on the same file.
   const writers = [0, 1].map((i) => {
     const own = ids.slice(i * 5, i * 5 + 5).join(",");
-    const child = spawn(process.execPath, ["--import", "tsx", "tests/torture/writer.ts", file, own, `writer ${i}`, "400"], {
-      stdio: ["ignore", "pipe", "pipe"],
-    });
+    const child = spawn(
+      process.execPath,
+      ["--import", "tsx", "tests/torture/writer.ts", file, own, `writer ${i}`, String(REST_MS)],
+      {
+        stdio: ["ignore", "pipe", "pipe"],
+      },
+    );
     let [edits, error] = [0, ""];
     child.stdout.setEncoding("utf8").on("data", (piece: string) => (edits += piece.split("\n").length - 1));
     child.stderr.setEncoding("utf8").on("data", (piece: string) => (error += piece));
@@ -254,7 +261,7 @@ async function load(base: string, server: ChildProcess, ids: readonly string[]):
   await Promise.all([...Array.from({ length: 50 }, reader), accountant()]);
   clearInterval(watch);
   for (const { child } of writers) child.kill("SIGKILL");
-  say(`load: 50 read and 10 write for ${LOAD_S} s`, `${times.length} pages, ${spread(times)}, errors ${errors.length}`);
+  say(`load: 50 read ${of} and 10 write for ${seconds} s`, `${times.length} pages, ${spread(times)}, errors ${errors.length}`);
   for (const error of new Set(errors)) console.log(`  ${error}`);
   say(
     "load: edits meanwhile",
@@ -267,14 +274,14 @@ async function load(base: string, server: ChildProcess, ids: readonly string[]):
 }
 
 /** One page after the other, alone: what the server itself takes. */
-async function pages(base: string, ids: readonly string[]): Promise<void> {
+async function pages(base: string, ids: readonly string[], what = "300 job pages, one after the other"): Promise<void> {
   const times: number[] = [];
   for (let i = 0; i < 300; i += 1) {
     const from = performance.now();
     await (await fetch(`${base}/jobs/${pick(ids)}/fit`)).arrayBuffer();
     times.push(performance.now() - from);
   }
-  say("300 job pages, one after the other", spread(times));
+  say(what, spread(times));
 }
 
 /** The server is killed with requests under way, and started again at the same address: what it says is as before. */
@@ -342,8 +349,9 @@ server.once("exit", () => (crashed = true));
 try {
   await pages(base, ids);
   await hostile(base, ids);
-  await load(base, server, ids);
-  await pages(base, ids);
+  await load(base, server, ids, "all jobs alike", LOAD_S);
+  await load(base, server, ids.slice(0, IN_WORK), "the jobs in work", Math.min(LOAD_S, 120));
+  await pages(base, ids.slice(0, IN_WORK), "300 pages of the jobs in work, one after the other");
 } finally {
   say("crashes of the server", crashed ? "1" : "0");
   // From here on it ends because it is told to.

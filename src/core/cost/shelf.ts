@@ -28,9 +28,19 @@ export function watched(held: Pieces): AskedPieces {
   return { pieces, asked };
 }
 
-/** How many of each of these parts are held, those that nobody holds left out. */
-export const heldOf = (held: Pieces, parts: Iterable<string>): Pieces =>
-  Object.fromEntries([...parts].sort().flatMap((part) => (held[part] === undefined ? [] : [[part, held[part]]])));
+/**
+ * How many of each of these parts are held, those that nobody holds left out. Of a part whose pieces are all held it makes no difference
+ * how many more are: nothing of it is to be had.
+ *
+ * @param inStock pieces on the shelf
+ */
+export const heldOf = (held: Pieces, parts: Iterable<string>, inStock: (part: string) => number): Pieces =>
+  Object.fromEntries(
+    [...parts].sort().flatMap((part) => {
+      const pieces = Math.min(held[part] ?? 0, inStock(part));
+      return pieces > 0 ? [[part, pieces]] : [];
+    }),
+  );
 
 /** What a job may take from the shop's shelf. */
 export type Shelf = {

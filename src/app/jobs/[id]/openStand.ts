@@ -1,12 +1,12 @@
 import { notFound } from "next/navigation";
 import type { JobView } from "@/core/job/view";
-import { openJob, UnreadableJob } from "@/shop/jobView";
-import { database } from "@/shop/openShop";
+import { jobForPage } from "@/server/jobForPage";
+import { UnreadableJob } from "@/shop/jobView";
 
 /** A job's view for its screens, or the page that says there is none; what does not read of it, in words. */
 export async function openStand(id: string): Promise<JobView | UnreadableJob> {
   try {
-    return (await openJob(await database(), id.slice(0, 60), new Date().toISOString())) ?? notFound();
+    return (await jobForPage(id)) ?? notFound();
   } catch (error) {
     if (error instanceof UnreadableJob) return error;
     throw error;

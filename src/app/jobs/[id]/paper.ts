@@ -3,8 +3,8 @@ import type { JobView } from "@/core/job/view";
 import type { PlacedOrder } from "@/core/supply/placedOrder";
 import type { Invoice } from "@/core/cost/invoice";
 import { invoicesOfJob } from "@/shop/invoices";
-import { openJob } from "@/shop/jobView";
 import { database } from "@/shop/openShop";
+import { jobForPage } from "@/server/jobForPage";
 
 const NONE = () =>
   new Response("No such job or order.\n", { status: 404, headers: { "Content-Type": "text/plain; charset=utf-8" } });
@@ -30,7 +30,7 @@ export function jobPaper(
   make: (view: JobView, query: URLSearchParams) => Promise<Uint8Array> | string | null,
 ) {
   return async (request: Request, { params }: Params): Promise<Response> => {
-    const view = await openJob(await database(), (await params).id.slice(0, 60), new Date().toISOString());
+    const view = await jobForPage((await params).id);
     const made = view && (await make(view, new URL(request.url).searchParams));
     return view && made ? answer(made, type, name(view)) : NONE();
   };
@@ -43,7 +43,7 @@ export function orderPaper(
   make: (view: JobView, order: PlacedOrder) => Promise<Uint8Array> | string,
 ) {
   return async (request: Request, { params }: Params): Promise<Response> => {
-    const view = await openJob(await database(), (await params).id.slice(0, 60), new Date().toISOString());
+    const view = await jobForPage((await params).id);
     const query = new URL(request.url).searchParams;
     const planned = view?.sheet.plan.orders.find(({ supplier }) => supplier.id === query.get("supplier"));
     const order =

@@ -1,8 +1,10 @@
+import { headers } from "next/headers";
 import { notFound } from "next/navigation";
 import { STAGE_NAMES } from "@/core/job/stageNames";
 import { JobScreen } from "@/screens/job/JobScreen";
 import { actOnJob, creditJobInvoice, customerLinks, endLink, giveLink, issueJobInvoice } from "../../../actions";
 import { Unreadable } from "@/screens/job/Unreadable";
+import { handedOver, TICKET } from "@/server/keptPages";
 import { UnreadableJob } from "@/shop/jobView";
 import { openStand } from "../openStand";
 
@@ -15,7 +17,11 @@ export default async function StagePage({ params }: { params: Promise<{ id: stri
   const { id, stage: slug } = await params;
   const stage = STAGE_NAMES.find((name) => name.toLowerCase().replace(" ", "-") === slug);
   if (!stage) notFound();
-  const view = await openStand(id);
-  if (view instanceof UnreadableJob) return <Unreadable says={view.message} />;
-  return <JobScreen sent={JSON.stringify(view)} stage={stage} actOnJob={actOnJob} links={LINKS} invoicing={INVOICING} />;
+  let sent = handedOver((await headers()).get(TICKET));
+  if (sent === undefined) {
+    const view = await openStand(id);
+    if (view instanceof UnreadableJob) return <Unreadable says={view.message} />;
+    sent = JSON.stringify(view);
+  }
+  return <JobScreen sent={sent} stage={stage} actOnJob={actOnJob} links={LINKS} invoicing={INVOICING} />;
 }

@@ -1,8 +1,7 @@
 import { tagNumber } from "@/core/units/tagNumber";
 import type { JobView } from "@/core/job/view";
 import { armTemplate, cradleTemplate, plateTemplate } from "@/draw/template";
-import { openJob } from "@/shop/jobView";
-import { database } from "@/shop/openShop";
+import { jobForPage } from "@/server/jobForPage";
 
 /** Templates to print at 100 %: the cradle's foot on its bosses, a controller's plate, a torque arm's reach. */
 function templateOf(view: JobView, what: string): string | null {
@@ -15,7 +14,7 @@ function templateOf(view: JobView, what: string): string | null {
 }
 
 export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  const view = await openJob(await database(), (await params).id.slice(0, 60), new Date().toISOString());
+  const view = await jobForPage((await params).id);
   const svg = view && templateOf(view, (new URL(request.url).searchParams.get("what") ?? "").slice(0, 20));
   if (!svg)
     return new Response("No such template: the drawing it is made from is not complete.\n", {
