@@ -224,7 +224,9 @@ async function load(base: string, server: ChildProcess, ids: readonly string[], 
     while (Date.now() < until) {
       const id = pick(quiet);
       looked += 1;
-      if ((await sheetsOf(base, [id])).get(id) !== sheets.get(id)) wrong += 1;
+      const now = await sheetsOf(base, [id]).catch((error: unknown) => String(error));
+      if (typeof now === "string") errors.push(now);
+      else if (now.get(id) !== sheets.get(id)) wrong += 1;
       await new Promise((resolve) => setTimeout(resolve, THINK_MS * (0.4 + random() * 1.2)));
     }
   };

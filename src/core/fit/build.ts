@@ -62,8 +62,14 @@ export type Build = {
 type Memo = {
   of?: { supplied: readonly Supplied[]; kinds: Map<PartKind, { all: Supplied[]; parts: Part[] }>; motors: readonly Motor[] };
   controllers?: { supplied: readonly Supplied[]; geometry: Geometry; all: readonly Controller[] };
+  outlets?: { of: readonly Controller[]; motors: readonly Motor[]; all: readonly Drive[] };
+  ends?: { of: readonly HubMotor[]; motored: readonly End[]; all: readonly End[] };
   watch?: Watch;
 };
+
+/** What one motor is fed by: its controller, and which share of that controller's currents is its own. */
+export type Drive = { readonly controller: Controller; readonly share: number };
+type End = "front" | "rear";
 
 /** Who is told what is read of a build that remedies may change: a kind of parts by its name. @see watched in known.ts */
 export type Watch = { readonly of: () => Build; readonly supplied: readonly Supplied[]; readonly saw: (what: string) => void };

@@ -1,7 +1,4 @@
-import { type Build, type Controller, controllersOf, type HubMotor, type Motor, motorsOf } from "./build";
-
-/** What one motor is fed by: its controller, and which share of that controller's currents is its own. */
-export type Drive = { readonly controller: Controller; readonly share: number };
+import { type Build, controllersOf, type Drive, type HubMotor, type Motor, motorsOf } from "./build";
 
 /**
  * The controller of each motor. One with an output for each motor feeds them all, each with its share; otherwise they go in order,
@@ -9,11 +6,20 @@ export type Drive = { readonly controller: Controller; readonly share: number };
  */
 export function driveOf(motor: Motor, build: Build): Drive | null {
   const motors = motorsOf(build);
-  const outlets = controllersOf(build).flatMap((controller) => {
+  const outlets = outletsFor(motors, build);
+  return outlets[motors.indexOf(motor)] ?? outlets.at(-1) ?? null;
+}
+
+function outletsFor(motors: readonly Motor[], build: Build): readonly Drive[] {
+  const controllers = controllersOf(build);
+  const known = build.memo?.outlets;
+  if (known && known.of === controllers && known.motors === motors) return known.all;
+  const all = controllers.flatMap((controller) => {
     const fed = motors.length > 1 ? controller.outputs : 1;
     return Array.from({ length: fed }, (): Drive => ({ controller, share: 1 / fed }));
   });
-  return outlets[motors.indexOf(motor)] ?? outlets.at(-1) ?? null;
+  if (build.memo) build.memo.outlets = { of: controllers, motors, all };
+  return all;
 }
 
 /** Outputs for motors that the build's controllers have. */

@@ -220,6 +220,8 @@ describe("the engine", () => {
 describe("every rule", () => {
   test("has an id of its own that names its place, a why and a basis", () => {
     expect(new Set(RULES.map((rule) => rule.id)).size).toBe(RULES.length);
+    // The engine reads all of them alike: rules of many shapes took it twice as long.
+    expect(new Set(RULES.map((rule) => Object.keys(rule).join())).size).toBe(1);
     for (const rule of RULES) {
       expect(rule.id).toMatch(/^[a-z]+\/[a-z-]+$/);
       expect(rule.why.length).toBeGreaterThan(20);

@@ -18,15 +18,18 @@ export function measuresOf(task: TaskId, build: Build): Measure[] {
   return [...(STEP_MEASURES[task] ?? []), ...ofBuild(task, build)].flatMap((measure) =>
     wheels.map((wheel) =>
       wheel === ""
-        ? { ...measure, key: `${task} ${measure.id}` }
-        : { ...measure, key: `${task} ${wheel} ${measure.id}`, says: `${measure.says}, ${wheel} wheel` },
+        ? { key: `${task} ${measure.id}`, ...measure }
+        : { key: `${task} ${wheel} ${measure.id}`, ...measure, says: `${measure.says}, ${wheel} wheel` },
     ),
   );
 }
 
+/** The step at which a reading was taken. */
+export const taskOfKey = (key: string): TaskId => key.slice(0, key.indexOf(" ")) as TaskId;
+
 /** The measure that a reading was taken for; undefined where the build does not ask for it any more. */
 export const measureOfKey = (key: string, build: Build): Measure | undefined =>
-  measuresOf(key.split(" ")[0] as TaskId, build).find((measure) => measure.key === key);
+  measuresOf(taskOfKey(key), build).find((measure) => measure.key === key);
 
 /** Motor off after the feet, by what its sensor feels, s (common practice; the checks on the stand say the same). */
 const SENSOR_OFF_S = { torque: 0.5, cadence: 1.5 } as const;

@@ -24,7 +24,7 @@ export const NIPPLE_ANGLE_DEG = { clear: 8, stop: 15 } as const;
  *   `tensionRatio` at that crossing, the looser side's tension ÷ the tighter's
  */
 export function lacing(p: LacingInput) {
-  const sideOf = (flange: Flange, crosses: number) => spokeLength({ ...p, ...flange, crosses });
+  const sideOf = (flange: Flange, crosses: number) => spokeLength(spokeOf(p, flange, crosses, p.spokeHoleMm));
   const options = CROSSES.map((crosses) => {
     const left = sideOf(p.left, crosses);
     const right = sideOf(p.right, crosses);
@@ -42,10 +42,19 @@ export function lacing(p: LacingInput) {
   return { options, recommended, tensionRatio: tensionRatio(p, recommended) };
 }
 
+const spokeOf = (p: LacingInput, { flangePcdMm, flangeOffsetMm }: Flange, crosses: number, spokeHoleMm: number) => ({
+  erdMm: p.erdMm,
+  spokes: p.spokes,
+  flangePcdMm,
+  flangeOffsetMm,
+  crosses,
+  spokeHoleMm,
+});
+
 /** The looser side's tension ÷ the tighter's for equal counts a side: the ratio of the sines of the bracing angles; 1 when equal. */
 function tensionRatio(p: LacingInput, crosses: number): number {
   const sine = (flange: Flange) => {
-    const spanMm = spokeLength({ ...p, ...flange, crosses, spokeHoleMm: 0 }).lengthMm;
+    const spanMm = spokeLength(spokeOf(p, flange, crosses, 0)).lengthMm;
     return spanMm === 0 ? 0 : flange.flangeOffsetMm / spanMm;
   };
   const [low, high] = [sine(p.left), sine(p.right)].sort((a, b) => a - b) as [number, number];

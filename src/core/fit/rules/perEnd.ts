@@ -39,8 +39,14 @@ const ON_AXLES: ReadonlySet<PartKind> = new Set(["torque-arm", "washer", "axle-n
 
 /** Where a part that is for neither end may go, the first choice first: at the motor's wheel before the other, the front before the rear. */
 function endsFor(kind: PartKind, build: Build): readonly End[] {
-  const motored = ENDS.filter((end) => hubMotors(build).some((motor) => motor.spec.end === end));
-  return ON_AXLES.has(kind) ? motored : [...motored, ...ENDS.filter((end) => !motored.includes(end))];
+  const hubs = hubMotors(build);
+  let known = build.memo?.ends;
+  if (known?.of !== hubs) {
+    const motored = ENDS.filter((end) => hubs.some((motor) => motor.spec.end === end));
+    known = { of: hubs, motored, all: [...motored, ...ENDS.filter((end) => !motored.includes(end))] };
+    if (build.memo) build.memo.ends = known;
+  }
+  return ON_AXLES.has(kind) ? known.motored : known.all;
 }
 
 /**
@@ -66,7 +72,7 @@ export function suppliedAt<K extends PartKind>(
     const first = (turn + dealt) % 2 === 0;
     const mine = Math.floor((s.quantity + (first ? 1 : 0)) / 2);
     dealt += s.quantity;
-    return mine > 0 ? [{ ...s, quantity: mine }] : [];
+    return mine > 0 ? [{ part: s.part, quantity: mine, origin: s.origin }] : [];
   });
 }
 

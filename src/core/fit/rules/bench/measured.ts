@@ -2,7 +2,7 @@ import { PRACTICE } from "../../../basis";
 import { TASKS, type TaskId } from "../../../standards/tasks";
 import { formatNumber } from "../../../units/formatQuantity";
 import type { BenchReading } from "../../atBench";
-import { isUnlikely, limitText, marginOf, measureOfKey, passes, type Measure } from "../../measures";
+import { isUnlikely, limitText, marginOf, measuresOf, passes, taskOfKey, type Measure } from "../../measures";
 import type { Build } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { isDone, operation } from "../../remedies";
@@ -17,8 +17,17 @@ function subjects(build: Build): readonly Subject[] {
   const { readings } = build;
   // Nothing is read before the work begins: no list is made for every build that is tried.
   if (readings === undefined) return NONE;
+  // What a step measures is listed once, however many readings were taken at it.
+  const known = new Map<TaskId, readonly Measure[]>();
+  const at = (task: TaskId) => {
+    const before = known.get(task);
+    if (before) return before;
+    const all = measuresOf(task, build);
+    known.set(task, all);
+    return all;
+  };
   return Object.keys(readings).flatMap((key) => {
-    const measure = measureOfKey(key, build);
+    const measure = at(taskOfKey(key)).find((one) => one.key === key);
     return measure ? [{ measure, reading: readings[key]! }] : [];
   });
 }
@@ -31,7 +40,7 @@ export const measured = defineRule<Subject>({
   basis: [PRACTICE],
   subjects,
   key: ({ measure }) => measure.key,
-  place: ({ measure }) => placeOfStep(measure.key.split(" ")[0]!),
+  place: ({ measure }) => placeOfStep(taskOfKey(measure.key)),
   needs: () => [],
   check({ measure, reading }, _survey, build): Outcome {
     const { unit, plusMinus, hurts, basis } = measure;
@@ -73,7 +82,7 @@ export const measured = defineRule<Subject>({
 
 const findingOf = ({ key }: Measure) => `bench/measured ${key}`;
 const flagOf = (measure: Measure) => `acknowledged ${findingOf(measure)}`;
-const stepTitle = ({ key }: Measure) => TASKS[key.split(" ")[0] as TaskId].title;
+const stepTitle = ({ key }: Measure) => TASKS[taskOfKey(key)].title;
 
 /** Other work that puts it right; what hurts nobody may be left as it is, told to the customer. */
 const waysOf = (measure: Measure): Remedy[] => [

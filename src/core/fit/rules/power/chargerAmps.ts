@@ -30,8 +30,10 @@ export const chargerAmps = defineRule<PartOf<"charger">>({
     const battery = batteryOf(build)!;
     const mayA = CHARGE_RATE * battery.spec.capacityAh;
     const plugA = battery.spec.chargePlugA ?? PLUG_AMPS[battery.spec.chargePlug ?? charger.spec.plug]?.amps ?? null;
-    const need = { capacityAh: battery.spec.capacityAh, efficiency: EFFICIENCY, fromPercent: 0, toPercent: 100 };
-    const hours = chargeTimeHours({ ...need, chargerA: charger.spec.outputA });
+    const { capacityAh } = battery.spec;
+    const timeOf = (chargerA: number) =>
+      chargeTimeHours({ capacityAh, chargerA, efficiency: EFFICIENCY, fromPercent: 0, toPercent: 100 });
+    const hours = timeOf(charger.spec.outputA);
     const limitA = Math.min(mayA, plugA ?? Infinity);
     const wished = build.asked.chargeHours ?? null;
     const port = stated(battery, battery.spec.chargePlug, "what its charge plug is");
@@ -47,7 +49,6 @@ export const chargerAmps = defineRule<PartOf<"charger">>({
     const fullV = voltsOf(battery).full;
     const fits = (spec: Spec<"charger">) =>
       Math.abs(spec.outputV - fullV) <= CHARGER_TOLERANCE_V + 1e-9 && spec.plug === port && atMost(spec.outputA, limitA);
-    const timeOf = (amps: number) => chargeTimeHours({ ...need, chargerA: amps });
     const others = (title: string, says: string, will: (spec: Spec<"charger">) => boolean) =>
       anyOf(build, "charger", { title, says, will, most: 1 });
     if (charger.spec.plug !== port)
