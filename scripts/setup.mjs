@@ -24,6 +24,9 @@ export function run(command, args, env = {}) {
   if (done.status !== 0) process.exit(done.status ?? 1);
 }
 
+/** So long the output of something that ended is still waited for. */
+const LEFT_BEHIND_MS = 10_000;
+
 /** As `run`, while other work goes on; what it prints comes out in one piece when it ends. Resolves with its code and its output. */
 export function along(command, args, env = {}) {
   return new Promise((resolve) => {
@@ -31,7 +34,10 @@ export function along(command, args, env = {}) {
     const pieces = [];
     for (const stream of [child.stdout, child.stderr]) stream.on("data", (piece) => pieces.push(piece));
     child.on("error", (error) => resolve({ code: 1, output: String(error) }));
-    child.on("close", (code) => resolve({ code: code ?? 1, output: Buffer.concat(pieces).toString() }));
+    const end = (code) => resolve({ code: code ?? 1, output: Buffer.concat(pieces).toString() });
+    child.on("close", end);
+    // What a failed test left running holds the output open: nobody waits for that.
+    child.on("exit", (code) => setTimeout(end, LEFT_BEHIND_MS, code).unref());
   });
 }
 

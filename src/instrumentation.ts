@@ -9,6 +9,8 @@ export async function register(): Promise<void> {
   const { openOrEnd } = await import("./server/opening");
   await openOrEnd();
   copyEveryDay();
+  const { readyViews } = await import("./server/jobForPage");
+  readyViews();
   const { keepLines } = await import("./server/linesPool");
   keepLines();
 }

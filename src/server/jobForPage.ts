@@ -25,6 +25,9 @@ function aside(id: string, now: string, of: string): Promise<Reckoned | null> {
   return made;
 }
 
+/** Has the worker ready before anybody waits for it: its code and the shop's file are opened by asking for nothing. */
+export const readyViews = (): void => void pool.run({ file: databaseFile(), id: "", now: new Date().toISOString() }, DEADLINE_MS);
+
 /** A job as its screens show it today, what takes long worked out beside the server's thread; undefined for an unknown id. */
 export const jobForPage = async (id: string): Promise<JobView | undefined> =>
   openJob(await database(), id.slice(0, 60), new Date().toISOString(), aside);

@@ -418,7 +418,7 @@ test("a search that takes long tells how far it is; stopped, it shows what stand
   const { page, complaints } = await openPage(stand, "/suppliers");
   // The jobs' own needs are worked out first: prices have changed under them.
   await atSearch(page);
-  await shows(page, ".buying-search", "What each day sooner costs is worked out");
+  await shows(page, ".buying-search", "What each day sooner costs is worked out", 60_000);
   // What is on its way, and for whom, is there meanwhile.
   await shows(page, ".buying-jobs", "Our shelf");
   await click(page, "Stop and take what stands", ".buying-search");

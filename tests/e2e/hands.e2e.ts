@@ -225,8 +225,12 @@ describe("Ask", () => {
 });
 
 describe("a first day", () => {
+  let empty: Stand;
+  // Also where something fails: a server that is left behind is waited for by nobody.
+  afterAll(() => empty.stop());
+
   test("an empty shop says what to do first, takes a sample in to try, and is empty again when it is taken out", async () => {
-    const empty = await openStand({ demo: false });
+    empty = await openStand({ demo: false });
     const { page, complaints } = await openPage(empty, "/");
     await shows(page, ".first-day", "House rules");
     await click(page, "Put a sample job in");
@@ -241,7 +245,6 @@ describe("a first day", () => {
     await shows(page, ".ant-notification", "The sample is taken out: its job, its parts and its suppliers.");
     expect(await (await fetch(`${empty.base}/api/jobs`)).json()).toMatchObject({ rows: [], total: 0 });
     expect(complaints).toEqual([]);
-    await empty.stop();
   });
 
   test("a figure that cannot be is asked about in the units on the screen; a part's empty boxes show examples", async () => {

@@ -160,13 +160,13 @@ export async function jobId(stand: Stand, find: string): Promise<string> {
 
 export const text = (page: Page, selector: string) => page.$eval(selector, (element) => (element as HTMLElement).innerText);
 
-/** Waits until an element's text holds the words. */
-export async function shows(page: Page, selector: string, words: string): Promise<void> {
+/** Waits until an element's text holds the words. @param patienceMs longer for what is worked out first */
+export async function shows(page: Page, selector: string, words: string, patienceMs = 15_000): Promise<void> {
   await page
     .waitForFunction(
       (s: string, w: string) =>
         [...document.querySelectorAll(s)].some((element) => (element as HTMLElement).innerText.replace(/\s+/g, " ").includes(w)),
-      { timeout: 15_000 },
+      { timeout: patienceMs },
       selector,
       words,
     )
