@@ -45,7 +45,7 @@ export function withWord({ body, headers, status }: Page, word: string): Respons
 }
 
 /** What of an answer goes with the page; the rest is put on every answer anew. */
-const KEPT_HEADERS = ["content-type", "cache-control", "link"];
+const KEPT_HEADERS = ["content-type", "cache-control", "link", "location"];
 
 /** Asks this server itself for a page. @param sent what it shows; null where it has to look for itself */
 export async function rendered(path: string, cookie: string | null, sent: string | null): Promise<Page> {

@@ -69,7 +69,7 @@ type Memo = {
 
 /** What one motor is fed by: its controller, and which share of that controller's currents is its own. */
 export type Drive = { readonly controller: Controller; readonly share: number };
-type End = "front" | "rear";
+type End = HubMotor["spec"]["end"];
 
 /** Who is told what is read of a build that remedies may change: a kind of parts by its name. @see watched in known.ts */
 export type Watch = { readonly of: () => Build; readonly supplied: readonly Supplied[]; readonly saw: (what: string) => void };
