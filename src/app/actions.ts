@@ -1,6 +1,6 @@
 "use server";
 
-import type { LinkView } from "@/core/people/links";
+import type { CalendarLinkView, LinkView } from "@/core/people/links";
 import type { PersonView } from "@/core/people/people";
 import type { Invoice } from "@/core/cost/invoice";
 import { may, notTheirs, type Deed, type Who } from "@/core/people/roles";
@@ -18,6 +18,7 @@ import { pricesAside } from "@/server/pricesPool";
 import { copyShop } from "@/server/copies";
 import { whoAsks } from "@/server/who";
 import { createJob } from "@/shop/createJob";
+import { calendarLinkFor, calendarLinks, endCalendarLink } from "@/shop/calendarLinks";
 import { linkFor, linksOn, unlink } from "@/shop/customerLinks";
 import { storeHouse, type HouseNotStored } from "@/shop/houseRules";
 import { creditInvoice, invoicesOfJob, issueInvoice } from "@/shop/invoices";
@@ -233,6 +234,22 @@ export const customerLinks = async (jobId: unknown): Promise<Told<LinkView[]>> =
 export const endLink = async (jobId: unknown, id: unknown): Promise<Told<LinkView[]>> =>
   inTheNameOf<Told<LinkView[]>>("customer's link", refuseInWords, async () =>
     told(await unlink(await database(), { jobId, id }, now())),
+  );
+
+type CalendarGiven = { path: string; links: CalendarLinkView[] };
+
+/** Makes an address under which a calendar looks at the bench. @returns its path, this once, and all of them */
+export const giveCalendar = async (person: unknown, by: string): Promise<Told<CalendarGiven>> =>
+  inTheNameOf<Told<CalendarGiven>>("calendar", refuseInWords, async (who) =>
+    told(await calendarLinkFor(await database(), { person, by: nameOf(who, by) }, now())),
+  );
+
+export const calendars = async (): Promise<Told<CalendarLinkView[]>> =>
+  inTheNameOf<Told<CalendarLinkView[]>>("calendar", refuseInWords, async () => told(good(await calendarLinks(await database()))));
+
+export const endCalendar = async (id: unknown): Promise<Told<CalendarLinkView[]>> =>
+  inTheNameOf<Told<CalendarLinkView[]>>("calendar", refuseInWords, async () =>
+    told(await endCalendarLink(await database(), id, now())),
   );
 
 /** Keeps the plan of the bench as it stands. */

@@ -58,7 +58,7 @@ describe("the database", () => {
     await first.destroy();
     const second = await openDatabase(file);
     expect(await second("supplier").count({ n: "*" })).toEqual([{ n: DEMO_SUPPLIERS.length }]);
-    expect(await second("knex_migrations").count({ n: "*" })).toEqual([{ n: 28 }]);
+    expect(await second("knex_migrations").count({ n: "*" })).toEqual([{ n: 29 }]);
     await second.destroy();
     rmSync(folder, { recursive: true });
   });

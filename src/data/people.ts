@@ -70,3 +70,12 @@ export const linksOf = (db: Knex, jobId: string): Promise<LinkRow[]> =>
   db<LinkRow>("customer_link").where({ job_id: jobId }).orderBy("id", "desc").limit(50);
 export const revokeLink = (db: Knex, jobId: string, id: number, at: string) =>
   db("customer_link").where({ id, job_id: jobId, revoked_at: null }).update({ revoked_at: at });
+
+export type CalendarLinkRow = Omit<LinkRow, "job_id" | "until"> & { person: string };
+export const insertCalendarLink = (db: Knex, row: Omit<CalendarLinkRow, "id" | "revoked_at">) => db("calendar_link").insert(row);
+export const calendarLinkByHash = (db: Knex, tokenHash: string): Promise<CalendarLinkRow | undefined> =>
+  db<CalendarLinkRow>("calendar_link").where({ token_hash: tokenHash }).first();
+export const allCalendarLinks = (db: Knex): Promise<CalendarLinkRow[]> =>
+  db<CalendarLinkRow>("calendar_link").orderBy("id", "desc").limit(100);
+export const revokeCalendarLink = (db: Knex, id: number, at: string) =>
+  db("calendar_link").where({ id, revoked_at: null }).update({ revoked_at: at });

@@ -82,6 +82,7 @@ function course({ steps, job, work }: JobView): Content[] {
 
 function stepBlock(step: StepView, number: number, view: JobView): Content {
   const tick = view.job.ticks[step.id];
+  const again = tick ? undefined : view.job.reopened[step.id];
   const numbers = (p: StepView["parts"][number]) => {
     const noted = view.job.serials.filter(({ partId }) => partId === p.id).map(({ serial }) => serial);
     return !p.numbered ? "" : `, number ${noted.length > 0 ? noted.join(" and ") : "______________"}`;
@@ -106,6 +107,7 @@ function stepBlock(step: StepView, number: number, view: JobView): Content {
           { text: `${Math.round(step.minutes)} min ${AT[step.place]}`, alignment: "right", width: 150 },
         ],
       },
+      ...(again ? [{ text: `Open again since ${when(again.at)}, ${again.by || "no name"}: ${again.why}.`, bold: true }] : []),
       ...lines.map((text) => ({ text })),
       ...(step.torques.length > 0
         ? [

@@ -1,6 +1,7 @@
+import { randomBytes } from "node:crypto";
 import fc from "fast-check";
 import config from "../../next.config";
-import { cutAt, handedOver, keptPage, ownAddress, TICKET, withWord, wordIn, type Page } from "./keptPages";
+import { cutAt, handedOver, KeptPages, ownAddress, TICKET, withWord, wordIn, type Page } from "./keptPages";
 
 const page = (text: string, status = 200): Page => ({ status, body: [Buffer.from(text)], headers: [] });
 
@@ -33,22 +34,47 @@ test("the word of a policy is read, and none where there is none", () => {
   expect([wordIn("script-src 'self'"), wordIn(null)]).toEqual([null, null]);
 });
 
-test("a page is rendered once for all that it depends on; what went wrong is not kept", async () => {
-  const render = jest.fn(async () => page("as it is"));
-  const [first, again] = [await keptPage("one", render), await keptPage("one", render)];
-  expect(again).toBe(first);
-  await keptPage("another", render);
+test("a page is rendered once for all that it depends on, whoever asks at once; what went wrong is not kept", async () => {
+  const pages = new KeptPages(10_000);
+  const cut: Page = { status: 200, body: ["as", "", "it is"].map((text) => Buffer.from(text)), headers: [["link", ["a", "b"]]] };
+  const render = jest.fn(async () => cut);
+  const ask = () => pages.ask("one", render);
+  expect(await Promise.all([ask(), ask()])).toEqual([cut, cut]);
+  await pages.settled();
+  expect(await ask()).toEqual(cut);
+  await pages.ask("another", render);
   expect(render).toHaveBeenCalledTimes(2);
   const missing = jest.fn(async () => page("none", 404));
-  for (let i = 0; i < 3; i += 1) expect((await keptPage("gone", missing)).status).toBe(404);
-  expect(missing).toHaveBeenCalledTimes(3);
+  const fails = jest.fn(() => Promise.reject(new Error("did not come")));
+  for (let i = 0; i < 3; i += 1) {
+    expect((await pages.ask("gone", missing)).status).toBe(404);
+    await expect(pages.ask("fails", fails)).rejects.toThrow("did not come");
+    await pages.settled();
+  }
+  expect([missing, fails].map((one) => one.mock.calls.length)).toEqual([3, 3]);
+});
+
+test("however a page is cut, it is kept so and comes back so", async () => {
+  const pages = new KeptPages(100_000);
+  await fc.assert(
+    fc.asyncProperty(fc.uuid(), fc.array(fc.uint8Array({ maxLength: 200 })), async (of, pieces) => {
+      const cut: Page = { status: 200, body: pieces.map((piece) => Buffer.from(piece)), headers: [] };
+      await pages.ask(of, async () => cut);
+      await pages.settled();
+      expect(await pages.ask(of, () => Promise.reject(new Error("asked for twice")))).toEqual(cut);
+    }),
+  );
 });
 
 test("what is kept has an end: the page that nobody asked for the longest goes", async () => {
-  const large = (): Page => ({ status: 200, body: [Buffer.alloc(40 * 1024 * 1024)], headers: [] });
+  const pages = new KeptPages(10_000);
+  // What is of no pattern does not get smaller.
+  const large = (): Page => ({ status: 200, body: [randomBytes(4_000)], headers: [] });
   const renders = { a: 0, b: 0, c: 0 };
-  const ask = (name: keyof typeof renders) => keptPage(name, async () => ((renders[name] += 1), large()));
-  for (const name of ["a", "b", "a", "c", "a", "b"] as const) await ask(name);
+  for (const name of ["a", "b", "a", "c", "a", "b"] as const) {
+    await pages.ask(name, async () => ((renders[name] += 1), large()));
+    await pages.settled();
+  }
   expect(renders).toEqual({ a: 1, b: 2, c: 1 });
 });
 

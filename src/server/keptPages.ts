@@ -1,5 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { LRUCache } from "lru-cache";
+import { packed, unpacked } from "@/shop/packed";
 
 /** A page as it was rendered once, without the word that its scripts carry: cut wherever that stood. */
 export type Page = {
@@ -8,12 +9,8 @@ export type Page = {
   readonly headers: readonly (readonly [name: string, value: readonly string[]])[];
 };
 
-/** Together they are so large at most; the one that nobody asked for the longest goes. */
-const MOST_BYTES = 96 * 1024 * 1024;
-const pages = new LRUCache<string, Page>({
-  maxSize: MOST_BYTES,
-  sizeCalculation: ({ body }) => body.reduce((bytes, piece) => bytes + piece.length, 1),
-});
+/** The same, packed, with the lengths of its pieces. */
+type Packed = Omit<Page, "body"> & { readonly lengths: readonly number[]; readonly small: Buffer };
 
 /** Carried by a request of the server to itself: what its page shows is handed over under it. As in the way there (next.config). */
 export const TICKET = "x-gull-ticket";
@@ -76,11 +73,47 @@ export function ownAddress({ HOST = "", PORT = "" }: Readonly<Record<string, str
   return `http://${host}:${PORT}`;
 }
 
-/** A page for all that it depends on: rendered once, kept as long as there is room. */
-export async function keptPage(of: string, render: () => Promise<Page>): Promise<Page> {
-  const known = pages.get(of);
-  if (known) return known;
-  const page = await render();
-  if (page.status === 200) pages.set(of, page);
-  return page;
+/** Cut where it was cut before. */
+async function whole({ small, lengths, status, headers }: Packed): Promise<Page> {
+  const all = await unpacked(small);
+  let from = 0;
+  return { status, headers, body: lengths.map((length) => all.subarray(from, (from += length))) };
 }
+
+async function small({ body, status, headers }: Page): Promise<Packed> {
+  return { small: await packed(Buffer.concat(body)), lengths: body.map(({ length }) => length), status, headers };
+}
+
+/** Pages for all that they depend on: rendered once, kept packed as long as there is room; the one that nobody asked for the longest goes. */
+export class KeptPages {
+  private readonly pages: LRUCache<string, Packed>;
+  /** Several who ask at once wait for one rendering; nobody waits for its packing. */
+  private readonly underWay = new Map<string, { readonly page: Promise<Page>; readonly kept: Promise<void> }>();
+
+  constructor(mostBytes: number) {
+    this.pages = new LRUCache({ maxSize: mostBytes, sizeCalculation: ({ small }) => small.length + 1 });
+  }
+
+  async ask(of: string, render: () => Promise<Page>): Promise<Page> {
+    const known = this.pages.get(of);
+    if (known) return whole(known);
+    const before = this.underWay.get(of);
+    if (before) return before.page;
+    const page = render();
+    const kept = page
+      .then(async (page) => {
+        if (page.status === 200) this.pages.set(of, await small(page));
+      })
+      // Who asked is told why.
+      .catch(() => undefined)
+      .finally(() => this.underWay.delete(of));
+    this.underWay.set(of, { page, kept });
+    return page;
+  }
+
+  /** Once all is kept that was asked for until now. */
+  settled = async (): Promise<void> => void (await Promise.all([...this.underWay.values()].map(({ kept }) => kept)));
+}
+
+/** 3,500 pages or so. */
+export const keptPages = new KeptPages(160 * 1024 * 1024);

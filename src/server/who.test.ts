@@ -20,9 +20,14 @@ test.each([
 test("without signing in there is a way in and a customer's page to look at, and nothing else", () => {
   expect(isWayIn("GET", "/sign-in") && isWayIn("POST", "/api/sign-in") && isWayIn("GET", "/for/abc")).toBe(true);
   expect(isWayIn("GET", "/for/abc/hand-over.pdf")).toBe(true);
+  expect(isWayIn("GET", "/calendar/abc.ics") && isWayIn("HEAD", "/calendar/abc.ics")).toBe(true);
   for (const [method, path] of [
     ["POST", "/sign-in"],
     ["POST", "/for/abc"],
+    ["POST", "/calendar/abc.ics"],
+    ["GET", "/calendar/"],
+    ["GET", "/calendar/a/b.ics"],
+    ["GET", "/api/bench/calendar.ics"],
     ["GET", "/for/abc/def"],
     ["GET", "/for/abc/hand-over.pdf/x"],
     ["GET", "/for/a/b/hand-over.pdf"],

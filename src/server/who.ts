@@ -15,11 +15,12 @@ export function asksForPeople(env: Readonly<Record<string, string | undefined>>)
   return env.GULL_SIGN_IN === "1" || !own(env.HOST ?? "") || (env.GULL_HOSTS ?? "").split(",").some((host) => !own(host.trim()));
 }
 
-/** What is open to everybody where people sign in: the way in, and a customer's own page, to look at. */
+/** What is open to everybody where people sign in: the way in, and what one looks at by an address that nobody guesses: a customer's own page, a calendar. */
 export const isWayIn = (method: string, path: string): boolean =>
   method === "POST"
     ? path === "/api/sign-in"
-    : (method === "GET" || method === "HEAD") && (path === "/sign-in" || /^\/for\/[^/]+(\/hand-over\.pdf)?$/.test(path));
+    : (method === "GET" || method === "HEAD") &&
+      (path === "/sign-in" || /^\/(for\/[^/]+(\/hand-over\.pdf)?|calendar\/[^/]+)$/.test(path));
 
 export const whoHolds = async (token: string | undefined): Promise<Who | undefined> =>
   (await whoHas(await database(), token, new Date().toISOString())) ?? undefined;

@@ -1,7 +1,6 @@
 import { countVerdicts } from "@/core/fit/finding";
 import { createHash, randomUUID } from "node:crypto";
 import type { Knex } from "knex";
-import { LRUCache } from "lru-cache";
 import { heldOf, NO_PIECES, type Pieces, piecesFromShelf, watched } from "@/core/cost/shelf";
 import { overBudget } from "@/core/cost/overBudget";
 import { lacks } from "@/core/promise/promises";
@@ -24,6 +23,7 @@ import { catalogueRevision, houseRules, offersRevision } from "@/data/settings";
 import type { HouseRules } from "@/core/house/houseRules";
 import { minutesOf } from "@/core/work/steps";
 import { changedSince } from "@/core/work/signature";
+import { fromElsewhere, keepView, knownView, once, type Kept } from "./keptViews";
 import { provePlan } from "./provePlan";
 import { assessOn, type Bench } from "./useCase";
 
@@ -49,20 +49,6 @@ export function holding(bench: Omit<Bench, "heldElsewhere" | "asked">, held: Pie
   return { ...bench, heldElsewhere: pieces, asked };
 }
 
-/**
- * What a job comes to depends on the job, the parts, the house's rules, the day and what others hold of the parts it asks for, and on
- * nothing else: it is worked out once for each of these and kept, the last ones, as long as the parts stay as they are.
- */
-const kept = new WeakMap<Catalogue, LRUCache<string, Kept>>();
-/** A view as a thing and as JSON, each made when it is first asked for; and what others hold of the parts that it asked for. */
-type Kept = {
-  readonly view: () => JobView;
-  readonly json: () => string;
-  readonly asked: readonly string[];
-  readonly held: string;
-};
-const MOST_KEPT = 256;
-
 /** A job's view as another thread worked it out: its JSON, and all that it depends on as it was there. */
 export type Reckoned = Pick<Kept, "asked" | "held"> & { readonly of: string; readonly json: string };
 /** Has a view worked out beside the server's thread, of a state that is at least as new as the one named; null where it was given up. */
@@ -77,16 +63,14 @@ const heldFor = (asked: readonly string[], { heldElsewhere, catalogue }: Bench) 
 const keyOf = (job: Job, { house, at }: Bench) => `${stampOf(job)} ${stampOf(house)} ${at.slice(0, 10)}`;
 
 async function keptView(job: Job, bench: Bench, now?: Assessment, reckon?: Reckon): Promise<Kept> {
-  const views = kept.get(bench.catalogue) ?? new LRUCache<string, Kept>({ max: MOST_KEPT });
-  kept.set(bench.catalogue, views);
   const key = keyOf(job, bench);
-  const known = views.get(key);
-  if (known && heldFor(known.asked, bench) === known.held) return known;
+  const known = await knownView(bench.catalogue, key, ({ asked, held }) => heldFor(asked, bench) === held);
+  if (known) return known;
   const of = `${key} ${bench.stamp}`;
   const sent = await reckon?.(job.id, bench.at, `${of} ${JSON.stringify(bench.heldElsewhere)}`);
   const made = sent ? fromElsewhere(sent) : await madeHere(job, bench, now);
   // Somebody may have changed something meanwhile: what is newer is shown, and is not what was asked for.
-  if (!sent || sent.of === of) views.set(key, made);
+  if (!sent || sent.of === of) keepView(bench.catalogue, key, made);
   return made;
 }
 
@@ -97,18 +81,6 @@ async function madeHere(job: Job, bench: Bench, now?: Assessment): Promise<Kept>
   if (await provePlan(view.sheet.plan, bench)) view = shown();
   const asked = [...bench.asked];
   return { view: () => view, json: once(() => JSON.stringify(view)), asked, held: heldFor(asked, bench) };
-}
-
-const fromElsewhere = ({ json, asked, held }: Reckoned): Kept => ({
-  view: once(() => JSON.parse(json) as JobView),
-  json: () => json,
-  asked,
-  held,
-});
-
-function once<T>(make: () => T): () => T {
-  let made: { readonly is: T } | null = null;
-  return () => (made ??= { is: make() }).is;
 }
 
 /** What another thread is sent of a job's view; null for an unknown id. @param at ISO time */

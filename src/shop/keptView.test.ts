@@ -1,5 +1,6 @@
 import { asListed } from "@/core/job/summary";
 import { linesOfFinished } from "@/data/logbook";
+import { setImmediate } from "node:timers/promises";
 import fc from "fast-check";
 import { heldOf, watched } from "@/core/cost/shelf";
 import { viewOf, type JobView } from "@/core/job/view";
@@ -245,4 +246,37 @@ test("a line that was worked out of an older job is not stored over a newer one"
     build: old.build,
     budgetMinor: (job.wish.budgetMinor ?? 0) + 100,
   });
+});
+
+test("what many others were looked at after is still known, and is what it was; what changed since is not taken for it", async () => {
+  const { db } = shop;
+  let asked = 0;
+  const aside: Reckon = (id, at) => ((asked += 1), reckonedView(db, id, at));
+  // A piece is in one bike: the copies have none of the numbers.
+  const row = await db("job")
+    .where({ id: (await listJobs(db, "Tegen", 1)).rows[0]!.id })
+    .first();
+  const body = JSON.stringify({ ...JSON.parse(row.body), serials: [] });
+  const copies = Array.from({ length: 80 }, (_, i) => ({ ...row, body, id: `copy-${i}`, number: 5_000 + i, summary: "{}" }));
+  await db.batchInsert("job", copies, 20);
+  const looks = async () => {
+    const texts: string[] = [];
+    for (const { id } of copies) {
+      texts.push((await jobAsJson(db, id, NOW, aside))!);
+      // As between two requests.
+      await setImmediate();
+    }
+    return texts;
+  };
+  const first = await looks();
+  expect(new Set(first).size).toBe(copies.length);
+  expect(asked).toBe(copies.length);
+  // Each is packed by the time that so many others were worked out.
+  expect(await looks()).toEqual(first);
+  expect(asked).toBe(copies.length);
+  const id = copies[0]!.id;
+  const { version } = (await findJob(db, id))!;
+  const command = { do: "edit wish", wish: { notes: "changed after all" } };
+  expect(await perform(db, { jobId: id, version, by: "Tam", command }, NOW)).toMatchObject({ ok: true });
+  expect(JSON.parse((await jobAsJson(db, id, NOW, aside))!)).toEqual(JSON.parse(JSON.stringify(await anew(id, NOW))));
 });

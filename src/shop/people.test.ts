@@ -14,8 +14,10 @@ import {
 import { customerView } from "@/core/job/customerView";
 import { ALLOWED, ROLES, type Deed } from "@/core/people/roles";
 import { commandSchema } from "@/core/job/command";
+import { shopFloor } from "@/data/bench";
 import { findJob, history, listJobs } from "@/data/jobs";
 import { NOW, openDemoShop } from "../../tests/demoShop";
+import { calendarLinkFor, calendarLinks, endCalendarLink, personOfCalendar } from "./calendarLinks";
 import { linkFor, linksOn, openLink, unlink } from "./customerLinks";
 import { openJob } from "./jobView";
 import { perform } from "./perform";
@@ -29,7 +31,7 @@ beforeAll(async () => {
 });
 afterAll(() => shop.close());
 beforeEach(async () => {
-  for (const table of ["customer_link", "session", "sign_in_try", "person"]) await shop.db(table).delete();
+  for (const table of ["customer_link", "calendar_link", "session", "sign_in_try", "person"]) await shop.db(table).delete();
   await shop.db("setting").where({ key: "owner key" }).delete();
 });
 
@@ -71,12 +73,14 @@ test("nothing that opens anything is in the database as it is: no PIN, no passwo
   const signed = await signIn(shop.db, { name: "wella", secret: "harbour-light" }, "tests", NOW);
   const job = (await listJobs(shop.db, "Maud", 1)).rows[0]!;
   const link = await linkFor(shop.db, { jobId: job.id, days: 3, by: "Tamsin" }, NOW);
-  if (!signed.ok || !link.ok) throw new Error("not signed in");
-  const secrets = [PIN, "harbour-light", token, signed.value.token, link.value.path.slice(5)];
+  const calendar = await calendarLinkFor(shop.db, { person: "", by: "Tamsin" }, NOW);
+  if (!signed.ok || !link.ok || !calendar.ok) throw new Error("not signed in");
+  const secrets = [PIN, "harbour-light", token, signed.value.token, link.value.path.slice(5), calendar.value.path.slice(10, 32)];
   const kept = JSON.stringify([
     await shop.db("person").select(),
     await shop.db("session").select(),
     await shop.db("customer_link").select(),
+    await shop.db("calendar_link").select(),
     await shop.db("setting").select(),
   ]);
   for (const secret of secrets) expect(kept).not.toContain(secret);
@@ -334,6 +338,29 @@ test("a customer's link shows their job alone until it ends or is ended, and a w
     error: expect.stringContaining("20"),
   });
   expect((await linksOn(shop.db, maud!, after(90_000))).filter((link) => link.ended === "open")).toEqual([]);
+});
+
+test("a calendar's address shows one person's work, or everybody's, until it is ended; a wrong one shows nothing", async () => {
+  const [one] = (await shopFloor(shop.db)).people;
+  const made = await calendarLinkFor(shop.db, { person: one!.id, by: "Tamsin" }, NOW);
+  const all = await calendarLinkFor(shop.db, { person: "", by: "" }, NOW);
+  if (!made.ok || !all.ok) throw new Error("none made");
+  expect(made.value.path).toMatch(/^\/calendar\/[A-Za-z0-9_-]{22}\.ics$/);
+  const [path, other] = [made, all].map((link) => link.value.path.slice(10)) as [string, string];
+  expect([await personOfCalendar(shop.db, path), await personOfCalendar(shop.db, other)]).toEqual([one!.id, ""]);
+  // Some programs leave the ending out.
+  expect(await personOfCalendar(shop.db, path.slice(0, -4))).toBe(one!.id);
+  for (const wrong of ["", "x", path.slice(1), `A${path}`, `${path}.ics`, "' or 1=1 --", one!.id, "%2e%2e"])
+    expect([wrong, await personOfCalendar(shop.db, wrong)]).toEqual([wrong, null]);
+  for (const raw of [null, {}, { person: 3, by: "" }, { person: "nobody's", by: "" }, { person: "", by: "", days: 3 }])
+    expect(await calendarLinkFor(shop.db, raw, NOW)).toMatchObject({ ok: false });
+  for (const id of [null, "1", 1.5, NaN, {}]) expect(await endCalendarLink(shop.db, id, NOW)).toMatchObject({ ok: false });
+  const { id } = made.value.links[0]!;
+  const left = await endCalendarLink(shop.db, id, NOW);
+  expect(left.ok && left.value.map(({ ended }) => ended)).toEqual([false, true]);
+  expect([await personOfCalendar(shop.db, path), await personOfCalendar(shop.db, other)]).toEqual([null, ""]);
+  for (let i = 0; i < 25; i += 1) await calendarLinkFor(shop.db, { person: "", by: "" }, NOW);
+  expect((await calendarLinks(shop.db)).filter(({ ended }) => !ended)).toHaveLength(20);
 });
 
 test("a price that the shop has not given yet is not on a customer's page", async () => {

@@ -2,7 +2,7 @@ import { tagNumber } from "@/core/units/tagNumber";
 import { applyPatch, createPatch, createTests, type Operation } from "rfc6902";
 import type { Knex } from "knex";
 import { z } from "zod";
-import { commandSchema, type Done, type Refusal } from "@/core/job/command";
+import { commandSchema, type Command, type Done, type Refusal } from "@/core/job/command";
 import { jobSchema, type Job } from "@/core/job/job";
 import type { Assessment } from "@/core/job/assess";
 import { ALLOWED, may, notTheirs, type Deed, type Who } from "@/core/people/roles";
@@ -33,6 +33,7 @@ import { putOnShelf, takenBy, usedId } from "@/core/job/taken";
 import { requestSchema } from "./request";
 import { cameAsAnother, inAnotherBike } from "./serials";
 import { benchOf, summaryOf, viewFrom } from "./jobView";
+import { withReopened } from "./reopen";
 import { assessOn, type Bench } from "./useCase";
 
 const sure = z.literal(true).optional();
@@ -40,6 +41,8 @@ const stepBackSchema = z.discriminatedUnion("do", [
   z.strictObject({ do: z.literal("undo"), sure }),
   z.strictObject({ do: z.literal("redo"), sure }),
 ]);
+
+const isStepBack = (command: Command | StepBack): command is StepBack => command.do === "undo" || command.do === "redo";
 
 /** Takes the last edit back, or does it again; `sure` answers what it asks first. */
 export type StepBack = z.input<typeof stepBackSchema>;
@@ -132,16 +135,17 @@ async function carriedOut(
         job,
       });
     }
-    const outcome =
-      command.do === "undo" || command.do === "redo"
-        ? await stepBack(trx, job, command.do, command.sure === true, who)
-        : carryOut(job, command, bench);
+    const outcome = isStepBack(command)
+      ? await stepBack(trx, job, command.do, command.sure === true, who)
+      : carryOut(job, command, bench);
     if (!outcome.ok) return outcome;
     if (command.do === "note serial" && !command.confirmed) {
       const asks = await cameAsAnother(trx, command.partId, command.serial);
       if (asks) return bad(asks);
     }
-    return storeEdit(trx, job, outcome.value, { kind: command.do, request }, bench, line);
+    // A step back brings its ticks with it.
+    const edit = isStepBack(command) ? outcome.value : withReopened(job, outcome.value, bench);
+    return storeEdit(trx, job, edit, { kind: command.do, request }, bench, line);
   });
 }
 

@@ -141,6 +141,49 @@ describe("edits on a job", () => {
     expect(complaints).toEqual([]);
   });
 
+  test("another kit under a step that is done is told before it is chosen, and opens the step with its reason; undo closes it", async () => {
+    const { page, complaints } = await openPage(stand, `/jobs/${await jobId(stand, "Perran")}/build`);
+    const tickThat = async (title: string) => {
+      await click(page, title, ".steps");
+      await shows(page, ".step-card h1", title);
+      for (const box of await page.$$('.marks [aria-checked="false"]')) {
+        const before = (await page.$$('.marks [aria-checked="true"]')).length;
+        await box.click();
+        await page.waitForFunction(
+          (n: number) => document.querySelectorAll('.marks [aria-checked="true"]').length > n,
+          {},
+          before,
+        );
+      }
+      await page.type('[aria-label="Reason to do it all the same"]', "it is in already");
+      await click(page, "Done", ".stand-bar");
+      // The next one is at hand.
+      await page.waitForFunction(
+        (t: string) => !(document.querySelector(".step-card h1") as HTMLElement).innerText.includes(t),
+        {},
+        title,
+      );
+    };
+    await page.type('[aria-label="Your name, for signing"]', "Ena");
+    await tickThat("Fit the mid-drive");
+    await stageKey(page, "3");
+    await page.waitForSelector(".candidate .verdict-counts");
+    await page.type('input[aria-label="Find among them"]', "Crank kit 500");
+    await page.waitForFunction(() => document.querySelectorAll(".candidate").length === 1);
+    await page.hover(".candidate");
+    await shows(page, ".preview", "One step is no longer done: Fit the mid-drive");
+    await click(page, "Choose it", ".preview");
+    await shows(page, ".keys", "no longer done: Fit the mid-drive");
+    await stageKey(page, "8");
+    await click(page, "Fit the mid-drive", ".steps");
+    await shows(page, ".step-card .note", "take out ");
+    await shows(page, ".step-card .note", "Put in ");
+    await click(page, "undo", ".keys");
+    await page.waitForFunction(() => document.querySelector(".step-card .note") === null);
+    await shows(page, ".stand-bar", "Done by Ena");
+    expect(complaints).toEqual([]);
+  });
+
   test("a broken part is shown in Drive and cannot be clicked", async () => {
     const { page } = await openPage(stand, `/jobs/${await jobId(stand, "Wenna")}/drive`);
     await click(page, "motor", ".slots");

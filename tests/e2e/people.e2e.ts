@@ -66,8 +66,8 @@ test("nobody who has not signed in reads or does anything: every page, every rou
       const open =
         (method === "GET" && (path === "/sign-in" || path === "/for/x")) || (method === "POST" && path === "/api/sign-in");
       if (open) continue;
-      // A customer's paper is asked for by its link alone: one that never was has none.
-      const asked = path === "/for/x/hand-over.pdf" && method === "GET" ? 404 : undefined;
+      // A customer's paper and a calendar are asked for by their addresses alone: one that never was has none.
+      const asked = ["/for/x/hand-over.pdf", "/calendar/x"].includes(path) && method === "GET" ? 404 : undefined;
       const refused = method === "GET" && !path.startsWith("/api/") ? 307 : 401;
       expect([path, method, answer.status]).toEqual([path, method, asked ?? refused]);
       expect(await answer.text()).not.toMatch(/Perran|Slip Workshop/);
@@ -172,6 +172,32 @@ test("the key that was printed makes the owner, who adds people; each does their
   expect(await jago.page.$eval('[aria-label="What was said in a call"]', (box) => (box as HTMLInputElement).value)).toBe(
     "Half a sentence",
   );
+});
+
+test("a calendar program that cannot sign in looks at the bench by an address of its own, and by nothing else, until that is ended", async () => {
+  const { page, complaints } = await signIn("Tamsin", "258013", "/bench");
+  await click(page, "Calendar", ".page-head");
+  await shows(page, ".ant-modal", "No calendar looks at the bench yet.");
+  await click(page, "Make an address");
+  await page.waitForSelector(".link-address");
+  const address = await text(page, ".link-address");
+  expect(address).toMatch(new RegExp(`^${stand.base}/calendar/[A-Za-z0-9_-]{22}\\.ics$`));
+  const looked = await fetch(address);
+  expect([looked.status, looked.headers.get("content-type")]).toEqual([200, "text/calendar; charset=utf-8"]);
+  const calendar = await looked.text();
+  expect(calendar).toMatch(/^BEGIN:VCALENDAR/);
+  expect(calendar.match(/BEGIN:VEVENT/g)!.length).toBeGreaterThan(10);
+  // The same pieces keep their names when it looks again.
+  const uids = (of: string) => [...of.matchAll(/^UID:(.+)$/gm)].map(([, uid]) => uid);
+  expect(uids(await (await fetch(address)).text())).toEqual(uids(calendar));
+  expect((await fetch(`${stand.base}/api/bench/calendar.ics`)).status).toBe(401);
+  expect((await fetch(address.replace(/.\.ics$/, ".ics"))).status).toBe(404);
+  await shows(page, ".link-list", "Everybody, made");
+  await shows(page, ".link-list", "by Tamsin");
+  await click(page, "End it now");
+  await shows(page, ".link-list", "ended");
+  expect((await fetch(address)).status).toBe(404);
+  expect(complaints).toEqual([]);
 });
 
 test("a customer's link shows one job, changes nothing, and ends when the shop ends it", async () => {

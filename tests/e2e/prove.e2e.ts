@@ -141,6 +141,13 @@ test("a finished bike by touch: a failed check goes back to Build and returns, a
   await doubtful();
   await click(page, "Take it in", ".ride-ready");
   await shows(page, ".take-in .wrong", "among those of the job already");
+  // In red, and in sight wherever the boxes stand.
+  const refused = await page.$eval(".take-in .wrong", (told) => {
+    const { top, bottom } = told.getBoundingClientRect();
+    const [red, green, blue] = getComputedStyle(told).color.match(/\d+/g)!.map(Number) as [number, number, number];
+    return { isRed: red > 2 * Math.max(green, blue), isSeen: top >= 0 && bottom <= window.innerHeight };
+  });
+  expect(refused).toEqual({ isRed: true, isSeen: true });
   // The same ride in a wind: noted anew, and where it came from is asked as soon as there is one.
   await page.click('[aria-label="Wind, km/h"]', { clickCount: 3 });
   await page.type('[aria-label="Wind, km/h"]', "14");

@@ -35,6 +35,7 @@ test("a step of the shop's own is typed, previewed on the open jobs, kept, and s
   await shows(page, ".house-effects", "Recipes must have a name");
   await page.type('[aria-label="Name of our own step"]', "Wax the frame where the cradle goes");
   await page.type('[aria-label^="How:"]', "Two coats, rubbed out");
+  await page.type('[aria-label^="Signed for:"]', "No bare metal left");
   await shows(page, ".house-effects", "New step: Wax the frame where the cradle goes, 15 min");
   await shows(page, ".house-effects", "signed off and left alone");
   // What nobody can do is told by what it is called, and cannot be kept.
@@ -59,6 +60,8 @@ test("a step of the shop's own is typed, previewed on the open jobs, kept, and s
   await click(page, "Wax the frame where the cradle goes", ".steps");
   await shows(page, ".step-card h1", "Wax the frame where the cradle goes");
   await shows(page, ".step-card", "Two coats, rubbed out");
+  // It is signed for there, by a touch or by key, and holds the step until then.
+  await shows(page, ".stand-bar", "No bare metal left (not signed)");
   // The bike that was signed for is none of it.
   await goTo(page, `${stand.base}/jobs/${await jobId(stand, "Maud")}/build`);
   await shows(page, ".sign", "Signed by");

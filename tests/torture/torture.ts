@@ -69,7 +69,8 @@ function freePort(): Promise<number> {
 
 async function serve(file: string, port?: number): Promise<{ base: string; server: ChildProcess }> {
   port ??= await freePort();
-  const server = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)], {
+  const start = ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)];
+  const server = spawn(process.execPath, ["--expose-gc", "--require", "./tests/torture/held.cjs", ...start], {
     env: { ...process.env, GULL_DB: file, NEXT_TELEMETRY_DISABLED: "1" },
     stdio: ["ignore", "ignore", "pipe"],
   });
@@ -204,6 +205,20 @@ const memoryMb = (server: ChildProcess): number => {
   return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024;
 };
 
+/** What it still needs once it let go of all else: what grows of that is lost. */
+function heldMb(server: ChildProcess): Promise<number> {
+  return new Promise((resolve) => {
+    const hear = (piece: Buffer) => {
+      const bytes = /held (\d+)/.exec(piece.toString())?.[1];
+      if (bytes === undefined) return;
+      server.stderr!.off("data", hear);
+      resolve(Number(bytes) / 1024 / 1024);
+    };
+    server.stderr!.on("data", hear);
+    server.kill("SIGUSR2");
+  });
+}
+
 /** What the sheets of jobs say that nobody edits: the same whoever else asks meanwhile. */
 const sheetsOf = async (base: string, ids: readonly string[]): Promise<Map<string, string>> =>
   new Map(
@@ -230,9 +245,17 @@ async function load(base: string, server: ChildProcess, ids: readonly string[], 
       await new Promise((resolve) => setTimeout(resolve, THINK_MS * (0.4 + random() * 1.2)));
     }
   };
-  // In an hour's soak: after each tenth of it what the server holds.
-  const held: number[] = [];
-  const watch = setInterval(() => held.push(memoryMb(server)), (seconds * 1_000) / 10);
+  // In an hour's soak: after each tenth of it what the server holds, and how long pages took.
+  const [held, needed] = [[] as number[], [] as number[]];
+  const tenths: number[][] = [[]];
+  const watch = setInterval(
+    () => {
+      held.push(memoryMb(server));
+      void heldMb(server).then((mb) => needed.push(mb));
+      tenths.push([]);
+    },
+    (seconds * 1_000) / 10,
+  );
   const reader = async () => {
     while (Date.now() < until) {
       const from = performance.now();
@@ -241,6 +264,7 @@ async function load(base: string, server: ChildProcess, ids: readonly string[], 
       if (typeof answer === "string" || !answer.ok) errors.push(typeof answer === "string" ? answer : `${answer.status} ${path}`);
       else await answer.arrayBuffer();
       times.push(performance.now() - from);
+      tenths.at(-1)!.push(performance.now() - from);
       await new Promise((resolve) => setTimeout(resolve, THINK_MS * (0.4 + random() * 1.2)));
     }
   };
@@ -265,6 +289,8 @@ async function load(base: string, server: ChildProcess, ids: readonly string[], 
   for (const { child } of writers) child.kill("SIGKILL");
   say(`load: 50 read ${of} and 10 write for ${seconds} s`, `${times.length} pages, ${spread(times)}, errors ${errors.length}`);
   for (const error of new Set(errors)) console.log(`  ${error}`);
+  for (const [i, of] of tenths.entries())
+    if (of.length > 0) say(`load: in its ${i + 1}. tenth`, `${of.length} pages, ${spread(of)}`);
   say(
     "load: edits meanwhile",
     writers.map(({ told }) => `${told().edits}${told().error && ` (${told().error.slice(0, 200)})`}`).join(" and "),
@@ -272,7 +298,9 @@ async function load(base: string, server: ChildProcess, ids: readonly string[], 
   say("load: sheets looked at meanwhile", `${looked}, with other figures than alone ${wrong}`);
   wrongFigures += wrong;
   say("load: memory of the server", `${before.toFixed(0)} MB before, ${memoryMb(server).toFixed(0)} MB after`);
-  say("load: the same after each tenth of it", `${held.map((mb) => mb.toFixed(0)).join(" ")} MB`);
+  const list = (of: readonly number[]) => `${of.map((mb) => mb.toFixed(0)).join(" ")} MB`;
+  say("load: the same after each tenth of it", list(held));
+  say("load: what it needs of that, all else let go", list(needed));
 }
 
 /** One page after the other, alone: what the server itself takes. */

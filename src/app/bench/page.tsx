@@ -1,6 +1,15 @@
 import { BenchScreen } from "@/screens/bench/BenchScreen";
 import { benchForPage } from "@/server/benchForPage";
-import { freezeOnBench, keepBenchPlan, keepFloor, moveOnBench, takeBenchBack } from "../actions";
+import {
+  calendars,
+  endCalendar,
+  freezeOnBench,
+  giveCalendar,
+  keepBenchPlan,
+  keepFloor,
+  moveOnBench,
+  takeBenchBack,
+} from "../actions";
 
 export const dynamic = "force-dynamic";
 
@@ -10,6 +19,7 @@ export default async function BenchPlace() {
     <BenchScreen
       first={first.ok ? { page: first.value } : { says: first.error }}
       does={{ keepPlan: keepBenchPlan, takeBack: takeBenchBack, freeze: freezeOnBench, move: moveOnBench, keepFloor }}
+      calendars={{ list: calendars, give: giveCalendar, end: endCalendar }}
     />
   );
 }

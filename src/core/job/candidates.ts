@@ -26,6 +26,8 @@ export type Preview = {
   readonly deltaMinor: number;
   readonly worst: readonly { readonly verdict: Verdict; readonly title: string; readonly says: string }[];
   readonly unpriced: number;
+  /** Steps that are done and would be so no longer, by their titles. */
+  readonly reopens: readonly string[];
 };
 
 /** A kit or motor that would go on a bike without a stop. */

@@ -66,6 +66,8 @@ export const jobSchema = z.strictObject({
   /** Pieces that finished steps took from the shelf, by part: they are off its count. */
   taken: z.record(z.string().max(60), z.int().min(0)).default({}),
   ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200), despite, tookMinutes: tookSchema })),
+  /** Steps that were done and are open again because the build changed under them, and how: until they are done anew. */
+  reopened: z.record(z.string().max(60), z.strictObject({ ...stamp, why: text(1_000) })).default({}),
   /** Who painted which witness mark, and put a name to what at the steps. */
   marks: z.record(z.string().max(80), z.strictObject(stamp)).default({}),
   /** When somebody was at each step, for its minutes. */
@@ -164,6 +166,7 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   orderSerial: 0,
   taken: {},
   ticks: {},
+  reopened: {},
   marks: {},
   timers: {},
   readings: {},

@@ -1,4 +1,5 @@
 import { piecesFromShelf } from "../cost/shelf";
+import { shortSum } from "../units/shortSum";
 import type { Assessment } from "./assess";
 import type { Job } from "./job";
 
@@ -21,14 +22,7 @@ const MOST_LETTERS = 55;
 /** The shelf's number of a part that ran before; what was used already keeps its own. A long one is cut and told apart by its sum. */
 export function usedId(partId: string): string {
   if (partId.endsWith("-used")) return partId;
-  return partId.length <= MOST_LETTERS ? `${partId}-used` : `${partId.slice(0, MOST_LETTERS - 8)}-${sumOf(partId)}-used`;
-}
-
-/** Seven letters that two texts hardly share (Fowler, Noll and Vo, 32 bits). */
-function sumOf(text: string): string {
-  let sum = 0x811c9dc5;
-  for (const letter of text) sum = Math.imul(sum ^ letter.codePointAt(0)!, 0x01000193);
-  return (sum >>> 0).toString(36).padStart(7, "0");
+  return partId.length <= MOST_LETTERS ? `${partId}-used` : `${partId.slice(0, MOST_LETTERS - 8)}-${shortSum(partId)}-used`;
 }
 
 /** Pieces that came off the bike onto the shelf, by the part that they were, once the step that takes them off is ticked. */

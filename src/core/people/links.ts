@@ -10,6 +10,18 @@ export type LinkView = {
   readonly ended: "open" | "expired" | "revoked";
 };
 
+/** An address under which a calendar looks at the bench, as the shop sees it. */
+export type CalendarLinkView = {
+  readonly id: number;
+  /** Whose pieces of work, by their id at the bench; empty for everybody's. */
+  readonly person: string;
+  readonly madeAt: string;
+  readonly by: string;
+  readonly ended: boolean;
+};
+
+export const calendarLinkSchema = z.strictObject({ person: z.string().max(40), by: z.string().max(40) });
+
 export const linkSchema = z.strictObject({
   jobId: z.string().max(40),
   days: z

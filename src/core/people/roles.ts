@@ -24,7 +24,8 @@ export type Deed =
   | "count"
   | "plan the bench"
   | "save people and places"
-  | "customer's link";
+  | "customer's link"
+  | "calendar";
 
 const ALL = ROLES;
 const COUNTER = ["owner", "counter"] as const;
@@ -112,6 +113,7 @@ export const ALLOWED: Readonly<Record<Deed, readonly Role[]>> = {
   "copy the shop": ["owner"],
   "keep people": ["owner"],
   "customer's link": COUNTER,
+  calendar: ALL,
 };
 
 /** Who does something: a person who signed in, or whoever stands at a bench that is open to its own machine alone. */

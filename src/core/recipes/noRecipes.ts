@@ -1,4 +1,4 @@
 import type { Recipes } from "./recipesSchema";
 
 /** The tables alone: what a shop begins with. */
-export const NO_RECIPES: Recipes = { texts: {}, order: [], own: [] };
+export const NO_RECIPES: Recipes = { texts: {}, signs: {}, order: [], own: [] };

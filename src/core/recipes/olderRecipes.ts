@@ -11,6 +11,14 @@ export function inThreePoints(raw: unknown): unknown {
   return { ...raw, recipes: { ...raw.recipes, own: raw.recipes.own.map(pointsOf) } };
 }
 
+/** The same, of recipes that came without what is signed at their steps: nothing is. For a draft that was typed before, whose other figures are not checked yet. */
+export function withSigns(raw: unknown): unknown {
+  const read = inThreePoints(raw);
+  if (!isObject(read) || !isObject(read.recipes) || !Array.isArray(read.recipes.own)) return read;
+  const signed = <T>(of: T, none: unknown): T => (!isObject(of) || "signs" in of ? of : { ...of, signs: none });
+  return { ...read, recipes: { ...signed(read.recipes, {}), own: read.recipes.own.map((step: unknown) => signed(step, [])) } };
+}
+
 function pointsOf(step: unknown): unknown {
   if (!isObject(step) || "likely" in step || typeof step.minutes !== "number" || typeof step.spread !== "number") return step;
   const { minutes, spread, ...rest } = step as Loose & { minutes: number; spread: number };

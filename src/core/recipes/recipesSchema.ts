@@ -6,6 +6,10 @@ import { loopIn } from "./order";
 export const ownId = z.templateLiteral(["own-", z.string().regex(/^[a-z0-9-]{1,36}$/)], "must have a number of its own");
 const stepId = z.union([z.enum(TASK_IDS), ownId], "must be a step of the tables, or one of the shop's own");
 const line = z.string().trim().min(1, "must not have an empty line").max(200, "must have lines of at most 200 letters");
+const signs = z
+  .array(z.string().trim().min(1, "must not have an empty line").max(100, "must have lines to sign of at most 100 letters"))
+  .max(6, "must have at most 6 lines to sign")
+  .refine((all) => new Set(all).size === all.length, "must not have one line to sign twice");
 const MINUTES = "must be 1 to 2400 minutes";
 const LEAST = "must be 0 to 2400 minutes";
 const DAYS = "must be 0 to 30 whole days";
@@ -30,6 +34,8 @@ const ownStepSchema = z.strictObject({
   tools: z
     .array(z.string().trim().min(1, "must not have a tool without a name").max(40, "must have tools of at most 40 letters"))
     .max(8, "must have at most 8 tools"),
+  /** What somebody puts a name to before it is done. */
+  signs: signs.default([]),
   /** Days by which what it does holds the bike back. */
   waitDays: z.int(DAYS).min(0, DAYS).max(30, DAYS),
 });
@@ -42,6 +48,8 @@ export type OwnStep = z.output<typeof ownStepSchema>;
 export const recipesSchema = z
   .strictObject({
     texts: z.partialRecord(z.enum(TASK_IDS), z.array(line).max(8, "must have at most 8 lines")),
+    /** What is signed for at the steps of the tables beside what these ask. */
+    signs: z.partialRecord(z.enum(TASK_IDS), signs).default({}),
     order: z.array(z.strictObject({ step: stepId, after: stepId })).max(100, "must have at most 100 orders of its own"),
     own: z.array(ownStepSchema).max(40, "must have at most 40 steps of its own"),
   })

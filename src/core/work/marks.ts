@@ -2,7 +2,8 @@ import type { Build } from "../fit/build";
 import { wheelsOf } from "../fit/wheels";
 import { FASTENERS, type FastenerId } from "../standards/fasteners";
 import { STEP_DETAILS } from "../standards/stepDetails";
-import type { TaskId } from "../standards/tasks";
+import type { StepId, TaskId } from "../standards/tasks";
+import { shortSum } from "../units/shortSum";
 import { axlesOf, hubEnds, type Torque } from "./torques";
 
 /**
@@ -23,8 +24,8 @@ export function marksOf(task: TaskId, torques: readonly Torque[], build: Build):
     key: wheel === "" ? `${task} ${id}` : `${task} ${wheel} ${id}`,
     says: wheel === "" ? says : `${says}, ${wheel} wheel`,
   });
-  const signs = (STEP_DETAILS[task].signs ?? []).flatMap(({ id, says }) =>
-    wheels.map((wheel): Mark => ({ kind: "sign", ...at(wheel, id, says) })),
+  const signs = [...(STEP_DETAILS[task].signs ?? []), ...(build.house.recipes.signs[task] ?? []).map(ownSign)].flatMap(
+    ({ id, says }) => wheels.map((wheel): Mark => ({ kind: "sign", ...at(wheel, id, says) })),
   );
   const witnesses = torques
     .filter(({ id }) => WITNESSED.has(id))
@@ -37,6 +38,13 @@ export function marksOf(task: TaskId, torques: readonly Torque[], build: Build):
     });
   return [...signs, ...witnesses];
 }
+
+/** A line that the shop wants signed: another text is another line, and has no name yet. */
+const ownSign = (says: string) => ({ id: `own-${shortSum(says)}`, says });
+
+/** What is signed at a step of the shop's own. */
+export const marksOfOwn = (step: StepId, signs: readonly string[]): Mark[] =>
+  signs.map(ownSign).map(({ id, says }) => ({ key: `${step} ${id}`, kind: "sign", says }));
 
 /** Those without a name; what a step is held back for. */
 export const unmarked = (marks: readonly Mark[], kept: Readonly<Record<string, unknown>>): Mark[] =>

@@ -7,7 +7,7 @@ import { DEFAULT_HOUSE_RULES } from "../house/defaults";
 import { STEP_DETAILS } from "../standards/stepDetails";
 import { OWN_STAGES, STAGES, TASK_IDS, TASKS, type StepId, type TaskId } from "../standards/tasks";
 import { networkOf } from "./network";
-import { inThreePoints } from "../recipes/olderRecipes";
+import { inThreePoints, withSigns } from "../recipes/olderRecipes";
 import { NO_RECIPES } from "../recipes/noRecipes";
 import { recipesSchema, type OwnStep, type Recipes } from "../recipes/recipesSchema";
 import { changedSince, stateOf } from "./signature";
@@ -27,6 +27,7 @@ const own = (over: Partial<OwnStep> = {}): OwnStep => ({
   before: [],
   does: ["Two coats, rubbed out"],
   tools: ["cloth"],
+  signs: [],
   waitDays: 0,
   ...over,
 });
@@ -85,6 +86,7 @@ const anyRecipes = fc
     const at = (n: number) => ids[n % ids.length]!;
     return {
       texts: {},
+      signs: {},
       own: made.own.map((one, i) =>
         own({
           id: `own-${i}`,
@@ -147,12 +149,43 @@ test.each<[string, Partial<Recipes>, string]>([
   ["points out of order", { own: [own({ low: 30, likely: 20 })] }, "at best no longer than as a rule"],
   ["a worst that is none", { own: [own({ likely: 20, high: 10 })] }, "as a rule no longer than at worst"],
   ["a year's wait", { own: [own({ waitDays: 365 })] }, "must be 0 to 30 whole days"],
+  ["an empty line to sign", { signs: { survey: [" "] } }, "must not have an empty line"],
+  ["one line to sign twice", { own: [own({ signs: ["Waxed", "Waxed "] })] }, "one line to sign twice"],
+  ["more to sign than anybody reads", { own: [own({ signs: [..."abcdefg"] })] }, "at most 6 lines to sign"],
   ["an empty line", { texts: { survey: [""] } }, "must not have an empty line"],
 ])("%s is told in words", (_says, recipes, expected) => {
   const says = wrong(recipes);
   expect(says).toContain(expected);
   expect(says).toMatch(/^Recipes /);
   expect(says).not.toMatch(/own-|handOver|waitDays/);
+});
+
+test("what a shop wants signed is asked at its step beside the tables' own, for each wheel by itself; another text has no name yet", () => {
+  const line = fc.string({ minLength: 1, maxLength: 100 }).filter((text) => text.trim() === text && text !== "");
+  const lines = fc.uniqueArray(line, { maxLength: 6 });
+  fc.assert(
+    fc.property(fc.constantFrom(...NAMES), fc.dictionary(fc.constantFrom(...TASK_IDS), lines), lines, (name, signs, mine) => {
+      const recipes = recipesSchema.parse({ ...NO_RECIPES, signs, own: [own({ signs: mine })] });
+      const [plain, steps] = [stepsOf(name, {}), stepsOf(name, recipes)];
+      for (const step of steps) {
+        const tables = plain.find(({ id }) => id === step.id)?.marks ?? [];
+        expect(step.marks).toEqual(expect.arrayContaining(tables));
+        const more = step.marks.filter(({ key }) => !tables.some((one) => one.key === key));
+        const asked = step.id === "own-wax" ? mine : (recipes.signs[step.id as TaskId] ?? []);
+        expect(more.every(({ kind, says }) => kind === "sign" && asked.some((one) => says.startsWith(one)))).toBe(true);
+        for (const says of asked) expect(more.some((one) => one.says.startsWith(says))).toBe(true);
+        expect(new Set(step.marks.map(({ key }) => key)).size).toBe(step.marks.length);
+        expect(step.marks.every(({ key }) => key.length <= 80)).toBe(true);
+      }
+    }),
+    { numRuns: 60 },
+  );
+  const keyOf = (text: string) =>
+    stepsOf(NAMES[0]!, { own: [own({ signs: [text] })] }).find(({ id }) => id === "own-wax")!.marks[0]!.key;
+  expect(keyOf("No bare metal left")).not.toBe(keyOf("No bare metal left at all"));
+  const [plain, signed] = [stepsOf(NAMES[0]!, {}), stepsOf(NAMES[0]!, { signs: { survey: ["Ring them"] } })];
+  expect(workChanges(plain, signed)).toEqual([`${TASKS.survey.title}: signed for: Ring them`]);
+  expect(workChanges(signed, plain)).toEqual([`${TASKS.survey.title}: not signed for: Ring them`]);
 });
 
 test("what was signed for stands whatever the shop does on other bikes, and keeps what was done on this one", () => {
@@ -181,6 +214,16 @@ test("recipes of before, with minutes apart by ±, are read in three points: the
       },
     ),
   );
+  // What stands in a box since before is shown with nothing to sign; what is whole is left letter by letter as it is.
+  const whole = { recipes: { ...NO_RECIPES, own: [own({ signs: ["Waxed"] })] } };
+  expect(JSON.stringify(withSigns(whole))).toBe(JSON.stringify(whole));
+  const { signs: _none, ...bare } = own();
+  expect(withSigns({ taxPercent: "x", recipes: { texts: {}, order: [], own: [bare] } })).toEqual({
+    taxPercent: "x",
+    recipes: { texts: {}, order: [], own: [own()], signs: {} },
+  });
+  for (const other of [null, 3, "rules", {}, { recipes: { own: 4 } }, { recipes: { own: [null], signs: {} } }])
+    expect(withSigns(other)).toEqual(other);
   for (const other of [null, 3, "rules", [], {}, { recipes: null }, { recipes: { own: [null, 4, { minutes: "6" }] } }])
     expect(inThreePoints(other)).toEqual(other);
 });

@@ -10,7 +10,7 @@ import type { Off } from "../fit/renews";
 import type { HouseRules } from "../house/houseRules";
 import type { Minutes } from "./learned";
 import { calledPart } from "../parts/calledPart";
-import { marksOf, type Mark } from "./marks";
+import { marksOf, marksOfOwn, type Mark } from "./marks";
 import { usedChecks } from "./usedChecks";
 import { settingsOf } from "./settings";
 import { shellHand, torquesOf, type Torque } from "./torques";
@@ -110,7 +110,7 @@ const ON_MOTOR = { hub: "hub-motor", mid: "mid-motor", frame: "frame-motor" } as
 
 /** A step of the shop's own: what it says of it, and nothing that the tables know. */
 const ownStep = (
-  { id, stage, place, title, tools, does, waitDays }: OwnStep,
+  { id, stage, place, title, tools, does, signs, waitDays }: OwnStep,
   after: readonly StepId[],
   { minutes, spread }: Minutes,
 ): Step => ({
@@ -127,7 +127,7 @@ const ownStep = (
   uses: [],
   does,
   measures: [],
-  marks: [],
+  marks: marksOfOwn(id, signs),
   waits: waitDays > 0 ? [{ says: `Held back for ${waitDays} ${waitDays === 1 ? "day" : "days"} after it`, days: waitDays }] : [],
   after,
   because: [],

@@ -1,6 +1,6 @@
 import type { Step } from "./steps";
 
-type Seen = Pick<Step, "id" | "title" | "minutes" | "does" | "after">;
+type Seen = Pick<Step, "id" | "title" | "minutes" | "does" | "after" | "marks">;
 
 /** What differs between two work orders of one bike, in sentences: steps that come and go, their minutes, their lines, their order. */
 export function workChanges(was: readonly Seen[], then: readonly Seen[]): string[] {
@@ -18,6 +18,12 @@ export function workChanges(was: readonly Seen[], then: readonly Seen[]): string
         ...(old.title === step.title ? [] : [`${old.title} is called ${step.title}`]),
         ...(from === to ? [] : [`${step.title}: ${to} min instead of ${from}`]),
         ...(JSON.stringify(old.does) === JSON.stringify(step.does) ? [] : [`${step.title}: other lines`]),
+        ...step.marks
+          .filter(({ key }) => !old.marks.some((one) => one.key === key))
+          .map(({ says }) => `${step.title}: signed for: ${says}`),
+        ...old.marks
+          .filter(({ key }) => !step.marks.some((one) => one.key === key))
+          .map(({ says }) => `${step.title}: not signed for: ${says}`),
       ];
     }),
     ...(moved ? ["Its steps are in another order"] : []),

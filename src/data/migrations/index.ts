@@ -27,6 +27,7 @@ import * as atMost from "./025_at_most";
 import * as bench from "./026_bench";
 import * as lateDay from "./027_late_day";
 import * as logbook from "./028_logbook";
+import * as calendarLink from "./029_calendar_link";
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -62,6 +63,7 @@ const MIGRATIONS: Migration[] = [
   { name: "026_bench", ...bench, down: forwardsOnly },
   { name: "027_late_day", ...lateDay, down: forwardsOnly },
   { name: "028_logbook", ...logbook, down: forwardsOnly },
+  { name: "029_calendar_link", ...calendarLink, down: forwardsOnly },
 ];
 
 export const migrationSource = {

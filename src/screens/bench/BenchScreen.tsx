@@ -15,9 +15,11 @@ import { JobCard } from "./JobCard";
 import { JobTable } from "./JobTable";
 import { Owner } from "./Owner";
 import { PlanSearch } from "./PlanSearch";
+import type { CalendarsOf } from "./Calendars";
 import { asked, type MoveWish } from "./asked";
 import "./bench.css";
 
+const Calendars = dynamic(() => import("./Calendars").then((all) => all.Calendars), { ssr: false });
 const FloorForm = dynamic(() => import("./FloorForm").then((all) => all.FloorForm), { ssr: false });
 
 type Answer<T = string> = { ok: true; value: T } | { ok: false; says: string };
@@ -30,13 +32,22 @@ type Does = {
 };
 
 /** The week of the workshop: people and places, and the jobs' tags on them. */
-export function BenchScreen({ first, does }: { first: { page: BenchPage } | { says: string }; does: Does }) {
+export function BenchScreen({
+  first,
+  does,
+  calendars,
+}: {
+  first: { page: BenchPage } | { says: string };
+  does: Does;
+  calendars: CalendarsOf;
+}) {
   const [page, setPage] = useState("page" in first ? first.page : null);
   const [says, setSays] = useState("says" in first ? first.says : "");
   const [week, setWeek] = useState(0);
   const [day, setDay] = useState<number | null>(null);
   const [picked, setPicked] = useState<string | null>(null);
   const [isFloorOpen, setFloorOpen] = useState(false);
+  const [isCalendarOpen, setCalendarOpen] = useState(false);
   const [busy, setBusy] = useState(false);
   const { by } = useSettings();
   const notices = useNotices();
@@ -88,9 +99,7 @@ export function BenchScreen({ first, does }: { first: { page: BenchPage } | { sa
           >
             ←
           </button>
-          <span>
-            {formatDay(dayAt(monday))} to {formatDay(dayAt(monday + 6 * DAY_MIN))}
-          </span>
+          <span>{weekOf(dayAt(monday), dayAt(monday + 6 * DAY_MIN))}</span>
           <button
             className="button quiet"
             onClick={() => (setWeek(week + 1), setDay(null))}
@@ -105,8 +114,11 @@ export function BenchScreen({ first, does }: { first: { page: BenchPage } | { sa
         </span>
         <span className="fill" />
         <a className="button quiet" href={`/api/bench/days.pdf?week=${week}`}>
-          Day lists (PDF)
+          Day lists
         </a>
+        <button className="button quiet" onClick={() => setCalendarOpen(true)}>
+          Calendar
+        </button>
         <Only may="save people and places">
           <button className="button" onClick={() => setFloorOpen(true)}>
             People and places
@@ -180,6 +192,7 @@ export function BenchScreen({ first, does }: { first: { page: BenchPage } | { sa
         {money(page.floor.lateDayMinor, page.currency)} a day and bike, as set under People and places, where the wish of a job
         says nothing else.
       </p>
+      {isCalendarOpen && <Calendars people={page.people} calendars={calendars} onClose={() => setCalendarOpen(false)} />}
       {isFloorOpen && (
         <Modal open footer={null} width={980} title="People and places" onCancel={() => setFloorOpen(false)} destroyOnHidden>
           <FloorForm
@@ -199,6 +212,12 @@ export function BenchScreen({ first, does }: { first: { page: BenchPage } | { sa
     </div>
   );
 }
+
+/** @example weekOf("2026-11-30", "2026-12-06") // => "Mon 30 Nov to Sun 6 Dec 2026" */
+const weekOf = (from: string, to: string) => {
+  const first = formatDay(from);
+  return `${from.slice(0, 4) === to.slice(0, 4) ? first.slice(0, -5) : first} to ${formatDay(to)}`;
+};
 
 async function keepFound(id: string, by: string): Promise<Answer> {
   const answer = await asked<{ says: string }>("/api/bench/planning", { id, keep: true, by });

@@ -1,6 +1,7 @@
 "use client";
 
 import { Checkbox, Input } from "antd";
+import { Refusal } from "@/ui/Refusal";
 import { useState } from "react";
 import { readHours, showHours } from "@/core/bench/hoursText";
 import { PLACE_KINDS, type PlaceKind } from "@/core/bench/placeKinds";
@@ -177,11 +178,7 @@ export function FloorForm({
         <span>A day that a bike is late costs</span>
         <Input value={late} maxLength={20} onChange={(event) => setLate(event.target.value)} />
       </label>
-      {wrong !== "" && (
-        <p className="bad" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Refusal says={wrong} />
       <button className="button main-action" onClick={() => void keep()} disabled={busy}>
         Keep people and places
       </button>

@@ -7,6 +7,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import { DEFAULT_HOUSE_RULES } from "@/core/house/defaults";
 import type { HouseRules, houseRulesSchema } from "@/core/house/houseRules";
+import { withSigns } from "@/core/recipes/olderRecipes";
 import { houseSentence, SCHOOLS, type School } from "@/core/house/schools";
 import { CURRENCIES, type Currency } from "@/core/money/currencies";
 import { rateOf } from "@/core/house/rateOf";
@@ -76,7 +77,8 @@ export function HouseScreen({
   const { by } = useSettings();
   const router = useRouter();
   const of = useDraft("house rules", JSON.stringify(kept));
-  const draft = useMemo(() => JSON.parse(of.text) as HouseRules, [of.text]);
+  // What was typed before the last update may lack what came with it.
+  const draft = useMemo(() => ({ ...kept, ...(withSigns(JSON.parse(of.text)) as HouseRules) }), [of.text, kept]);
   const setDraft = (next: HouseRules) => of.put(JSON.stringify(next));
   const [preview, setPreview] = useState<Preview | null>(null);
   const [says, setSays] = useState("");

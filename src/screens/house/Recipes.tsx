@@ -37,6 +37,7 @@ export function Recipes({
     [
       minutes[task] && `${Math.round(minutes[task].minutes)} min`,
       recipes.texts[task] && `${recipes.texts[task].length} of our lines`,
+      recipes.signs[task] && `${recipes.signs[task].length} of ours to sign`,
       recipes.order.some(({ step }) => step === task) && "waits for more",
     ].filter(Boolean);
   const changed = TASK_IDS.filter((task) => own(task).length > 0);
@@ -127,6 +128,7 @@ function fresh({ own }: Kept): OwnStep {
     before: [],
     does: [],
     tools: [],
+    signs: [],
     waitDays: 0,
   };
 }
@@ -254,6 +256,17 @@ function TableStep({
           onChange={(lines) => {
             const { [task]: _old, ...texts } = recipes.texts;
             onChange({ recipes: { ...recipes, texts: lines.length > 0 ? { ...texts, [task]: lines } : texts } });
+          }}
+        />
+      </Field>
+      <Field label="Signed for before it is done, one a line, beside what the tables ask">
+        <Lines
+          value={recipes.signs[task] ?? []}
+          label={`Signed for: ${title}`}
+          example="Second pair of eyes on the torque"
+          onChange={(lines) => {
+            const { [task]: _old, ...signs } = recipes.signs;
+            onChange({ recipes: { ...recipes, signs: lines.length > 0 ? { ...signs, [task]: lines } : signs } });
           }}
         />
       </Field>
@@ -396,6 +409,14 @@ function OwnStepForm({
         </Field>
         <Field label="Tools, one a line">
           <Lines value={step.tools} onChange={(tools) => put("tools", tools)} label={`Tools: ${name}`} example="cloth" />
+        </Field>
+        <Field label="Signed for, one a line">
+          <Lines
+            value={step.signs}
+            onChange={(signs) => put("signs", signs)}
+            label={`Signed for: ${name}`}
+            example="No bare metal left"
+          />
         </Field>
       </div>
       <button className="link" onClick={onDrop}>

@@ -7,6 +7,7 @@ import { FATE_SAYS, type Fate } from "@/core/fit/fates";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { asOneWish, whyNoAnswer } from "@/ui/asOneWish";
 import { figure, hours } from "@/ui/format";
+import { Refusal } from "@/ui/Refusal";
 import { useJob } from "../job/JobContext";
 import { useSettings } from "../settings";
 
@@ -108,11 +109,7 @@ export function Upgrade({ startUpgrade }: { startUpgrade: StartUpgrade }) {
       <button className="button main-action" disabled={starting} onClick={() => void start()}>
         Begin the job
       </button>
-      {says && (
-        <p className="wrong" role="alert">
-          {says}
-        </p>
-      )}
+      <Refusal says={says} />
     </div>
   );
 }

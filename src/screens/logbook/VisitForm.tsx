@@ -12,6 +12,7 @@ import { shownUnit } from "@/core/units/dimension";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { Field } from "@/ui/boxes";
 import { useDraft } from "@/ui/useDraft";
+import { Refusal } from "@/ui/Refusal";
 import { useJob } from "../job/JobContext";
 import { useSettings } from "../settings";
 
@@ -237,11 +238,7 @@ export function VisitForm({ logbook, onDone }: { logbook: Logbook; onDone: () =>
           </button>
         </p>
       )}
-      {says && (
-        <p className="wrong" role="alert">
-          {says}
-        </p>
-      )}
+      <Refusal says={says} />
     </form>
   );
 }

@@ -6,7 +6,8 @@ import { ROLES, type Role } from "@/core/people/roles";
 import { formatMoment } from "@/core/units/date";
 import type { PeopleChange, PersonView } from "@/core/people/people";
 import { useSettings } from "../settings";
-import { Refusal, SecretBox } from "./SecretBox";
+import { Refusal } from "@/ui/Refusal";
+import { SecretBox } from "./SecretBox";
 import { goAnew, post } from "./SignInScreen";
 import "./people.css";
 

@@ -26,11 +26,3 @@ export const SecretBox = ({
     />
   </label>
 );
-
-/** Why it was not done, read out where it is. */
-export const Refusal = ({ says }: { says: string }) =>
-  says === "" ? null : (
-    <p className="bad" role="alert">
-      {says}
-    </p>
-  );

@@ -2,7 +2,8 @@
 
 import { Input } from "antd";
 import { useState } from "react";
-import { Refusal, SecretBox } from "./SecretBox";
+import { Refusal } from "@/ui/Refusal";
+import { SecretBox } from "./SecretBox";
 import "./people.css";
 
 const NO_ANSWER = "The bench does not answer: try again.";

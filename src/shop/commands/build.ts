@@ -54,6 +54,7 @@ export const tick: UseCase<"tick"> = (job, command, bench) => {
   const next = command.next === command.step ? undefined : work.steps.find((s) => s.step.id === command.next);
   const goesOn = next !== undefined && !job.ticks[next.step.id] && isFree(next.held, state.step.title);
   const open = state.step.measures.filter((measure) => !job.readings[measure.key]).map((measure) => measure.says.toLowerCase());
+  const { [command.step]: _again, ...reopened } = job.reopened;
   const despite = holds.why.length > 0 ? (command.despite ?? "") : "";
   return done(
     {
@@ -61,6 +62,7 @@ export const tick: UseCase<"tick"> = (job, command, bench) => {
         ...job.ticks,
         [command.step]: { at: bench.at, by: bench.by, note: command.note, despite, tookMinutes: minutes },
       },
+      reopened,
       timers: stopped(job.timers, command.step, bench, goesOn ? next.step.id : null),
     },
     `Done: ${state.step.title}${despite && `, all the same: ${despite}`}${open.length > 0 ? `; not measured: ${open.join(", ")}` : ""}`,

@@ -14,6 +14,7 @@ import { formatNumber } from "@/core/units/formatQuantity";
 import { parseQuantity } from "@/core/units/parseQuantity";
 import { RoadProfile } from "@/draw/RoadProfile";
 import { useKeptText } from "@/ui/useDraft";
+import { Refusal } from "@/ui/Refusal";
 import { useJob } from "../JobContext";
 import "./road.css";
 
@@ -233,11 +234,7 @@ export function RoadBox({ onKeep }: { onKeep: (change: Partial<Wish>) => Promise
           </label>
         </div>
       )}
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Refusal says={wrong} />
     </div>
   );
 }

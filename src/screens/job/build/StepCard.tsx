@@ -3,6 +3,7 @@
 import { Fragment } from "react";
 import { CAUTIONS } from "@/core/standards/cautions";
 import { AT } from "@/core/standards/stepPlaces";
+import { formatMoment } from "@/core/units/date";
 import { hours } from "@/ui/format";
 import { useJob } from "../JobContext";
 import { SerialNumbers } from "./SerialNumbers";
@@ -12,6 +13,7 @@ import type { StepView } from "./stepView";
 export function StepCard({ step, number, of }: { step: StepView; number: number; of: number }) {
   const { view, act, busy, goTo } = useJob();
   const tick = view.job.ticks[step.id];
+  const again = tick ? undefined : view.job.reopened[step.id];
   const overrides = view.findings.filter((finding) => finding.overridden);
   return (
     <article className="step-card">
@@ -19,6 +21,11 @@ export function StepCard({ step, number, of }: { step: StepView; number: number;
         Step {number} of {of}, {AT[step.place]}, about {hours(step.minutes)} ± {Math.round(step.spread)}
       </p>
       <h1>{step.title}</h1>
+      {again && (
+        <p className="note" role="status">
+          <b>Open again</b> since {formatMoment(again.at)}, {again.by || "no name"}: {again.why}.
+        </p>
+      )}
       {step.cautions.map((id) => (
         <p key={id} className={`caution${CAUTIONS[id].severity === 3 ? " severe" : ""}`}>
           <b>Take care.</b> {CAUTIONS[id].says} Defer to {CAUTIONS[id].deferTo}.

@@ -225,6 +225,13 @@ function PreviewPane({
       </div>
       {preview.unpriced > 0 && <p className="small bad">{preview.unpriced} without a price</p>}
       <VerdictCounts verdicts={preview.verdicts} />
+      {preview.reopens.length > 0 && (
+        <p className="note small">
+          {preview.reopens.length === 1 ? "One step is" : `${preview.reopens.length} steps are`} no longer done:{" "}
+          {preview.reopens.slice(0, 3).join("; ")}
+          {preview.reopens.length > 3 && ` and ${preview.reopens.length - 3} more`}.
+        </p>
+      )}
       <ul className="preview-worst">
         {preview.worst.map((finding) => (
           <li key={finding.title + finding.says}>

@@ -7,6 +7,7 @@ import { promiseBound, promiseFigure, promisePlusMinus } from "@/core/promise/pr
 import type { Promise as Promised } from "@/core/promise/promises";
 import { formatDay } from "@/core/units/date";
 import { useKeptText } from "@/ui/useDraft";
+import { Refusal } from "@/ui/Refusal";
 import { Only } from "../../Only";
 import { useJob } from "../JobContext";
 import { NearestPartLine } from "../Tally";
@@ -67,11 +68,7 @@ function Less({ promise }: { promise: Promised }) {
           </div>
         </Only>
       )}
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Refusal says={wrong} />
     </section>
   );
 }

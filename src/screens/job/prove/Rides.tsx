@@ -1,6 +1,7 @@
 "use client";
 
 import { Input, Select } from "antd";
+import { Refusal } from "@/ui/Refusal";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { Said, Understood } from "@/core/prove/log/columns";
@@ -206,11 +207,7 @@ function TakeIn({ first }: { first: boolean }) {
           )}
         </div>
       )}
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Refusal says={wrong} />
     </section>
   );
 }

@@ -1,6 +1,7 @@
 "use client";
 
 import { Input, Select } from "antd";
+import { Refusal } from "@/ui/Refusal";
 import { useEffect, useState } from "react";
 import { LINES, type LineKind } from "@/core/settings/lines";
 import type { Health } from "@/core/settings/health";
@@ -193,11 +194,7 @@ export function Settings() {
           </button>
         )}
       </Only>
-      {says && (
-        <p className="wrong" role="alert">
-          {says}
-        </p>
-      )}
+      <Refusal says={says} />
     </article>
   );
 }

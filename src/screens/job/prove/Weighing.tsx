@@ -8,6 +8,7 @@ import { shownUnit } from "@/core/units/dimension";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { figure } from "@/ui/format";
 import { useKeptText } from "@/ui/useDraft";
+import { Refusal } from "@/ui/Refusal";
 import { Only } from "../../Only";
 import { useSettings } from "../../settings";
 import { useJob } from "../JobContext";
@@ -100,11 +101,7 @@ export function Weighing() {
             {asks} Keep it
           </button>
         )}
-        {wrong && (
-          <p className="wrong" role="alert">
-            {wrong}
-          </p>
-        )}
+        <Refusal says={wrong} />
       </Only>
     </article>
   );

@@ -1,5 +1,5 @@
 import { jobAsSent } from "@/server/jobForPage";
-import { keptPage, rendered, withWord, wordIn } from "@/server/keptPages";
+import { keptPages, rendered, withWord, wordIn } from "@/server/keptPages";
 import { whoAsks } from "@/server/who";
 import { hashOf, UnreadableJob } from "@/shop/jobView";
 
@@ -20,5 +20,5 @@ export async function GET(request: Request, { params }: Params): Promise<Respons
   if (sent === undefined) return withWord(await rendered(path, cookie, null), word);
   const today = new Date().toISOString().slice(0, 10);
   const of = hashOf([path, today, (await whoAsks()) ?? null, sent]);
-  return withWord(await keptPage(of, () => rendered(path, cookie, sent)), word);
+  return withWord(await keptPages.ask(of, () => rendered(path, cookie, sent)), word);
 }
