@@ -2,7 +2,7 @@
 import { spawn } from "node:child_process";
 import { createServer } from "node:net";
 import { join } from "node:path";
-import { root } from "./setup.mjs";
+import { FOR_SERVER, root } from "./setup.mjs";
 
 export const host = process.env.HOST ?? "127.0.0.1";
 export const port = Number(process.env.PORT ?? 4170);
@@ -31,7 +31,7 @@ export function serve(mode, env = {}) {
   const next = spawn(process.execPath, [join(root, "node_modules/next/dist/bin/next"), mode, "-H", host, "-p", String(port)], {
     cwd: root,
     stdio: "inherit",
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", HOST: host, GULL_STARTED_BY: String(process.pid), ...env },
+    env: { ...FOR_SERVER, ...process.env, HOST: host, GULL_STARTED_BY: String(process.pid), ...env },
   });
   for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => next.kill(signal));
   next.on("exit", (code) => process.exit(code ?? 0));

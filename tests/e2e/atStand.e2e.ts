@@ -68,7 +68,8 @@ test("a day at the stand, by touch on a tablet held upright", async () => {
   await shows(page, ".step-torques", "left pedal left-hand");
   await page.tap(".stand-wrong");
   await shows(page, ".problem", "Say which part it is");
-  await page.type('[aria-label="What is wrong, in words"]', "The shell spacer is cracked");
+  await page.waitForSelector('[aria-label="What is wrong, in words"]:focus');
+  await page.keyboard.type("The shell spacer is cracked");
   await page.tap(".problem .ant-select");
   await page.waitForSelector(".ant-select-item-option");
   await page.$$eval(".ant-select-item-option", (all) =>

@@ -164,8 +164,10 @@ test("a new job whose answer is lost is taken in once", async () => {
   const { page } = await openPage(stand, "/");
   const wire = await atTheWire(page);
   await click(page, "New job");
+  // The caret stands in the first box as soon as there is one: who types at once loses no letter to the box still opening.
   await page.waitForSelector(".ant-modal input");
   await page.keyboard.type("Merryn Pole");
+  await holds(page, ".ant-modal input", "Merryn Pole");
   wire.lose(1);
   await page.keyboard.press("Enter");
   await page.waitForFunction(() => /\/jobs\/j\d+/.test(window.location.pathname), { timeout: 15_000 });

@@ -203,6 +203,7 @@ test("a calendar program that cannot sign in looks at the bench by an address of
 test("a customer's link shows one job, changes nothing, and ends when the shop ends it", async () => {
   const { page } = await signIn("Tamsin", "258013", `/jobs/${perran}/sheet`);
   await click(page, "Link for the customer");
+  await page.waitForSelector('[aria-label="Days that the link is good for"]:focus');
   await click(page, "Make a link");
   await page.waitForSelector(".link-address");
   const address = await text(page, ".link-address");

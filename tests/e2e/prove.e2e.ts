@@ -67,7 +67,8 @@ test("a finished bike by touch: a failed check goes back to Build and returns, a
   expect(await passes(page)).toBe(false);
   await click(page, "Fails", ".stand-bar", "tap");
   await shows(page, ".ant-modal", "Direction fails");
-  await page.type(".ant-modal textarea", "It turns backwards at the lowest level");
+  await page.waitForSelector(".ant-modal textarea:focus");
+  await page.keyboard.type("It turns backwards at the lowest level");
   await click(page, "back to Build", ".ant-modal", "tap");
   // Back in Build, at the work that may put it right, which is open again and held until it is decided.
   await shows(page, ".step-card h1", "harness");

@@ -36,27 +36,44 @@ export type Assessment = {
   readonly agreed: Agreed | null;
 };
 
+/** What a job comes to in work and money, with nothing of when or how it rides. */
+export type Priced = Pick<Assessment, "fit" | "steps" | "sheet" | "agreed">;
+
 /**
  * @param heldElsewhere pieces of the shop's shelf that other jobs hold
  * @param known what the rules answered on the same bike before, where much of it will be answered alike
  */
+export function priced(
+  job: Job,
+  catalogue: Catalogue,
+  house: HouseRules,
+  heldElsewhere: Pieces = NO_PIECES,
+  known?: Known,
+): Priced {
+  const fitted = fitOf(job, catalogue, house, known);
+  const steps = stepsOf(job, fitted);
+  const fresh = buildSheet(job, fitted, steps, catalogue, house, shelfFor(job, heldElsewhere));
+  // What was agreed, and after it what was signed for, is not priced anew while it stands; what it still has to buy is.
+  const frozen = signedOf(job, steps)?.sheet;
+  const agreed = agreedOf(job.given, job, fitted, fresh);
+  const agreedSheet = agreed && agreed.changes.length === 0 ? job.given[agreed.index]!.whole!.sheet : null;
+  const sheet = frozen ? { ...frozen, plan: fresh.plan } : agreedSheet ? atAgreedPrices(fresh, agreedSheet) : fresh;
+  return { fit: fitted, steps, sheet, agreed };
+}
+
+/** What was signed for, as long as it is what is to be built. */
+const signedOf = ({ signed }: Pick<Job, "signed">, steps: readonly Step[]): Job["signed"] =>
+  signed && changedSince(signed, steps).length === 0 ? signed : null;
+
+/** All that a job comes to. @param heldElsewhere pieces of the shop's shelf that other jobs hold */
 export function assess(
   job: Job,
   catalogue: Catalogue,
   house: HouseRules,
   today: string,
   heldElsewhere: Pieces = NO_PIECES,
-  known?: Known,
 ): Assessment {
-  const fitted = fitOf(job, catalogue, house, known);
-  const steps = stepsOf(job, fitted);
-  const fresh = buildSheet(job, fitted, steps, catalogue, house, shelfFor(job, heldElsewhere));
-  // What was agreed, and after it what was signed for, is not priced anew while it stands; what it still has to buy is.
-  const signed = job.signed && changedSince(job.signed, steps).length === 0 ? job.signed : null;
-  const frozen = signed?.sheet;
-  const agreed = agreedOf(job.given, job, fitted, fresh);
-  const agreedSheet = agreed && agreed.changes.length === 0 ? job.given[agreed.index]!.whole!.sheet : null;
-  const sheet = frozen ? { ...frozen, plan: fresh.plan } : agreedSheet ? atAgreedPrices(fresh, agreedSheet) : fresh;
+  const { fit: fitted, steps, sheet, agreed } = priced(job, catalogue, house, heldElsewhere);
   const coming = toCome(sheet, catalogue, house, today);
   const made = promises({
     wish: job.wish,
@@ -67,7 +84,7 @@ export function assess(
     lead: leadOf(job, sheet, today, coming),
     bench: benchOf(job, steps, house, today),
     closedDays: house.closedDays,
-    signedOn: signed?.at.slice(0, 10) ?? null,
+    signedOn: signedOf(job, steps)?.at.slice(0, 10) ?? null,
   });
   const ridden = canRide(fitted.build, job.wish, massOf(made));
   const arrivals = Object.fromEntries(coming.map(({ supplierId, day }) => [supplierId, day]));

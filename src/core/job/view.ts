@@ -20,7 +20,7 @@ import { curesLeft } from "../work/cures";
 import type { CheckState } from "../prove/checks";
 import type { Held } from "../work/held";
 import type { Step } from "../work/steps";
-import { assess, knownOf, type Assessment } from "./assess";
+import { assess, knownOf, priced, type Assessment, type Priced } from "./assess";
 import type { Job } from "./job";
 import { motorsOf, type Build } from "../fit/build";
 import { guardHeld } from "../settings/guard";
@@ -155,9 +155,9 @@ export function viewOf(
   const now = known ?? assess(job, catalogue, house, today, heldElsewhere);
   // Each remedy is tried by accepting it: most of the rules answer as they do without it.
   let answered: Known | undefined;
-  const assessed = (more: Job["accepted"]) => {
+  const withMore = (more: Job["accepted"]) => {
     answered ??= knownOf(job, catalogue, house);
-    return assess({ ...job, accepted: [...job.accepted, ...more] }, catalogue, house, today, heldElsewhere, answered);
+    return priced({ ...job, accepted: [...job.accepted, ...more] }, catalogue, house, heldElsewhere, answered);
   };
   const work = workOrderOf(job, now, today);
   const parts = now.fit.build.supplied.map(({ part, quantity, origin }) => ({
@@ -175,12 +175,12 @@ export function viewOf(
     remedies: ranked(
       finding.remedies.map((remedy) => ({
         ...remedy,
-        would: wouldDo(finding, remedy, now, assessed),
+        would: wouldDo(finding, remedy, now, withMore),
         refused: job.refused.some((r) => r.finding === finding.key && r.remedy === remedy.id),
       })),
     ),
   }));
-  const withFirst = assessedFirst(findings, assessed);
+  const withFirst = pricedFirst(findings, withMore);
   const survey = surveyOf(job, now.fit, catalogue, house);
   return {
     job,
@@ -264,12 +264,12 @@ const theirsOf = (part: Part, job: Job): PartView["theirs"] =>
   part.onlyFor === undefined ? null : job.brought[part.id] ? "here" : "awaited";
 
 /** The job with the first remedy of every open finding taken that was not refused; null when there is none. */
-function assessedFirst(findings: readonly FindingView[], assessed: (more: Job["accepted"]) => Assessment): Assessment | null {
+function pricedFirst(findings: readonly FindingView[], withMore: (more: Job["accepted"]) => Priced): Priced | null {
   const first = findings.filter(isOpen).flatMap((finding) => {
     const remedy = finding.remedies.find((r) => !r.refused);
     return remedy ? [tried(finding.key, remedy.id)] : [];
   });
-  return first.length > 0 ? assessed(first) : null;
+  return first.length > 0 ? withMore(first) : null;
 }
 
 function measureNext({ verdict, settle }: Finding): FindingView["measureNext"] {
@@ -291,8 +291,8 @@ const ranked = (remedies: readonly RemedyView[]): RemedyView[] =>
 /** An acceptance that is only tried, never stored. */
 const tried = (finding: string, remedy: string) => ({ finding, remedy, at: "1970-01-01T00:00:00Z", by: "" });
 
-function wouldDo(finding: Finding, remedy: Remedy, now: Assessment, assessed: (more: Job["accepted"]) => Assessment): Effects {
-  const then = assessed([tried(finding.key, remedy.id)]);
+function wouldDo(finding: Finding, remedy: Remedy, now: Priced, withMore: (more: Job["accepted"]) => Priced): Effects {
+  const then = withMore([tried(finding.key, remedy.id)]);
   const open = (all: readonly Finding[]) => new Map(all.filter(isOpen).map((f) => [f.key, f.title]));
   const [before, after] = [open(now.fit.findings), open(then.fit.findings)];
   return {

@@ -1,6 +1,6 @@
 "use client";
 
-import { Modal } from "antd";
+import { Dialog } from "@/ui/Dialog";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { BenchPage, Told } from "@/core/bench/page";
@@ -194,7 +194,7 @@ export function BenchScreen({
       </p>
       {isCalendarOpen && <Calendars people={page.people} calendars={calendars} onClose={() => setCalendarOpen(false)} />}
       {isFloorOpen && (
-        <Modal open footer={null} width={980} title="People and places" onCancel={() => setFloorOpen(false)} destroyOnHidden>
+        <Dialog open footer={null} width={980} title="People and places" onCancel={() => setFloorOpen(false)} destroyOnHidden>
           <FloorForm
             floor={page.floor}
             currency={page.currency}
@@ -207,7 +207,7 @@ export function BenchScreen({
               return "";
             }}
           />
-        </Modal>
+        </Dialog>
       )}
     </div>
   );

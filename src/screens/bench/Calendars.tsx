@@ -1,6 +1,7 @@
 "use client";
 
-import { Modal, Select } from "antd";
+import { Select } from "antd";
+import { Dialog } from "@/ui/Dialog";
 import { useState } from "react";
 import type { CalendarLinkView } from "@/core/people/links";
 import type { BenchPage } from "@/core/bench/page";
@@ -31,7 +32,7 @@ export function Calendars({
   const whose = (id: string) =>
     id === "" ? "Everybody" : (people.find((one) => one.id === id)?.name ?? "Somebody who is here no more");
   return (
-    <Modal open onCancel={onClose} footer={null} title="The bench in a calendar" destroyOnHidden>
+    <Dialog open onCancel={onClose} footer={null} title="The bench in a calendar" destroyOnHidden>
       <p>
         A calendar program that is given the address looks again every quarter of an hour: what moves here moves there. Whoever
         has the address sees which bike is worked on when, with its customer&rsquo;s name, and changes nothing.
@@ -70,6 +71,6 @@ export function Calendars({
           {whose(person)}
         </a>
       </p>
-    </Modal>
+    </Dialog>
   );
 }

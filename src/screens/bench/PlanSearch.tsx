@@ -1,6 +1,6 @@
 "use client";
 
-import { Modal } from "antd";
+import { Dialog } from "@/ui/Dialog";
 import { useEffect, useState } from "react";
 import type { BenchPage, Planning } from "@/core/bench/page";
 import { money } from "@/ui/format";
@@ -70,7 +70,7 @@ export function PlanSearch({
         Find a better plan
       </button>
       {isOpen && (
-        <Modal
+        <Dialog
           open
           title="A better plan"
           footer={null}
@@ -136,7 +136,7 @@ export function PlanSearch({
               </>
             )}
           </div>
-        </Modal>
+        </Dialog>
       )}
     </>
   );

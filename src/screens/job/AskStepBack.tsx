@@ -1,6 +1,6 @@
 "use client";
 
-import { Modal } from "antd";
+import { Dialog } from "@/ui/Dialog";
 
 /** Asks before an edit is taken back, or done again, that others rely on already. */
 export function AskStepBack({
@@ -15,7 +15,7 @@ export function AskStepBack({
   onClose: () => void;
 }) {
   return (
-    <Modal
+    <Dialog
       open
       title={way === "undo" ? "Take it back?" : "Do it again?"}
       okText={way === "undo" ? "Take it back" : "Do it again"}
@@ -24,6 +24,6 @@ export function AskStepBack({
       onCancel={onClose}
     >
       <p>{says}</p>
-    </Modal>
+    </Dialog>
   );
 }

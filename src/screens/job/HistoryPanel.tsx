@@ -1,6 +1,7 @@
 "use client";
 
-import { Input, Modal } from "antd";
+import { Input } from "antd";
+import { Dialog } from "@/ui/Dialog";
 import { useState } from "react";
 import { formatMoment } from "@/core/units/date";
 import { useRouter } from "next/navigation";
@@ -13,7 +14,7 @@ import { useJob } from "./JobContext";
 export function HistoryPanel({ onClose }: { onClose: () => void }) {
   const { view } = useJob();
   return (
-    <Modal open onCancel={onClose} footer={null} title="What was done">
+    <Dialog open onCancel={onClose} footer={null} title="What was done">
       <p className="aside-row">
         <a className="button quiet" href={`/api/jobs/${view.job.id}/job.json`}>
           Save the whole job as a file
@@ -37,7 +38,7 @@ export function HistoryPanel({ onClose }: { onClose: () => void }) {
           </li>
         ))}
       </ol>
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -1,6 +1,6 @@
 "use client";
 
-import { Modal } from "antd";
+import { Dialog } from "@/ui/Dialog";
 import { Key } from "@/ui/Key";
 
 /** Every key of the stand and what it does. */
@@ -24,7 +24,7 @@ export function KeyList({ onClose }: { onClose: () => void }) {
     ["?", "this list"],
   ];
   return (
-    <Modal open onCancel={onClose} footer={null} title="Keys">
+    <Dialog open onCancel={onClose} footer={null} title="Keys">
       <dl className="key-list">
         {rows.map(([key, says]) => (
           <div key={key}>
@@ -35,6 +35,6 @@ export function KeyList({ onClose }: { onClose: () => void }) {
           </div>
         ))}
       </dl>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,7 @@
 "use client";
 
-import { Input, Modal } from "antd";
+import { Input } from "antd";
+import { Dialog } from "@/ui/Dialog";
 import { useRef, useState, type ReactNode } from "react";
 import { PAD, type Strokes } from "@/core/job/signaturePad";
 import { useJob } from "./JobContext";
@@ -43,7 +44,7 @@ export function Signing({
     else setSays(why);
   };
   return (
-    <Modal open onCancel={onClose} footer={null} title={title} width={PAD.width + 48}>
+    <Dialog open onCancel={onClose} footer={null} title={title} width={PAD.width + 48}>
       {children}
       <label className="field">
         <span>{by}</span>
@@ -66,6 +67,6 @@ export function Signing({
       <p className="small soft">
         What a signature on a screen is worth in law differs by place: where it matters, sign the paper.
       </p>
-    </Modal>
+    </Dialog>
   );
 }

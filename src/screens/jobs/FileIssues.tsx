@@ -1,13 +1,13 @@
 "use client";
 
-import { Modal } from "antd";
+import { Dialog } from "@/ui/Dialog";
 
 export type FileIssue = { path: string; message: string };
 
 /** What is wrong with a job file, by its path. */
 export function FileIssues({ issues, onClose }: { issues: readonly FileIssue[]; onClose: () => void }) {
   return (
-    <Modal open footer={null} title="This file does not read" onCancel={onClose}>
+    <Dialog open footer={null} title="This file does not read" onCancel={onClose}>
       <ul>
         {issues.slice(0, 12).map((issue) => (
           <li key={issue.path + issue.message}>
@@ -17,6 +17,6 @@ export function FileIssues({ issues, onClose }: { issues: readonly FileIssue[]; 
       </ul>
       {issues.length > 12 && <p className="soft">and {issues.length - 12} more</p>}
       <p className="soft">Nothing was stored.</p>
-    </Modal>
+    </Dialog>
   );
 }

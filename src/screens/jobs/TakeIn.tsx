@@ -1,9 +1,10 @@
 "use client";
 
-import { Input, Modal, Select, type InputRef } from "antd";
+import { Input, Select } from "antd";
+import { Dialog, FIRST_BOX } from "@/ui/Dialog";
 import { BIKE_TEMPLATES, type TemplateId } from "@/core/donor/templates";
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { useKeptText } from "@/ui/useDraft";
 import { useSettings } from "../settings";
 
@@ -16,7 +17,6 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
   const [template, setTemplate] = useState<TemplateId | "">("");
   const [says, setSays] = useState("");
   const [busy, setBusy] = useState(false);
-  const first = useRef<InputRef>(null);
   const take = async () => {
     if (busy) return;
     setBusy(true);
@@ -33,9 +33,8 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
     setBusy(false);
   };
   return (
-    <Modal
+    <Dialog
       open
-      afterOpenChange={(open) => open && first.current?.focus()}
       title="New job"
       okText="Take it in"
       onOk={() => void take()}
@@ -51,7 +50,7 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
       >
         <label className="field">
           <span>Customer</span>
-          <Input ref={first} value={customer} onChange={(event) => setCustomer(event.target.value)} maxLength={80} />
+          <Input value={customer} onChange={(event) => setCustomer(event.target.value)} maxLength={80} {...FIRST_BOX} />
         </label>
         <label className="field">
           <span>Bike, in a few words</span>
@@ -75,6 +74,6 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
         {says && <p className="field wrong bad">{says}</p>}
         <button type="submit" hidden />
       </form>
-    </Modal>
+    </Dialog>
   );
 }

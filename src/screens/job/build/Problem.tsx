@@ -1,6 +1,7 @@
 "use client";
 
-import { Checkbox, Input, Modal, Select } from "antd";
+import { Checkbox, Input, Select } from "antd";
+import { Dialog, FIRST_BOX } from "@/ui/Dialog";
 import { useState } from "react";
 import { TASKS, type TaskId } from "@/core/standards/tasks";
 import type { Found } from "@/core/fit/atBench";
@@ -55,7 +56,7 @@ export function Problem({ step, onClose }: { step: StepView; onClose: () => void
           ? "Say what is wrong."
           : "";
   return (
-    <Modal
+    <Dialog
       open
       title={`Problem at: ${step.title}`}
       okText="Report it"
@@ -111,7 +112,7 @@ export function Problem({ step, onClose }: { step: StepView; onClose: () => void
           aria-label="What is wrong, in words"
           maxLength={400}
           autoSize={{ minRows: 2, maxRows: 6 }}
-          autoFocus
+          {...FIRST_BOX}
         />
       </Field>
       <Checkbox checked={hurts} onChange={(event) => setHurts(event.target.checked)}>
@@ -120,6 +121,6 @@ export function Problem({ step, onClose }: { step: StepView; onClose: () => void
       <p className={refused ? "bad" : "soft"} role="status">
         {refused || lacks || "It becomes a finding: a photograph goes under the step."}
       </p>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,7 @@
 "use client";
 
-import { Input, Modal, Select } from "antd";
+import { Input, Select } from "antd";
+import { Dialog, FIRST_BOX } from "@/ui/Dialog";
 import { useState } from "react";
 import { useKeptText } from "@/ui/useDraft";
 import { useJob } from "../JobContext";
@@ -23,7 +24,7 @@ export function CheckFails({ state, onClose }: { state: CheckView; onClose: () =
   };
   const others = view.steps.filter(({ id }) => !helps.some((one) => one.id === id) && id !== "checks" && id !== "roadTest");
   return (
-    <Modal
+    <Dialog
       open
       title={`${check.title} fails`}
       onCancel={onClose}
@@ -34,7 +35,7 @@ export function CheckFails({ state, onClose }: { state: CheckView; onClose: () =
     >
       <label className="field">
         <span>What was seen</span>
-        <Input.TextArea value={says} onChange={(event) => setSays(event.target.value)} rows={2} maxLength={400} autoFocus />
+        <Input.TextArea value={says} onChange={(event) => setSays(event.target.value)} rows={2} maxLength={400} {...FIRST_BOX} />
       </label>
       <label className="field">
         <span>Work that is opened again</span>
@@ -52,6 +53,6 @@ export function CheckFails({ state, onClose }: { state: CheckView; onClose: () =
         It stops all work until it is decided in Fit, or said to be right again here. Checks that waited for this one are made
         again.
       </p>
-    </Modal>
+    </Dialog>
   );
 }

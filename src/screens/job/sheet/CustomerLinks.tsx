@@ -1,6 +1,7 @@
 "use client";
 
-import { Input, Modal } from "antd";
+import { Input } from "antd";
+import { Dialog, FIRST_BOX } from "@/ui/Dialog";
 import { useState } from "react";
 import { MOST_DAYS } from "@/core/people/linkDays";
 import type { LinkView } from "@/core/people/links";
@@ -23,7 +24,7 @@ export function CustomerLinks({ onClose }: { onClose: () => void }) {
       ? void addresses.make(links.give(id, Number(days), by))
       : addresses.tell(`For how many days? A whole number, 1 to ${MOST_DAYS}.`);
   return (
-    <Modal open onCancel={onClose} footer={null} title="A link for the customer">
+    <Dialog open onCancel={onClose} footer={null} title="A link for the customer">
       <p>
         Whoever has it sees this job alone and changes nothing: where it stands, what was promised, and the price as the sheet was
         given. No other price, nothing of the shop.
@@ -42,7 +43,7 @@ export function CustomerLinks({ onClose }: { onClose: () => void }) {
             onChange={(event) => setDays(event.target.value)}
             suffix="days"
             inputMode="numeric"
-            autoFocus
+            {...FIRST_BOX}
             aria-label="Days that the link is good for"
             maxLength={3}
           />
@@ -60,6 +61,6 @@ export function CustomerLinks({ onClose }: { onClose: () => void }) {
         })}
         onEnd={(link) => void addresses.end(links.end(id, link))}
       />
-    </Modal>
+    </Dialog>
   );
 }
