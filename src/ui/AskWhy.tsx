@@ -2,6 +2,7 @@
 
 import { Input, Popconfirm } from "antd";
 import { useState } from "react";
+import { CaretFirst, FIRST_BOX } from "./CaretFirst";
 
 /** A button that wants a reason before it acts. */
 export function AskWhy({
@@ -21,16 +22,19 @@ export function AskWhy({
   return (
     <Popconfirm
       disabled={disabled}
+      destroyOnHidden
       title={asks}
       description={
-        <Input
-          autoFocus
-          value={why}
-          onChange={(event) => setWhy(event.target.value)}
-          placeholder="Why"
-          aria-label={`${asks} Why`}
-          maxLength={200}
-        />
+        <CaretFirst>
+          <Input
+            {...FIRST_BOX}
+            value={why}
+            onChange={(event) => setWhy(event.target.value)}
+            placeholder="Why"
+            aria-label={`${asks} Why`}
+            maxLength={200}
+          />
+        </CaretFirst>
       }
       okText={yes}
       cancelText="Leave it"

@@ -308,7 +308,7 @@ describe("orders and jobs", () => {
     expect([await count(".order-card:not(.placed)"), await count(".order-card.placed")]).toEqual([before - 1, placed + 1]);
     await click(page, "Cancelled", ".order-card.placed");
     await page.waitForSelector(".ant-popconfirm input");
-    await page.type(".ant-popconfirm input", "the shop is out of it");
+    await page.keyboard.type("the shop is out of it");
     await click(page, "It is cancelled", ".ant-popconfirm");
     await shows(page, ".order-card.off", "Cancelled");
     await shows(page, ".order-card.off", "the shop is out of it");

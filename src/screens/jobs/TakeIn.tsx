@@ -1,7 +1,8 @@
 "use client";
 
 import { Input, Select } from "antd";
-import { Dialog, FIRST_BOX } from "@/ui/Dialog";
+import { FIRST_BOX } from "@/ui/CaretFirst";
+import { Dialog } from "@/ui/Dialog";
 import { BIKE_TEMPLATES, type TemplateId } from "@/core/donor/templates";
 import { useRouter } from "next/navigation";
 import { useState } from "react";

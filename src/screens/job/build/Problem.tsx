@@ -1,7 +1,8 @@
 "use client";
 
 import { Checkbox, Input, Select } from "antd";
-import { Dialog, FIRST_BOX } from "@/ui/Dialog";
+import { FIRST_BOX } from "@/ui/CaretFirst";
+import { Dialog } from "@/ui/Dialog";
 import { useState } from "react";
 import { TASKS, type TaskId } from "@/core/standards/tasks";
 import type { Found } from "@/core/fit/atBench";

@@ -1,7 +1,8 @@
 "use client";
 
 import { Input } from "antd";
-import { Dialog, FIRST_BOX } from "@/ui/Dialog";
+import { FIRST_BOX } from "@/ui/CaretFirst";
+import { Dialog } from "@/ui/Dialog";
 import { useState } from "react";
 import { MOST_DAYS } from "@/core/people/linkDays";
 import type { LinkView } from "@/core/people/links";
