@@ -14,6 +14,8 @@ export type LegalClass = {
   readonly throttle: "none" | "walk" | "allowed";
   readonly nominalV: number | null;
   readonly marks: string;
+  /** Ridden with the speed in sight. */
+  readonly speedometer?: boolean;
   /** The law looks at what is printed on the motor: a lower setting changes nothing. */
   readonly settingsDoNotCount?: boolean;
   /** Only where the wish names it. */
@@ -84,6 +86,7 @@ export const LEGAL_CLASSES: readonly LegalClass[] = [
     throttle: "none",
     nominalV: null,
     marks: "a label and a speedometer; helmet and least age in many states",
+    speedometer: true,
     basis: [memory("state text governs")],
   },
   {

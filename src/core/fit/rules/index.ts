@@ -61,6 +61,7 @@ import { lightsRule } from "./controls/lights";
 import { pedalSensorPlace } from "./controls/pedalSensor";
 import { kitComplete } from "./kit/lacks";
 import { limitSetting } from "./law/setting";
+import { speedometer } from "./law/speedometer";
 import { legalClass } from "./law/class";
 import { chargerMatch } from "./power/charger";
 import { chargerAmps } from "./power/chargerAmps";
@@ -97,6 +98,8 @@ import { tyreSpeed } from "./wheel/tyreSpeed";
 import { frameKindRule } from "./whole/frameKind";
 import { massPlace } from "./whole/frontShare";
 import { forkLength } from "./whole/fork";
+import { otherForkColumn } from "./whole/forkColumn";
+import { forkEnds } from "./whole/forkEnds";
 import { shockSize } from "./whole/shock";
 import { loadLimit } from "./whole/loadLimit";
 import { frameSpeed } from "./whole/speed";
@@ -187,6 +190,7 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     plugs,
     legalClass,
     limitSetting,
+    speedometer,
   ],
   battery: [
     batteryBayRule,
@@ -224,6 +228,8 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     frameSpeed,
     towing,
     forkLength,
+    otherForkColumn,
+    forkEnds,
     shockSize,
     ...conditionRules,
     tyreAge,

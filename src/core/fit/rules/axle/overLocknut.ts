@@ -4,6 +4,7 @@ import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
 import { type Build, type HubMotor } from "../../build";
 import type { Outcome, PartNeed, Remedy } from "../../finding";
+import { forkMaterialOf } from "../../forks";
 import { defineRule, type Survey } from "../../rule";
 import { axlePlace, endKey, endKeys, hubMotors } from "../subjects";
 import { suppliedAt } from "../perEnd";
@@ -54,7 +55,7 @@ export const overLocknut = defineRule<HubMotor>({
 
 function spreadLimit(motor: HubMotor, survey: Survey, build: Build): SpreadLimit {
   if (motor.spec.end === "front")
-    return survey.choice("forkKind") === "rigid" && survey.choice("forkMaterial") === "steel"
+    return survey.choice("forkKind") === "rigid" && forkMaterialOf(build, survey) === "steel"
       ? FORK_SPREAD["rigid steel"]
       : FORK_SPREAD.other;
   const material = survey.choice("frameMaterial");

@@ -15,6 +15,7 @@ import {
 import type { Spec } from "../../../parts/specs";
 import { formatNumber } from "../../../units/formatQuantity";
 import { batteryOf, type Build, effectOf, type HubMotor, needBest, needPart, voltsOf } from "../../build";
+import { forkMaterialOf } from "../../forks";
 import { driveOf, wheelTorqueNm } from "../../drives";
 import type { Figure, Outcome, Remedy } from "../../finding";
 import { isDone } from "../../remedies";
@@ -148,7 +149,7 @@ function armsWanted(motor: HubMotor, survey: Survey, build: Build): Wanted {
     material: survey.choice(keys.material),
     thicknessMm,
     suspension: motor.spec.end === "front" && survey.choice("forkKind") === "suspension",
-    forkMaterial: motor.spec.end === "front" ? survey.choice("forkMaterial") : null,
+    forkMaterial: motor.spec.end === "front" ? forkMaterialOf(build, survey) : null,
     matchedThruAxle: motor.spec.matchedThruAxle,
   });
   const slotHoldsFlats = playMm < 3;

@@ -1,4 +1,5 @@
 import { battery, type Case, mid, on, without } from "../../../../../tests/bench.fixture";
+import type { Part } from "../../../parts/part";
 import { batteryBayRule } from "./bay";
 import { with_ } from "./pack.fixture";
 
@@ -66,8 +67,9 @@ describe("battery/bay", () => {
     expect(on(batteryBayRule, with_(), shock).verdict).toBe("stop");
   });
   test.each([
-    ["rack", { otherBay: "rack", rackLengthMm: 400 }, "clear"],
-    ["rack", { otherBay: "rack", rackLengthMm: 300 }, "stop"],
+    ["rack", { otherBay: "rack", rackLengthMm: 400, rackWidthMm: 110 }, "clear"],
+    ["rack", { otherBay: "rack", rackLengthMm: 300, rackWidthMm: 110 }, "stop"],
+    ["rack", { otherBay: "rack", rackLengthMm: 400 }, "measure"],
     ["rack", { otherBay: "none" }, "stop"],
     ["box", { otherBay: "box", boxLengthMm: 400, boxWidthMm: 200, boxHeightMm: 200 }, "clear"],
     ["box", { otherBay: "box", boxLengthMm: 400, boxWidthMm: 92, boxHeightMm: 200 }, "stop"],
@@ -76,6 +78,39 @@ describe("battery/bay", () => {
   ] as const)("a %s pack with %p: %s", (mount, donor, verdict) =>
     expect(on(batteryBayRule, with_({ mount }), donor).verdict).toBe(verdict),
   );
+  // 150 mm of pack stand over rails of 100 by 25 a side, the most.
+  test.each([
+    [110, "clear"],
+    [102, "clear"],
+    [100.2, "measure"],
+    [99.8, "measure"],
+    [96, "stop"],
+  ] as const)("a pack of 150 mm on a rack with %d mm between its rails: %s", (mm, verdict) =>
+    expect(
+      on(batteryBayRule, with_({ mount: "rack", widthMm: 150 }), {
+        otherBay: "rack",
+        rackLengthMm: 400,
+        rackWidthMm: [mm, "rule"],
+      }).verdict,
+    ).toBe(verdict),
+  );
+  test("the way that is short for sure decides, else the one that may be; its own tape counts, and what is offered goes in each way", () => {
+    const box = (more: object) => ({ otherBay: "box", boxLengthMm: 400, boxWidthMm: 200, boxHeightMm: 200, ...more });
+    // 20 mm of length to spare by a tape of ± 3; of 103 mm wanted in height 104 are there by a hand's span of ± 20.
+    const unsure = on(batteryBayRule, with_({ mount: "box", lengthMm: 374 }), box({ boxHeightMm: [104, "told"] }));
+    expect(unsure).toMatchObject({ verdict: "measure", settle: expect.arrayContaining(["boxHeightMm"]) });
+    expect(on(batteryBayRule, with_({ mount: "box", lengthMm: 430 }), box({ boxHeightMm: [104, "told"] }))).toMatchObject({
+      verdict: "stop",
+      says: expect.stringContaining("too long"),
+    });
+    const [wide, low, right] = [{ widthMm: 300 }, { heightMm: 280 }, {}].map((spec) =>
+      battery({ mount: "box", lengthMm: 300, ...spec }),
+    ) as [Part, Part, Part];
+    const named = [wide, low, right].map((part, i) => ({ ...part, name: `Pack ${i}` }));
+    const offered = on(batteryBayRule, with_({ mount: "box", lengthMm: 500 }), box({}), { shelf: named });
+    expect(offered.lifts).toContain("Pack 2");
+    expect(offered.lifts).not.toMatch(/Pack [01]/);
+  });
   test("under the down tube of a step-through", () =>
     expect(
       on(batteryBayRule, with_(), { triangleBy: "none", otherBay: "down tube", otherBayLengthMm: 420, otherBayDepthMm: 140 })

@@ -1,5 +1,7 @@
-import { derived, PRACTICE } from "../../../basis";
+import { derived, memory, PRACTICE } from "../../../basis";
 import type { BayAnswer } from "../../../bay/batteryBay";
+import type { NumberKey } from "../../../donor/items";
+import type { Measured } from "../../../donor/reading";
 import { formatNumber } from "../../../units/formatQuantity";
 import type { Build } from "../../build";
 import type { Figure, Outcome } from "../../finding";
@@ -10,41 +12,76 @@ import { type Battery, perPack, shortBy } from "./pack";
 
 const heightOf = ({ spec }: Battery) => spec.heightMm + spec.cradleMm;
 
-/** One place that is not the triangle, as a plain box: what is free there, mm. */
-function otherRoom(
-  battery: Battery,
-  survey: Survey,
-): { says: string; lengthMm: number; depthMm: number; widthMm: number | null; plusMinus: number } | string {
+/** How far a pack may stand over each rail of a rack, mm: further out it meets heels and bags, and rocks (from memory). */
+const OVER_RAILS_MM = 25;
+
+/** A place that is not the triangle, as a plain box: what is free there; null where nothing bounds it. */
+type Place = {
+  readonly says: string;
+  readonly length: Measured;
+  readonly depth: Measured | null;
+  readonly width: Measured | null;
+  /** Free on each side of the pack, mm; under 0 where it may stand over. */
+  readonly besideMm: number;
+  readonly settle: readonly NumberKey[];
+};
+
+/** Where a pack that is not in the triangle goes, or why there is no such place. */
+function otherRoom({ spec: { mount } }: Battery, survey: Survey): Place | string {
   const place = survey.choice("otherBay");
-  const { mount } = battery.spec;
   if (mount === "rack") {
     if (place !== "rack") return "This pack goes on a rack and the bike has none.";
-    const length = survey.number("rackLengthMm");
-    return { says: "rack", lengthMm: length.value, depthMm: Infinity, widthMm: null, plusMinus: length.plusMinus };
+    return {
+      says: "rack",
+      length: survey.number("rackLengthMm"),
+      depth: null,
+      width: survey.number("rackWidthMm"),
+      besideMm: -OVER_RAILS_MM,
+      settle: ["rackLengthMm", "rackWidthMm"],
+    };
   }
   if (mount === "box" || mount === "bag") {
     if (place !== "box") return `This pack goes in a ${mount} and the bike has none.`;
-    const length = survey.number("boxLengthMm");
     return {
       says: "box",
-      lengthMm: length.value,
-      depthMm: survey.number("boxHeightMm").value,
-      widthMm: survey.number("boxWidthMm").value,
-      plusMinus: length.plusMinus,
+      length: survey.number("boxLengthMm"),
+      depth: survey.number("boxHeightMm"),
+      width: survey.number("boxWidthMm"),
+      besideMm: PACK_ROOM_MM,
+      settle: ["boxLengthMm", "boxHeightMm", "boxWidthMm"],
     };
   }
   if (place !== mount)
     return mount === "seat tube"
       ? "This pack goes behind the seat tube and there is no room there."
       : "There is no triangle, and no room under the down tube was measured.";
-  const length = survey.number("otherBayLengthMm");
   return {
     says: mount === "seat tube" ? "behind the seat tube" : "under the down tube",
-    lengthMm: length.value,
-    depthMm: survey.number("otherBayDepthMm").value,
-    widthMm: null,
-    plusMinus: length.plusMinus,
+    length: survey.number("otherBayLengthMm"),
+    depth: survey.number("otherBayDepthMm"),
+    width: null,
+    besideMm: 0,
+    settle: ["otherBayLengthMm", "otherBayDepthMm"],
   };
+}
+
+/** What is left of a place each way with a pack in it, and what its tape leaves open, mm. */
+function spareOf(battery: Battery, { length, depth, width, besideMm }: Place) {
+  const left = (what: string, free: Measured | null, takes: number) =>
+    free ? [{ what, mm: free.value - takes, plusMinus: free.plusMinus }] : [];
+  return [
+    ...left("long", length, battery.spec.lengthMm + 2 * PACK_ROOM_MM),
+    ...left("high", depth, heightOf(battery) + PACK_ROOM_MM),
+    ...left("wide", width, battery.spec.widthMm + 2 * besideMm),
+  ];
+}
+
+/** The way that decides: one that is too short for sure, else the one that may be the shortest. */
+function decides(spare: ReturnType<typeof spareOf>) {
+  const short = spare.filter(({ mm, plusMinus }) => mm < 0 && -mm >= plusMinus);
+  return short.length > 0
+    ? short.reduce((a, b) => (b.mm < a.mm ? b : a))
+    : spare.reduce((a, b) => (b.mm - b.plusMinus < a.mm - a.plusMinus ? b : a));
 }
 
 /** Other packs of the same cells in series that would go in, for the words of a stop. */
@@ -65,7 +102,7 @@ export const batteryBayRule = defineRule<Battery>({
   id: "battery/bay",
   title: "Room for the battery",
   why: "The pack does not go in the triangle: found out with the pack in hand, after cutting or filing.",
-  basis: [derived("pack against the taped frame"), PRACTICE],
+  basis: [derived("pack against the taped frame"), PRACTICE, memory("how far a pack may stand over a rack's rails")],
   needs: (battery) => (battery.spec.mount === "down tube" ? ["triangleBy"] : ["otherBay"]),
   check(battery, survey, build): Outcome {
     const size = [
@@ -136,38 +173,19 @@ function elsewhere(battery: Battery, survey: Survey, build: Build, size: Figure[
       figures: size,
       lifts: `a rack or box for it, or a pack for another place: ${smaller(build, battery.spec.series, (part) => part.spec.mount !== battery.spec.mount)}`,
     };
-  const spare = [
-    { what: "long", mm: room.lengthMm - battery.spec.lengthMm - 2 * PACK_ROOM_MM },
-    { what: "high", mm: room.depthMm - heightOf(battery) - PACK_ROOM_MM },
-    { what: "wide", mm: (room.widthMm ?? Infinity) - battery.spec.widthMm - 2 * PACK_ROOM_MM },
-  ];
-  const worst = spare.reduce((a, b) => (b.mm < a.mm ? b : a));
+  const { what, mm, plusMinus } = decides(spareOf(battery, room));
+  const free = [room.length, room.depth, room.width].flatMap((one) => (one ? [formatNumber(one.value, 0)] : []));
   return judge({
-    room: worst.mm,
+    room: mm,
     unit: "mm",
-    plusMinus: room.plusMinus,
-    figures: [
-      ...size,
-      {
-        label: room.says,
-        value: [room.lengthMm, room.depthMm, room.widthMm ?? Infinity]
-          .filter(Number.isFinite)
-          .map((mm) => formatNumber(mm, 0))
-          .join(" × "),
-        unit: "mm",
-      },
-    ],
-    settle:
-      room.says === "rack"
-        ? ["rackLengthMm"]
-        : room.says === "box"
-          ? ["boxLengthMm", "boxHeightMm", "boxWidthMm"]
-          : ["otherBayLengthMm", "otherBayDepthMm"],
-    clear: `It goes on or in the ${room.says} with ${formatNumber(worst.mm, 0)} mm to spare.`,
+    plusMinus,
+    figures: [...size, { label: room.says, value: free.join(" × "), unit: "mm" }],
+    settle: room.settle,
+    clear: `It goes on or in the ${room.says} with ${formatNumber(mm, 0)} mm to spare.`,
     short: () => ({
       verdict: "stop",
-      says: `It is ${formatNumber(-worst.mm, 0)} mm too ${worst.what} for the place: ${room.says}.`,
-      lifts: `a smaller pack: ${smaller(build, battery.spec.series, (part) => part.spec.lengthMm <= room.lengthMm - 2 * PACK_ROOM_MM && heightOf(part) <= room.depthMm)}`,
+      says: `It is ${formatNumber(-mm, 0)} mm too ${what} for the place: ${room.says}.`,
+      lifts: `a smaller pack: ${smaller(build, battery.spec.series, (part) => part.spec.mount === battery.spec.mount && spareOf(part, room).every((way) => way.mm >= way.plusMinus))}`,
     }),
   });
 }

@@ -4,6 +4,7 @@ import { BRAKE_BANDS, BRAKE_BASIS, BRAKES_END_J, HILLY, RIM_BRAKE_KMH, ROTOR_STE
 import { formatNumber } from "../../../units/formatQuantity";
 import { type Build, motorsOf, needPart } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
+import { isCarbonFork } from "../../forks";
 import { bought, consumable, isDone } from "../../remedies";
 import { defineRule, type Survey } from "../../rule";
 import { brakePlace, type End, ENDS, keysOfEnd } from "../subjects";
@@ -116,7 +117,7 @@ function discBrake(
   const now = survey.number(keys.rotor).value;
   const haveMm = rotorAt(end, survey, build);
   const limit = build.donor[keys.rotorLimit];
-  const carbon = end === "front" ? build.donor.forkMaterial?.value === "carbon" : build.donor.frameMaterial?.value === "carbon";
+  const carbon = end === "front" ? isCarbonFork(build) : build.donor.frameMaterial?.value === "carbon";
   const known = typeof limit?.value === "number";
   // What is on stands on its maker's word; without one a step over the mount's own size is the most, and none on carbon.
   const changes = Math.abs(haveMm - now) > ROTOR_SAME_MM || haveMm < wantMm - ROTOR_SAME_MM;

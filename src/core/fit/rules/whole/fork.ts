@@ -1,20 +1,17 @@
 import { PRACTICE } from "../../../basis";
 import type { PartOf } from "../../../parts/part";
 import { formatNumber } from "../../../units/formatQuantity";
-import { lastOf } from "../../build";
+import { FORK_OFF_MM, otherFork, suitsFrame } from "../../forks";
 import { judge } from "../../judge";
 import { anyOf } from "../../remedies";
 import { defineRule } from "../../rule";
-
-/** How far another fork may be longer or shorter than the frame's own, mm (common practice). */
-const FORK_OFF_MM = 10;
 
 export const forkLength = defineRule<PartOf<"fork">>({
   id: "whole/fork",
   title: "Another fork's length",
   why: "A longer fork slackens the steering and loads the head; a shorter one brings the shell and the pedals to the ground.",
   basis: [PRACTICE],
-  subjects: (build) => (lastOf(build, "fork") ? [lastOf(build, "fork")!] : []),
+  subjects: otherFork,
   key: () => "fork",
   place: () => "fork",
   needs: () => ["forkAxleToCrownMm"],
@@ -39,7 +36,7 @@ export const forkLength = defineRule<PartOf<"fork">>({
         remedies: anyOf(build, "fork", {
           title: "A fork of this frame's length",
           says: `${formatNumber(now.value - FORK_OFF_MM + now.plusMinus, 0)} to ${formatNumber(now.value + FORK_OFF_MM - now.plusMinus, 0)} mm`,
-          will: (spec) => Math.abs(spec.axleToCrownMm - now.value) <= FORK_OFF_MM - now.plusMinus,
+          will: suitsFrame(survey),
           most: 1,
           tasks: ["service"],
         }),
