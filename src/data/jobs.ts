@@ -249,6 +249,13 @@ export const lessOwn = (all: Readonly<Record<string, number>>, own: Readonly<Rec
     }),
   );
 
+/** Bikes that are worked on: something of them is done, and they are not handed over. @param partId only those with this part in them */
+export async function inWork(db: Knex, partId?: string): Promise<string[]> {
+  const ids = db("job").where({ log: "" }).whereRaw(`instr(body, '"ticks":{}') = 0`).orderBy("number");
+  if (partId !== undefined) void ids.whereIn("id", db("built_in").where({ part_id: partId }).select("job_id"));
+  return ids.pluck<string[]>("id");
+}
+
 /** Jobs whose lessons are read at most, the latest first. */
 const MOST_LESSONS = 1_000;
 

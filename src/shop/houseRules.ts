@@ -13,6 +13,8 @@ import { workChanges } from "@/core/work/workChanges";
 import type { Lessons } from "@/core/work/learned";
 import { lessonsOf } from "./lessons";
 import type { Storing } from "./parts";
+import { opensUnder } from "./reopen";
+import { reopenUnder } from "./reopenUnder";
 import { assessOn } from "./useCase";
 
 /** What other house rules would change in one job: findings that read otherwise, and the price. */
@@ -56,7 +58,8 @@ function read(raw: unknown, now: HouseRules): Result<HouseRules> {
 }
 
 /**
- * Runs every job that is not signed off under other rules, those touched last first, and lists what would change. Nothing is stored.
+ * Runs every job under other rules that is not signed off, or of which something that is done would be open again, those touched last
+ * first, and lists what would change. Nothing is stored.
  * @param isLeft whether whoever asked has gone: nobody waits for the rest
  * @param budgetMs after so long it is told how many were not gone through
  */
@@ -88,13 +91,14 @@ export async function previewHouse(
     });
     // Gone meanwhile, or altered from outside: nothing can be said of it.
     if (!job) continue;
-    if (job.signed) {
+    const bench = holding(shop, lessOwn(held, ticket.summary.holds));
+    const under = { ...bench, house: rules.value };
+    const opens = opensUnder(job, bench, under);
+    if (job.signed && opens.length === 0) {
       signed += 1;
       continue;
     }
-    const bench = holding(shop, lessOwn(held, ticket.summary.holds));
-    const was = assessOn(job, bench);
-    const then = assessOn(job, { ...bench, house: rules.value });
+    const [was, then] = [assessOn(job, bench), assessOn(job, under)];
     const findings = then.fit.findings.flatMap((finding) => {
       const old = was.fit.findings.find((f) => f.key === finding.key);
       const same = old && old.verdict === finding.verdict && isOpen(old) === isOpen(finding) && old.says === finding.says;
@@ -108,7 +112,10 @@ export async function previewHouse(
       ...gone.map((f) => ({ title: f.title, from: f.verdict, to: "none" as const, says: "no longer looked at" })),
     ];
     const priceMinor = then.sheet.allInMinor - was.sheet.allInMinor;
-    const work = workChanges(was.steps, then.steps);
+    const work = [
+      ...workChanges(was.steps, then.steps),
+      ...(opens.length > 0 ? [`No longer done: ${opens.map(({ title }) => title).join("; ")}`] : []),
+    ];
     if (all.length === 0 && priceMinor === 0 && work.length === 0) unchanged += 1;
     else
       changed.push({
@@ -166,14 +173,17 @@ export async function storeHouse(
         stale: { version: now, now: before },
       });
     }
+    const books = await benchOf(trx, at, by, null);
     await writeSetting(trx, "house", rules.value);
+    const says = changed.map((key) => houseTitle(key).toLowerCase()).join(", ");
+    await reopenUnder(trx, books, { at, by, says: `House rules became others: ${says}` });
     await appendRecord(trx, {
       kind: "house",
       recordId: HOUSE,
       version: now + 1,
       at,
       by,
-      says: `Changed: ${changed.map((key) => houseTitle(key).toLowerCase()).join(", ")}`,
+      says: `Changed: ${says}`,
       before,
       after: rules.value,
     });

@@ -21,6 +21,8 @@ import { ledgerOf, worthOf, type LedgerLine, type Worth } from "@/core/supply/sh
 import { z } from "zod";
 import { appendRecord, recordHistory, type RecordLine } from "@/data/records";
 import { brokenWords, partSummary } from "./choices";
+import { benchOf } from "./jobView";
+import { reopenUnder } from "./reopenUnder";
 
 const LISTED = 60;
 const SHOWN_MOVES = 30;
@@ -223,16 +225,21 @@ export async function storePart(db: Knex, given: unknown, { at, by, version }: S
         ],
       });
     }
+    const books = await benchOf(trx, at, by, null);
     const saved = await because(trx, { says: "Put into the catalogue with it", at, by }, () => savePart(trx, raw));
     if (!saved.ok) return bad({ issues: saved.error });
     const now = (await findRawPart(trx, id))!.raw;
+    const changes = there ? partChanges(there.raw, now).join(", ") : "";
+    // What it costs and where it lies builds no bike otherwise.
+    if (there && JSON.stringify([there.raw.kind, there.raw.spec]) !== JSON.stringify([now.kind, now.spec]))
+      await reopenUnder(trx, books, { at, by, says: `${String(now.name)} became another: ${changes}`, partId: id });
     await appendRecord(trx, {
       kind: "part",
       recordId: id,
       version: there ? await bumpPart(trx, id) : 1,
       at,
       by,
-      says: there ? `Changed: ${partChanges(there.raw, now).join(", ")}` : "Put into the catalogue",
+      says: there ? `Changed: ${changes}` : "Put into the catalogue",
       before: there?.raw ?? null,
       after: now,
     });

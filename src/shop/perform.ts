@@ -33,7 +33,7 @@ import { putOnShelf, takenBy, usedId } from "@/core/job/taken";
 import { requestSchema } from "./request";
 import { cameAsAnother, inAnotherBike } from "./serials";
 import { benchOf, summaryOf, viewFrom } from "./jobView";
-import { withReopened } from "./reopen";
+import { CHANGED_UNDER, withReopened } from "./reopen";
 import { assessOn, type Bench } from "./useCase";
 
 const sure = z.literal(true).optional();
@@ -271,6 +271,8 @@ function steppedOver(job: Job, change: Change): Partial<Job> | null {
 /** What was done to several jobs at once is not taken back in one of them. */
 const REFUSES: Readonly<Record<string, string>> = {
   "joint order": "It was ordered together with other jobs: it is called off under Buying.",
+  [CHANGED_UNDER]:
+    "Parts or rules became others: they are put back under Parts or House rules, and what is open again is done anew.",
   received: "It came with other jobs' parts: what came is put right under Buying.",
 };
 

@@ -106,6 +106,10 @@ function stepsOf({ signed, renews }: Pick<Job, "signed" | "renews">, { build, ap
   return signed ? steps.filter((step) => !isOwn(step.id) || signed.steps.some(({ id }) => id === step.id)) : steps;
 }
 
+/** The work of a job alone. */
+export const stepsOn = (job: Job, catalogue: Catalogue, house: HouseRules): readonly Step[] =>
+  stepsOf(job, fitOf(job, catalogue, house));
+
 /** The part of the wish that a fit depends on. */
 const askedOf = ({
   throttle,
