@@ -152,6 +152,41 @@ test("finished work proposes, nothing is taken by itself, and what the owner tak
   expect((await view()).cameOut!.steps.find((step) => step.id === "harness")!.quotedMinutes).toBe(
     minutesOf("harness", DEFAULT_HOUSE_RULES).minutes,
   );
-  for (const wrong of [{ harness: { minutes: 0, spread: 1 } }, { nonsense: { minutes: 5, spread: 1 } }, { harness: 5 }])
+  for (const wrong of [{ harness: { minutes: 0, spread: 1 } }, { nonsense: { minutes: 5, spread: 1 } }, { harness: 5 }]) {
     expect((await storeHouse(shop.db, { minutes: wrong }, { at: NOW, by: "", version: null })).ok).toBe(false);
+    expect((await storeHouse(shop.db, { minutesOn: { trike: wrong } }, { at: NOW, by: "", version: null })).ok).toBe(false);
+  }
+  expect((await storeHouse(shop.db, { minutesOn: { "A trike": {} } }, { at: NOW, by: "", version: null })).ok).toBe(false);
+});
+
+test("what long load carriers took is taken over for them alone, and no other bike is quoted otherwise", async () => {
+  const lines = (await listJobs(shop.db, "", 60)).rows;
+  // Times as a shop of more finished bikes has them.
+  for (const [i, { id }] of lines.slice(0, 8).entries())
+    await shop
+      .db("job")
+      .where({ id })
+      .update({
+        summary: shop.db.raw("json_set(summary, '$.took', json(?), '$.frameKind', ?)", [
+          JSON.stringify({ settings: i < 4 ? 60 : 20 }),
+          i < 4 ? "long-wheelbase" : "diamond",
+        ]),
+      });
+  const house = await houseRules(shop.db);
+  const lesson = (await lessonsOf(shop.db, house)).minutes.find((one) => one.task === "settings")!;
+  const [diamond, long] = lesson.onBikes;
+  expect([diamond!.name, long!.name]).toEqual(["Diamond", "Long load carrier"]);
+  expect(long!.proposed!.minutes).toBeGreaterThan(diamond!.learned.minutes);
+  const minutesOn = { "long-wheelbase": { settings: long!.proposed! } };
+  const preview = await previewHouse(shop.db, { minutesOn }, NOW);
+  if (!preview.ok) throw new Error(preview.error);
+  const kinds = new Map(
+    await Promise.all(lines.map(async ({ id }) => [id, (await findJob(shop.db, id))!.donor.frameKind?.value] as const)),
+  );
+  expect(preview.value.changed.length).toBeGreaterThan(0);
+  expect(preview.value.changed.filter(({ id }) => kinds.get(id) !== "long-wheelbase")).toEqual([]);
+  expect(await storeHouse(shop.db, { minutesOn }, { at: NOW, by: "Tamsin", version: null })).toMatchObject({ ok: true });
+  const again = (await lessonsOf(shop.db, await houseRules(shop.db))).minutes.find((one) => one.task === "settings")!;
+  expect(again.onBikes[1]).toMatchObject({ quoted: long!.proposed, proposed: null });
+  expect(again.quoted).toEqual(lesson.quoted);
 });

@@ -21,6 +21,7 @@ import { invoicesOf } from "@/data/invoices";
 import { findJob, heldByOthers, history } from "@/data/jobs";
 import { catalogueRevision, houseRules, offersRevision } from "@/data/settings";
 import type { HouseRules } from "@/core/house/houseRules";
+import { kindOf } from "@/core/donor/bikeKind";
 import { minutesOf } from "@/core/work/steps";
 import { changedSince } from "@/core/work/signature";
 import { fromElsewhere, keepView, knownView, once, type Kept } from "./keptViews";
@@ -198,7 +199,7 @@ export function summaryOf(job: Job, bench: Bench, now: Assessment = assessOn(job
     tookBy: Object.fromEntries(
       Object.entries(job.ticks).flatMap(([id, tick]) => (tick.tookMinutes === null ? [] : [[id, tick.by]])),
     ),
-    frameKind: String(job.donor.frameKind?.value ?? ""),
+    frameKind: kindOf(job.donor),
     outcome: outcomeOf(job, out),
     log: logLineOf(job, now, out),
     parts: job.aside ? [] : partsIn(now),
@@ -209,11 +210,11 @@ export function summaryOf(job: Job, bench: Bench, now: Assessment = assessOn(job
 }
 
 /** Real minutes of a step done once: what is done to two wheels took twice as long. */
-const tookOf = ({ ticks }: Job, { steps }: Assessment, house: HouseRules): Summary["took"] =>
+const tookOf = ({ ticks, donor }: Job, { steps }: Assessment, house: HouseRules): Summary["took"] =>
   Object.fromEntries(
     steps.flatMap(({ id, minutes }) => {
       const took = ticks[id]?.tookMinutes ?? null;
-      return took === null ? [] : [[id, (took * minutesOf(id, house).minutes) / minutes]];
+      return took === null ? [] : [[id, (took * minutesOf(id, house, kindOf(donor)).minutes) / minutes]];
     }),
   );
 

@@ -1,4 +1,5 @@
 import type { Knex } from "knex";
+import { bikeKind } from "@/core/donor/bikeKind";
 import type { HouseRules } from "@/core/house/houseRules";
 import { estimate, TASK_IDS, TASKS, type StepId } from "@/core/standards/tasks";
 import { mean } from "@/core/units/sum";
@@ -7,7 +8,6 @@ import { lessonOf, type Lessons, type Minutes } from "@/core/work/learned";
 import { minutesOf } from "@/core/work/steps";
 import { lessonsIn } from "@/data/jobs";
 import { houseRules } from "@/data/settings";
-import { bikeKind } from "./logbook";
 
 /** Every step that a shop has: the tables', with what they say, and its own, which begin with what it said. */
 const stepsOf = ({ recipes }: HouseRules): { task: StepId; title: string; table: Minutes }[] => [
@@ -44,9 +44,10 @@ export async function lessonsOf(db: Knex, house: HouseRules): Promise<Lessons> {
     minutes: stepsOf(house).flatMap(({ task, title, table }) => {
       const took = rows.flatMap((row) => {
         const minutes = row.took[task];
-        return minutes === undefined ? [] : [{ minutes, bike: bikeKind(row.frameKind), person: row.tookBy[task] ?? "" }];
+        return minutes === undefined ? [] : [{ minutes, bike: row.frameKind, person: row.tookBy[task] ?? "" }];
       });
-      return took.length === 0 ? [] : [lessonOf({ task, title, table, quoted: minutesOf(task, house), took })];
+      const kindOf = (kind: string) => ({ name: bikeKind(kind) || kind, quoted: minutesOf(task, house, kind) });
+      return took.length === 0 ? [] : [lessonOf({ task, title, table, quoted: minutesOf(task, house), kindOf, took })];
     }),
     reserve: whys.map((why) => {
       const of = outcomes.filter((one) => state(one.reserveWhy) === why);

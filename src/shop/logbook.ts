@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import { z } from "zod";
-import { donorItem } from "@/core/donor/items";
+import { bikeKind } from "@/core/donor/bikeKind";
 import { lessonsPooled, overridesOver, promisesOver, workOver } from "@/core/logbook/learned";
 import type { FaultFound, LogbookPage, Recall, Recalled, ShopLearned } from "@/core/logbook/pages";
 import { good, type Result } from "@/core/result";
@@ -11,12 +11,6 @@ import { bikesWith, faultsLike, finishedBikes, goesOnIn, linesOfFinished } from 
 import { houseRules } from "@/data/settings";
 import { fittedOf } from "@/data/fitted";
 import { serialsOf } from "@/data/purchases";
-
-/** A kind of bike as the survey calls it. */
-export const bikeKind = (kind: string): string => {
-  const item = donorItem("frameKind");
-  return (item.kind === "choice" && (item.options as Readonly<Record<string, string>>)[kind]) || "";
-};
 
 /** Bikes that a page of the logbook lists at most. */
 const MOST_BIKES = 60;

@@ -2,6 +2,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { ElementHandle, Page } from "puppeteer-core";
+import { connect } from "../../src/data/connection";
 import { click, goTo, jobId, openPage, openStand, press, reload, shows, text, type Stand } from "./stand";
 
 let stand: Stand;
@@ -67,6 +68,40 @@ test("a step of the shop's own is typed, previewed on the open jobs, kept, and s
   await shows(page, ".sign", "Signed by");
   expect(await text(page, ".steps")).not.toContain("Wax the frame");
   expect(await text(page, ".build-body")).not.toContain("Changed since");
+  expect(complaints).toEqual([]);
+});
+
+test("minutes of one kind of bike are taken over by themselves, shown before they are kept, and taken back", async () => {
+  const db = connect(stand.database);
+  const lines = (await db("job").select("id").limit(8)) as { id: string }[];
+  for (const [i, { id }] of lines.entries())
+    await db("job")
+      .where({ id })
+      .update({
+        summary: db.raw("json_set(summary, '$.took', json(?), '$.frameKind', ?)", [
+          JSON.stringify({ settings: i < 4 ? 60 : 20 }),
+          i < 4 ? "long-wheelbase" : "diamond",
+        ]),
+      });
+  await db.destroy();
+  const { page, complaints } = await openPage(stand, "/house");
+  await shows(page, ".lesson-kind", "Long load carrier alone");
+  await page.click(
+    '[aria-label="Take it: the minutes of Set the controller: wheel size, limits, class, Long load carrier alone"]',
+  );
+  await shows(page, ".lesson-kind", "taken, not kept yet");
+  await shows(page, ".house-effects", "1 rule changed");
+  await choose(page, "A step of the tables", "Set the controller");
+  await shows(page, ".recipe", "Long load carrier alone:");
+  await click(page, "Keep them", ".house-effects");
+  await shows(page, ".house-effects", "Kept.");
+  await shows(page, ".lesson-kind", "as for all bikes");
+  const given = await page.evaluate(async () => (await fetch("/api/house/recipes.json")).json() as Promise<unknown>);
+  expect(given).toMatchObject({ minutes: {}, minutesOn: { "long-wheelbase": { settings: { minutes: expect.any(Number) } } } });
+  await click(page, "as for all bikes", ".lesson-kind");
+  await shows(page, ".lesson-kind", "Take it");
+  await click(page, "Keep them", ".house-effects");
+  await shows(page, ".house-effects", "Kept.");
   expect(complaints).toEqual([]);
 });
 

@@ -36,6 +36,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   electricsMinorPerHour: null,
   hourCostMinor: 3100,
   minutes: {},
+  minutesOn: {},
   taught: {},
   recipes: NO_RECIPES,
   partsMarkUpPercent: 25,

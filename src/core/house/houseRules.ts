@@ -18,6 +18,15 @@ const TIMES = "must be 0.3 to 3 times the table";
 const SURE = "must be over 0 and at most 2";
 const SPREAD = "must be 0 to 1200 minutes of spread";
 
+/** Minutes of a step done once, and how they spread. */
+const minutesByStep = z.partialRecord(
+  z.union([z.enum(TASK_IDS), ownId]),
+  z.strictObject({
+    minutes: z.number(MINUTES).min(1, MINUTES).max(2400, MINUTES),
+    spread: z.number(SPREAD).min(0, SPREAD).max(1200, SPREAD),
+  }),
+);
+
 /** What a shop decides for itself: schools of the trade, and its money. A safety stop is not among them. */
 export const houseRulesSchema = z.strictObject({
   /** The head of every paper. */
@@ -67,13 +76,9 @@ export const houseRulesSchema = z.strictObject({
   /** What an hour of work costs the shop itself: wage, charges, rent. The default is of their order (from memory): each shop has its own. */
   hourCostMinor: perHour,
   /** The shop's own minutes of a step, where its records say something else than the table, or than the shop itself at first. */
-  minutes: z.partialRecord(
-    z.union([z.enum(TASK_IDS), ownId]),
-    z.strictObject({
-      minutes: z.number(MINUTES).min(1, MINUTES).max(2400, MINUTES),
-      spread: z.number(SPREAD).min(0, SPREAD).max(1200, SPREAD),
-    }),
-  ),
+  minutes: minutesByStep,
+  /** The same for one kind of bike, as the survey names it, before those for all. */
+  minutesOn: z.record(z.string().regex(/^[a-z][a-z0-9-]{0,30}$/, "must name a kind of bike"), minutesByStep),
   /** What finished bikes taught of the ride's figures, as far as the shop took it over: by figure and kind of bike, motor or pack. */
   taught: z.record(
     z.string().regex(TAUGHT_KEY, "must name a figure and what it hangs on"),
@@ -101,3 +106,5 @@ export const houseRulesSchema = z.strictObject({
   hoursPerDay: z.number(HOURS).min(1, HOURS).max(24, HOURS),
 });
 export type HouseRules = z.output<typeof houseRulesSchema>;
+/** What a shop says of its work: steps, lines and orders of its own, and its minutes. */
+export type RecipeRules = Pick<HouseRules, "recipes" | "minutes" | "minutesOn">;

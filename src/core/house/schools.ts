@@ -394,21 +394,26 @@ export const houseTitle = (key: string): string =>
       ? "Days off"
       : key === "minutes"
         ? "The shop's own minutes"
-        : key === "taught"
-          ? "What finished bikes taught"
-          : key === "recipes"
-            ? "Recipes"
-            : (SCHOOLS.find((school) => school.key === key)?.title ?? key);
+        : key === "minutesOn"
+          ? "The shop's own minutes by kind of bike"
+          : key === "taught"
+            ? "What finished bikes taught"
+            : key === "recipes"
+              ? "Recipes"
+              : (SCHOOLS.find((school) => school.key === key)?.title ?? key);
+
+const stepTitle = (step: PropertyKey | undefined) =>
+  Object.hasOwn(TASKS, String(step)) ? `, ${TASKS[step as TaskId].title},` : "";
 
 /** What is wrong with house rules, told by their titles. */
 export const houseSentence = (issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[]): string =>
   issues
-    .map(({ path: [key, of], message }) => {
+    .map(({ path: [key, of, more], message }) => {
       const title =
         key === "rates" || key === "ratesOf"
           ? `Rate of ${String(of ?? "a currency")}`
-          : key === "minutes" && Object.hasOwn(TASKS, String(of))
-            ? `The shop's own minutes, ${TASKS[of as TaskId].title},`
+          : key === "minutes" || key === "minutesOn"
+            ? `${houseTitle(key)}${stepTitle(key === "minutes" ? of : more)}`
             : houseTitle(String(key));
       return `${title} ${message}`;
     })

@@ -1,3 +1,4 @@
+import { kindOf } from "../donor/bikeKind";
 import { batteryOf, motorsOf } from "../fit/build";
 import type { FaultLine, LogLine } from "../logbook/logLine";
 import { logbookOf } from "../logbook/logbook";
@@ -17,7 +18,7 @@ export function logLineOf(job: Job, { fit }: Pick<Assessment, "fit">, out: After
   return {
     handedAt: job.handed!.at,
     renews: job.renews?.jobId ?? null,
-    frameKind: String(job.donor.frameKind?.value ?? ""),
+    frameKind: kindOf(job.donor),
     motor: motor ? { id: motor.id, name: motor.name } : null,
     battery: battery ? { id: battery.id, name: battery.name } : null,
     due: { id, day, when },

@@ -1,3 +1,4 @@
+import { kindOf } from "../donor/bikeKind";
 import type { Build } from "../fit/build";
 import { batteryOf, controllersOf, lastOf, motorsOf } from "../fit/build";
 import { wheelTorqueNm } from "../fit/drives";
@@ -157,7 +158,7 @@ const MOST_UNSURE = 1.5;
 /** What the shop took over of its finished bikes, for this kind of bike, this motor and this pack. */
 export function taughtOf(build: Build): TaughtHere {
   const of = {
-    bike: String(build.donor.frameKind?.value ?? ""),
+    bike: kindOf(build.donor),
     motor: motorsOf(build)[0]?.id ?? "",
     battery: batteryOf(build)?.id ?? "",
   };

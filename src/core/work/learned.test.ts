@@ -44,6 +44,7 @@ test("too few times propose nothing, and what is quoted already is not proposed 
       title: "x",
       table: TABLE,
       quoted,
+      kindOf: () => ({ name: "", quoted }),
       took: took.map((minutes) => ({ minutes, bike: "", person: "" })),
     });
   expect(of([80, 80])).toMatchObject({ times: 2, meanMinutes: 80, proposed: null });
@@ -57,24 +58,58 @@ test("too few times propose nothing, and what is quoted already is not proposed 
 
 test("a kind of bike and a person stand beside all of them, drawn towards what the others say, the more so the fewer they are", () => {
   const time = (minutes: number, bike: string, person: string) => ({ minutes, bike, person });
-  const { by, proposed } = lessonOf({
+  const { onBikes, byPeople, proposed } = lessonOf({
     task: "fitHub",
     title: "x",
     table: TABLE,
     quoted: TABLE,
+    kindOf: (kind) => ({ name: kind.toUpperCase(), quoted: TABLE }),
     took: [time(80, "Tandem", "Ena"), time(50, "Diamond", "Ena"), time(50, "Diamond", "Jago"), time(52, "", "")],
   });
-  expect(by.map(({ what, name, times }) => [what, name, times])).toEqual([
-    ["bike", "Diamond", 2],
-    ["bike", "Tandem", 1],
-    ["person", "Ena", 2],
-    ["person", "Jago", 1],
+  expect(onBikes.map(({ of, name, times, meanMinutes }) => [of, name, times, meanMinutes])).toEqual([
+    ["Diamond", "DIAMOND", 2, 50],
+    ["Tandem", "TANDEM", 1, 80],
+  ]);
+  expect(byPeople.map(({ of, times }) => [of, times])).toEqual([
+    ["Ena", 2],
+    ["Jago", 1],
   ]);
   // By hand: the others of the tandem say (4 · 50 + 152) / 7, those of the diamonds (4 · 50 + 132) / 6; then each with its own.
-  expect(by[1]!.learned.minutes).toBeCloseTo((4 * (352 / 7) + 80) / 5, 9);
-  expect(by[0]!.learned.minutes).toBeCloseTo((4 * (332 / 6) + 100) / 6, 9);
-  expect(by[1]!.learned.spread).toBeGreaterThan(by[0]!.learned.spread);
+  expect(onBikes[1]!.learned.minutes).toBeCloseTo((4 * (352 / 7) + 80) / 5, 9);
+  expect(onBikes[0]!.learned.minutes).toBeCloseTo((4 * (332 / 6) + 100) / 6, 9);
+  expect(onBikes[1]!.learned.spread).toBeGreaterThan(onBikes[0]!.learned.spread);
   expect(proposed!.minutes).toBe(54);
+});
+
+test("minutes for one kind of bike are proposed from its own times, where there are enough of them and others beside; taken over they are not proposed again", () => {
+  const kinds = fc.constantFrom("tandem", "diamond", "trike", "");
+  const took = fc.array(fc.record({ minutes: fc.integer({ min: 5, max: 300 }), bike: kinds, person: fc.constant("") }), {
+    minLength: 1,
+    maxLength: 30,
+  });
+  const lesson = (all: { minutes: number; bike: string; person: string }[], quoted: (kind: string) => typeof TABLE) =>
+    lessonOf({
+      task: "fitHub",
+      title: "x",
+      table: TABLE,
+      quoted: TABLE,
+      kindOf: (kind) => ({ name: kind, quoted: quoted(kind) }),
+      took: all,
+    });
+  fc.assert(
+    fc.property(took, (all) => {
+      const first = lesson(all, () => TABLE);
+      for (const { of, times, proposed, learned } of first.onBikes) {
+        expect(times).toBe(all.filter(({ bike }) => bike === of).length);
+        if (times < ENOUGH_TIMES || times === all.length) expect(proposed).toBeNull();
+        else if (proposed) expect(Math.abs(proposed.minutes - learned.minutes)).toBeLessThanOrEqual(0.5);
+        else expect([Math.round(learned.minutes), Math.round(learned.spread)]).toEqual([TABLE.minutes, TABLE.spread]);
+      }
+      const taken = new Map(first.onBikes.map(({ of, proposed }) => [of, proposed ?? TABLE]));
+      const again = lesson(all, (kind) => taken.get(kind) ?? TABLE);
+      expect(again.onBikes.map(({ proposed }) => proposed)).toEqual(again.onBikes.map(() => null));
+    }),
+  );
 });
 
 test("minutes far from the quoted ones are asked about", () => {

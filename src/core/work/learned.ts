@@ -1,4 +1,5 @@
 import type { StepId } from "../standards/tasks";
+import { mean } from "../units/sum";
 
 /** Minutes of a task and how they spread, as they are quoted. */
 export type Minutes = { readonly minutes: number; readonly spread: number };
@@ -29,7 +30,7 @@ export function learnedMinutes({ minutes, spread }: Minutes, took: readonly numb
   };
 }
 
-/** One real time, of which kind of bike and by whom; empty where nobody said. */
+/** One real time, of which kind of bike, as the survey names it, and by whom; empty where nobody said. */
 type Time = { readonly minutes: number; readonly bike: string; readonly person: string };
 
 /** What the finished jobs say of one task. */
@@ -40,16 +41,16 @@ export type Lesson = {
   readonly quoted: Minutes;
   readonly times: number;
   readonly meanMinutes: number;
-  /** The same by kind of bike and by person, each drawn towards what the others say. */
-  readonly by: readonly {
-    readonly what: "bike" | "person";
-    readonly name: string;
-    readonly times: number;
-    readonly learned: Minutes;
-  }[];
+  readonly onBikes: readonly BikeLesson[];
+  readonly byPeople: readonly Group[];
   /** What the records propose; null while there are too few, or where they say what is quoted. */
   readonly proposed: Minutes | null;
 };
+
+/** The times of one kind of bike, or of one person, drawn towards what the others say. */
+type Group = { readonly of: string; readonly times: number; readonly meanMinutes: number; readonly learned: Minutes };
+/** A shop quotes by the kind of bike, before it is known who does the work. */
+export type BikeLesson = Group & { readonly name: string; readonly quoted: Minutes; readonly proposed: Minutes | null };
 
 /** To whole minutes: a proposal is a figure that somebody takes over by hand. */
 const whole = ({ minutes, spread }: Minutes): Minutes => ({
@@ -58,35 +59,51 @@ const whole = ({ minutes, spread }: Minutes): Minutes => ({
 });
 
 /** A group's times against what all others say, which stands for four jobs: one tandem does not make tandems slow, and no time counts twice. */
-function groupsOf(took: readonly Time[], what: "bike" | "person", table: Minutes): Lesson["by"] {
+function groupsOf(took: readonly Time[], what: "bike" | "person", table: Minutes): Group[] {
   const names = [...new Set(took.map((one) => one[what]))].filter((name) => name !== "").sort();
   return names.map((name) => {
-    const of = (mine: boolean) => took.filter((one) => (one[what] === name) === mine).map(({ minutes }) => minutes);
-    return { what, name, times: of(true).length, learned: learnedMinutes(learnedMinutes(table, of(false)), of(true)) };
+    const [mine, others] = [true, false].map((own) =>
+      took.filter((one) => (one[what] === name) === own).map(({ minutes }) => minutes),
+    ) as [number[], number[]];
+    const learned = learnedMinutes(learnedMinutes(table, others), mine);
+    return { of: name, times: mine.length, meanMinutes: mean(mine), learned };
   });
 }
 
-/** @param table as quoted before any record: a proposal is always reckoned from it, so that no time counts twice */
+/** What so many times propose beside what is quoted. */
+function proposal(learned: Minutes, quoted: Minutes, times: number): Minutes | null {
+  const [next, now] = [whole(learned), whole(quoted)];
+  return times < ENOUGH_TIMES || (next.minutes === now.minutes && next.spread === now.spread) ? null : next;
+}
+
+/**
+ * @param table as quoted before any record: a proposal is always reckoned from it, so that no time counts twice
+ * @param kindOf what a kind of bike is called, and what is quoted for it
+ */
 export function lessonOf(p: {
   readonly task: StepId;
   readonly title: string;
   readonly table: Minutes;
   readonly quoted: Minutes;
+  readonly kindOf: (kind: string) => { readonly name: string; readonly quoted: Minutes };
   readonly took: readonly Time[];
 }): Lesson {
-  const { table, quoted } = p;
+  const { table, quoted, kindOf } = p;
   const took = p.took.map(({ minutes }) => minutes);
-  const learned = whole(learnedMinutes(table, took));
-  const now = whole(quoted);
-  const same = learned.minutes === now.minutes && learned.spread === now.spread;
   return {
     task: p.task,
     title: p.title,
     quoted,
     times: took.length,
-    by: [...groupsOf(p.took, "bike", table), ...groupsOf(p.took, "person", table)],
-    meanMinutes: took.reduce((sum, one) => sum + one, 0) / Math.max(1, took.length),
-    proposed: took.length < ENOUGH_TIMES || same ? null : learned,
+    onBikes: groupsOf(p.took, "bike", table).map((group) => {
+      const kind = kindOf(group.of);
+      // Where all were of one kind, what is proposed for all is proposed for it.
+      const alone = group.times === took.length;
+      return { ...group, ...kind, proposed: alone ? null : proposal(group.learned, kind.quoted, group.times) };
+    }),
+    byPeople: groupsOf(p.took, "person", table),
+    meanMinutes: mean(took),
+    proposed: proposal(learnedMinutes(table, took), quoted, took.length),
   };
 }
 

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { fit } from "../fit/engine";
 import { buildOf, NAMES } from "../fit/gallery.fixture";
-import { houseRulesSchema } from "../house/houseRules";
+import { kindOf } from "../donor/bikeKind";
+import { houseRulesSchema, type RecipeRules } from "../house/houseRules";
 import { houseSentence } from "../house/schools";
 import { DEFAULT_HOUSE_RULES } from "../house/defaults";
 import { STEP_DETAILS } from "../standards/stepDetails";
@@ -31,8 +32,8 @@ const own = (over: Partial<OwnStep> = {}): OwnStep => ({
   waitDays: 0,
   ...over,
 });
-const stepsOf = (name: string, recipes: Partial<Recipes>) => {
-  const build = buildOf(name, { house: { recipes: { ...NO_RECIPES, ...recipes } } });
+const stepsOf = (name: string, recipes: Partial<Recipes>, taken: Partial<Pick<RecipeRules, "minutes" | "minutesOn">> = {}) => {
+  const build = buildOf(name, { house: { recipes: { ...NO_RECIPES, ...recipes }, ...taken } });
   const { geometry: _geometry, memo: _memo, ...base } = build;
   const fitted = fit(base, []);
   return workSteps(fitted.build, fitted.applied);
@@ -186,6 +187,40 @@ test("what a shop wants signed is asked at its step beside the tables' own, for 
   const [plain, signed] = [stepsOf(NAMES[0]!, {}), stepsOf(NAMES[0]!, { signs: { survey: ["Ring them"] } })];
   expect(workChanges(plain, signed)).toEqual([`${TASKS.survey.title}: signed for: Ring them`]);
   expect(workChanges(signed, plain)).toEqual([`${TASKS.survey.title}: not signed for: Ring them`]);
+});
+
+test("minutes that a shop took over are quoted, of the tables' steps and of its own: for all bikes, before that for its kind, never for another", () => {
+  const recipes = { ...NO_RECIPES, own: [own()] };
+  const rules = { ...DEFAULT_HOUSE_RULES, recipes };
+  let kinds = 0;
+  for (const name of NAMES) {
+    const kind = kindOf(buildOf(name).donor);
+    const plain = stepsOf(name, { own: [own()] });
+    // What comes off a finished bike has the minutes of its pieces.
+    const ids = plain.map(({ id }) => id).filter((id) => id !== "takeOff");
+    const figures = (from: number) =>
+      Object.fromEntries(ids.map((id, i) => [id, { minutes: from + i, spread: i % 7 }])) as RecipeRules["minutes"];
+    const [all, here, elsewhere] = [figures(31), figures(331), figures(931)];
+    const quoted = (taken: Parameters<typeof stepsOf>[2], wanted: RecipeRules["minutes"]) => {
+      for (const [i, step] of stepsOf(name, { own: [own()] }, taken).entries()) {
+        if (step.id === "takeOff") continue;
+        const wheels = Math.round(plain[i]!.minutes / minutesOf(step.id, rules).minutes);
+        const { minutes, spread } = wanted[step.id] ?? minutesOf(step.id, rules);
+        expect([name, step.id, step.minutes]).toEqual([name, step.id, minutes * wheels]);
+        expect(step.spread).toBeCloseTo(spread * Math.sqrt(wheels), 9);
+      }
+    };
+    quoted({ minutes: all }, all);
+    quoted({ minutesOn: { another: elsewhere } }, {});
+    quoted({ minutes: all, minutesOn: { another: elsewhere } }, all);
+    if (kind === "") continue;
+    kinds += 1;
+    quoted({ minutesOn: { [kind]: here, another: elsewhere } }, here);
+    quoted({ minutes: all, minutesOn: { [kind]: here } }, here);
+    const { [ids[0]!]: _first, ...but } = here;
+    quoted({ minutes: all, minutesOn: { [kind]: but } }, { ...here, [ids[0]!]: all[ids[0]!]! });
+  }
+  expect(kinds).toBeGreaterThan(3);
 });
 
 test("what was signed for stands whatever the shop does on other bikes, and keeps what was done on this one", () => {

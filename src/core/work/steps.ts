@@ -7,7 +7,8 @@ import { CHECKS, isRoadCheck } from "../standards/commissioning";
 import { hasDerailleur, stepOfKind, stepOfPart } from "./partStep";
 import { FATE_SAYS } from "../fit/fates";
 import type { Off } from "../fit/renews";
-import type { HouseRules } from "../house/houseRules";
+import { kindOf } from "../donor/bikeKind";
+import type { RecipeRules } from "../house/houseRules";
 import type { Minutes } from "./learned";
 import { calledPart } from "../parts/calledPart";
 import { marksOf, marksOfOwn, type Mark } from "./marks";
@@ -100,7 +101,7 @@ export function workSteps(build: Build, applied: readonly AppliedRemedy[]): Step
     const left = after.filter((before) => all.has(before));
     const mine = own.find((one) => one.id === id);
     return mine
-      ? ownStep(mine, left, minutesOf(id, build.house))
+      ? ownStep(mine, left, minutesOf(id, build.house, kindOf(build.donor)))
       : stepOf(id as TaskId, asked.get(id as TaskId)!, build, left, placed);
   });
 }
@@ -152,10 +153,14 @@ function stepsOf({ remedy }: AppliedRemedy, build: Build): TaskId[] {
   return [...new Set([...remedy.tasks, ...used])];
 }
 
-/** What is quoted for a task done once: the shop's own figures, or the table's. */
-export function minutesOf(id: StepId, { minutes, recipes }: Pick<HouseRules, "minutes" | "recipes">): Minutes {
-  const own = recipes.own.find((one) => one.id === id);
-  return own ? estimate(own) : (minutes[id as TaskId] ?? estimate(TASKS[id as TaskId]));
+/**
+ * What is quoted for a task done once: what the shop took over for that kind of bike, or for all; else what the shop said of its own
+ * step, or the table of its.
+ * @param kind of bike, as the survey names it; empty where it is not known
+ */
+export function minutesOf(id: StepId, { minutes, minutesOn, recipes }: RecipeRules, kind = ""): Minutes {
+  const taken = minutesOn[kind]?.[id] ?? minutes[id];
+  return taken ?? estimate(recipes.own.find((one) => one.id === id) ?? TASKS[id as TaskId]);
 }
 
 function stepOf(
@@ -168,7 +173,7 @@ function stepOf(
   const wheels = wheelsOf(task, build);
   const title = wheels.length > 1 ? `${TASKS[task].title}: ${wheels.join(" and ")} wheel` : TASKS[task].title;
   // Two wheels are the work twice; their spreads add up as independent ones do.
-  const once = task === "takeOff" ? offMinutes(build) : minutesOf(task, build.house);
+  const once = task === "takeOff" ? offMinutes(build) : minutesOf(task, build.house, kindOf(build.donor));
   const [minutes, spread] = [once.minutes * wheels.length, once.spread * Math.sqrt(wheels.length)];
   const detail = STEP_DETAILS[task];
   const torques = torquesOf(fastenersOf(task, build), build);

@@ -27,6 +27,7 @@ import { Copies, type CopiesOf, type MakeCopy } from "./Copies";
 import type { PooledLesson } from "@/core/logbook/learned";
 import { TaughtPanel } from "./TaughtPanel";
 import { LessonsPanel } from "./LessonsPanel";
+import { takenOf } from "./taken";
 import "./house.css";
 
 // Their code comes once the house rules are opened, and not before the rest of them.
@@ -160,13 +161,11 @@ export function HouseScreen({
                 {group === "money and time" && (
                   <DaysOff days={draft.closedDays} was={kept.closedDays} onChange={(days) => change("closedDays", days)} />
                 )}
-                {group === "money and time" && (
-                  <LessonsPanel lessons={page.lessons} own={draft.minutes} onTake={(minutes) => change("minutes", minutes)} />
-                )}
+                {group === "money and time" && <LessonsPanel lessons={page.lessons} own={takenOf(draft)} onTake={changeAll} />}
                 {group === "money and time" && (
                   <TaughtPanel lessons={pooled} own={draft.taught} onTake={(taught) => change("taught", taught)} />
                 )}
-                {group === "money and time" && <Recipes recipes={draft.recipes} minutes={draft.minutes} onChange={changeAll} />}
+                {group === "money and time" && <Recipes recipes={draft.recipes} taken={takenOf(draft)} onChange={changeAll} />}
                 {group === "the shop" && <Currencies draft={draft} kept={kept} change={change} />}
               </section>
             ))}

@@ -1,20 +1,14 @@
 "use client";
 
-import type { HouseRules } from "@/core/house/houseRules";
-import { ENOUGH_TIMES, type Lessons } from "@/core/work/learned";
+import type { StepId } from "@/core/standards/tasks";
+import { ENOUGH_TIMES, type BikeLesson, type Lesson, type Lessons, type Minutes } from "@/core/work/learned";
+import { withMinutes, type Taken } from "./taken";
 
-const says = ({ minutes, spread }: { minutes: number; spread: number }) => `${Math.round(minutes)} ± ${Math.round(spread)}`;
+const says = ({ minutes, spread }: Minutes) => `${Math.round(minutes)} ± ${Math.round(spread)}`;
 
 /** What the shop's own finished work says of its minutes and its reserve. A proposal is taken over by hand, and kept like any rule. */
-export function LessonsPanel({
-  lessons,
-  own,
-  onTake,
-}: {
-  lessons: Lessons;
-  own: HouseRules["minutes"];
-  onTake: (minutes: HouseRules["minutes"]) => void;
-}) {
+export function LessonsPanel({ lessons, own, onTake }: { lessons: Lessons; own: Taken; onTake: (taken: Taken) => void }) {
+  const take = (step: StepId, kind: string, minutes: Minutes | null) => onTake(withMinutes(own, step, kind, minutes));
   return (
     <section className="house-lessons">
       <h2>what finished work teaches</h2>
@@ -34,61 +28,42 @@ export function LessonsPanel({
             </tr>
           </thead>
           <tbody>
-            {lessons.minutes.map((lesson) => {
-              const taken = own[lesson.task];
-              const { proposed } = lesson;
-              const here = proposed && taken && taken.minutes === proposed.minutes && taken.spread === proposed.spread;
-              return (
-                <tr key={lesson.task}>
-                  <td>
-                    {lesson.title}
-                    {lesson.by.length > 0 && (
-                      <span className="soft small lesson-by">
-                        {lesson.by.map((one) => `${one.name} ${says(one.learned)} (${one.times})`).join(", ")}
-                      </span>
-                    )}
-                  </td>
-                  <td className="right num">{says(lesson.quoted)}</td>
-                  <td className="right num">{lesson.times}</td>
-                  <td className="right num">{Math.round(lesson.meanMinutes)}</td>
-                  <td className="right num">
-                    {proposed ? (
-                      says(proposed)
-                    ) : (
-                      <span className="soft">{lesson.times < ENOUGH_TIMES ? "too few" : "as quoted"}</span>
-                    )}
-                  </td>
-                  <td>
-                    {proposed && !here && (
-                      <button
-                        className="button"
-                        onClick={() => onTake({ ...own, [lesson.task]: proposed })}
-                        aria-label={`Take it: the minutes of ${lesson.title}`}
-                      >
-                        Take it
-                      </button>
-                    )}
-                    {here && <span className="soft small">taken, not kept yet</span>}
-                    {taken && !here && (
-                      <button
-                        className="link"
-                        onClick={() => {
-                          const { [lesson.task]: _gone, ...rest } = own;
-                          onTake(rest);
-                        }}
-                      >
-                        back to the table
-                      </button>
-                    )}
-                  </td>
-                </tr>
-              );
-            })}
+            {lessons.minutes.flatMap((lesson) => [
+              <tr key={lesson.task}>
+                <td>
+                  {lesson.title}
+                  <Groups of={lesson} />
+                </td>
+                <Figures
+                  of={lesson}
+                  taken={own.minutes[lesson.task]}
+                  name={lesson.title}
+                  back="back to the table"
+                  onTake={(minutes) => take(lesson.task, "", minutes)}
+                />
+              </tr>,
+              ...lesson.onBikes
+                .filter(({ of, proposed }) => proposed !== null || own.minutesOn[of]?.[lesson.task] !== undefined)
+                .map((kind) => (
+                  <tr key={`${lesson.task} ${kind.of}`} className="lesson-kind">
+                    <td className="soft">{`${kind.name} alone`}</td>
+                    <Figures
+                      of={kind}
+                      taken={own.minutesOn[kind.of]?.[lesson.task]}
+                      name={`${lesson.title}, ${kind.name} alone`}
+                      back="as for all bikes"
+                      onTake={(minutes) => take(lesson.task, kind.of, minutes)}
+                    />
+                  </tr>
+                )),
+            ])}
           </tbody>
         </table>
       )}
       <p className="small soft">
-        The table&rsquo;s minutes weigh as much as four of your own times; from {ENOUGH_TIMES} times on a figure is proposed.
+        The table&rsquo;s minutes weigh as much as four of your own times, and for one kind of bike what the others took does;
+        from {ENOUGH_TIMES} times on a figure is proposed. How long it took whom is only shown: when it is quoted nobody knows who
+        does it.
       </p>
       {lessons.jobs > 0 && (
         <p>
@@ -112,5 +87,54 @@ export function LessonsPanel({
         </p>
       ))}
     </section>
+  );
+}
+
+/** The kinds of bike and the people of whom there are times, with what is known of each. */
+function Groups({ of: { onBikes, byPeople } }: { of: Lesson }) {
+  const all = [...onBikes.map((one) => ({ ...one, of: one.name })), ...byPeople];
+  return all.length === 0 ? null : (
+    <span className="soft small lesson-by">
+      {all.map(({ of, learned, times }) => `${of} ${says(learned)} (${times})`).join(", ")}
+    </span>
+  );
+}
+
+function Figures({
+  of: { quoted, times, meanMinutes, proposed },
+  taken,
+  name,
+  back,
+  onTake,
+}: {
+  of: Pick<BikeLesson, "quoted" | "times" | "meanMinutes" | "proposed">;
+  taken: Minutes | undefined;
+  name: string;
+  back: string;
+  onTake: (minutes: Minutes | null) => void;
+}) {
+  const here = proposed && taken && taken.minutes === proposed.minutes && taken.spread === proposed.spread;
+  return (
+    <>
+      <td className="right num">{says(quoted)}</td>
+      <td className="right num">{times}</td>
+      <td className="right num">{Math.round(meanMinutes)}</td>
+      <td className="right num">
+        {proposed ? says(proposed) : <span className="soft">{times < ENOUGH_TIMES ? "too few" : "as quoted"}</span>}
+      </td>
+      <td>
+        {proposed && !here && (
+          <button className="button" onClick={() => onTake(proposed)} aria-label={`Take it: the minutes of ${name}`}>
+            Take it
+          </button>
+        )}
+        {here && <span className="soft small">taken, not kept yet</span>}
+        {taken && !here && (
+          <button className="link" onClick={() => onTake(null)} aria-label={`${name}: ${back}`}>
+            {back}
+          </button>
+        )}
+      </td>
+    </>
   );
 }

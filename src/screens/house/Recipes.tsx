@@ -3,16 +3,17 @@
 import { Input, Select } from "antd";
 import { useState } from "react";
 import { typedNumber } from "@/core/figures/schema";
-import type { HouseRules } from "@/core/house/houseRules";
+import { bikeKind } from "@/core/donor/bikeKind";
+import type { RecipeRules } from "@/core/house/houseRules";
 import { PLACES } from "@/core/standards/stepPlaces";
 import { estimate, OWN_STAGES, TASK_IDS, TASKS, type StepId, type TaskId } from "@/core/standards/tasks";
 import type { OwnStep, Recipes as Kept } from "@/core/recipes/recipesSchema";
 import { formatNumber } from "@/core/units/formatQuantity";
 import { Field } from "@/ui/boxes";
 import { TypedBox } from "@/ui/figures/Figures";
+import { withMinutes, withoutStep, type Taken } from "./taken";
 import "./recipes.css";
 
-type Minutes = HouseRules["minutes"];
 const LARGEST_FILE = 1_000_000;
 const ON: Readonly<Record<OwnStep["on"], string>> = {
   every: "every bike",
@@ -24,18 +25,20 @@ const ON: Readonly<Record<OwnStep["on"], string>> = {
 /** How the shop does its work where that is not as the tables say: minutes, lines, what waits for what, steps of its own. */
 export function Recipes({
   recipes,
-  minutes,
+  taken,
   onChange,
 }: {
   recipes: Kept;
-  minutes: Minutes;
-  onChange: (more: Partial<Pick<HouseRules, "recipes" | "minutes">>) => void;
+  taken: Taken;
+  onChange: (more: Partial<RecipeRules>) => void;
 }) {
+  const { minutes, minutesOn } = taken;
   const [open, setOpen] = useState<TaskId | null>(null);
   const [turn, setTurn] = useState(0);
   const own = (task: TaskId) =>
     [
       minutes[task] && `${Math.round(minutes[task].minutes)} min`,
+      Object.values(minutesOn).some((on) => on[task]) && "other minutes on some bikes",
       recipes.texts[task] && `${recipes.texts[task].length} of our lines`,
       recipes.signs[task] && `${recipes.signs[task].length} of ours to sign`,
       recipes.order.some(({ step }) => step === task) && "waits for more",
@@ -78,18 +81,17 @@ export function Recipes({
           ))}
         </ul>
       )}
-      {open && <TableStep key={`${open} ${turn}`} task={open} recipes={recipes} minutes={minutes} onChange={onChange} />}
+      {open && <TableStep key={`${open} ${turn}`} task={open} recipes={recipes} taken={taken} onChange={onChange} />}
       <h3>Steps of our own</h3>
       {recipes.own.map((step, i) => (
         <OwnStepForm
           key={`${step.id} ${turn}`}
           step={step}
           recipes={recipes}
+          taken={taken}
+          onTake={onChange}
           onChange={(next) => onChange({ recipes: { ...recipes, own: recipes.own.map((one, k) => (k === i ? next : one)) } })}
-          onDrop={() => {
-            const { [step.id]: _gone, ...rest } = minutes;
-            onChange({ recipes: without(recipes, step.id), minutes: rest });
-          }}
+          onDrop={() => onChange({ recipes: without(recipes, step.id), ...withoutStep(taken, step.id) })}
         />
       ))}
       <button className="button" onClick={() => onChange({ recipes: { ...recipes, own: [...recipes.own, fresh(recipes)] } })}>
@@ -113,10 +115,11 @@ const without = (recipes: Kept, id: StepId): Kept => ({
 });
 
 function fresh({ own }: Kept): OwnStep {
-  let n = own.length + 1;
-  while (own.some(({ id }) => id === `own-${n}`)) n += 1;
+  // Never a number that another had before: its times would be taken for those of this one.
+  let id = Date.now();
+  while (own.some((one) => one.id === `own-${id.toString(36)}`)) id += 1;
   return {
-    id: `own-${n}`,
+    id: `own-${id.toString(36)}`,
     title: "",
     low: 10,
     likely: 15,
@@ -230,14 +233,15 @@ function MinutesBoxes({
 function TableStep({
   task,
   recipes,
-  minutes,
+  taken,
   onChange,
 }: {
   task: TaskId;
   recipes: Kept;
-  minutes: Minutes;
-  onChange: (more: Partial<Pick<HouseRules, "recipes" | "minutes">>) => void;
+  taken: Taken;
+  onChange: (more: Partial<RecipeRules>) => void;
 }) {
+  const { minutes } = taken;
   const { title } = TASKS[task];
   const mine = recipes.order.filter(({ step }) => step === task).map(({ after }) => after);
   return (
@@ -246,7 +250,7 @@ function TableStep({
       <MinutesBoxes
         value={minutes[task] ?? estimate(TASKS[task])}
         title={title}
-        onChange={(value) => onChange({ minutes: { ...minutes, [task]: value } })}
+        onChange={(value) => onChange(withMinutes(taken, task, "", value))}
       />
       <Field label="Lines of our own, one a line: they stand after the tables'">
         <Lines
@@ -288,17 +292,7 @@ function TableStep({
           }
         />
       </Field>
-      {minutes[task] && (
-        <button
-          className="link"
-          onClick={() => {
-            const { [task]: _gone, ...rest } = minutes;
-            onChange({ minutes: rest });
-          }}
-        >
-          Its minutes back to the table
-        </button>
-      )}
+      <TakenOver step={task} of={title} taken={taken} back="Its minutes back to the table" onTake={onChange} />
     </div>
   );
 }
@@ -312,14 +306,56 @@ const POINTS = [
 const minutesText = ({ minutes, spread }: { minutes: number; spread: number }) =>
   `${formatNumber(minutes, 0)} ± ${formatNumber(spread, 0)} min`;
 
+/** Minutes that were taken over for a step, for all bikes or for some, each with the way back. */
+function TakenOver({
+  step,
+  of,
+  taken,
+  back,
+  onTake,
+}: {
+  step: StepId;
+  of: string;
+  taken: Taken;
+  back: string;
+  onTake: (taken: Taken) => void;
+}) {
+  const on = Object.entries(taken.minutesOn).flatMap(([kind, all]) => (all[step] ? [[kind, all[step]] as const] : []));
+  return (
+    <>
+      {taken.minutes[step] && (
+        <button className="link" onClick={() => onTake(withMinutes(taken, step, "", null))}>
+          {back}
+        </button>
+      )}
+      {on.map(([kind, minutes]) => (
+        <p className="small soft" key={kind}>
+          {bikeKind(kind) || kind} alone: {minutesText(minutes)}{" "}
+          <button
+            className="link"
+            onClick={() => onTake(withMinutes(taken, step, kind, null))}
+            aria-label={`${of}, ${bikeKind(kind) || kind} alone: as for all bikes`}
+          >
+            as for all bikes
+          </button>
+        </p>
+      ))}
+    </>
+  );
+}
+
 function OwnStepForm({
   step,
   recipes,
+  taken,
+  onTake,
   onChange,
   onDrop,
 }: {
   step: OwnStep;
   recipes: Kept;
+  taken: Taken;
+  onTake: (taken: Taken) => void;
   onChange: (step: OwnStep) => void;
   onDrop: () => void;
 }) {
@@ -351,7 +387,7 @@ function OwnStepForm({
         ))}
         <p className="soft small" role="status">
           {step.low <= step.likely && step.likely <= step.high
-            ? `Quoted ${minutesText(estimate(step))}`
+            ? `Quoted ${minutesText(taken.minutes[step.id] ?? estimate(step))}${taken.minutes[step.id] ? ", as taken over from finished work" : ""}`
             : "At best no longer than as a rule, as a rule no longer than at worst."}
         </p>
       </div>
@@ -419,6 +455,7 @@ function OwnStepForm({
           />
         </Field>
       </div>
+      <TakenOver step={step.id} of={name} taken={taken} back="Its minutes back to these three" onTake={onTake} />
       <button className="link" onClick={onDrop}>
         Take this step out
       </button>
@@ -427,7 +464,7 @@ function OwnStepForm({
 }
 
 /** Recipes as a file: the kept ones given out, others read into what stands here, to be looked at before they are kept. */
-function RecipesFile({ onRead }: { onRead: (read: { recipes: Kept; minutes: Minutes }) => void }) {
+function RecipesFile({ onRead }: { onRead: (read: RecipeRules) => void }) {
   const [says, setSays] = useState("");
   const take = async (file: File | undefined) => {
     if (!file) return;
