@@ -11,7 +11,12 @@ const KEPT = {
 };
 
 const config: NextConfig = {
-  rewrites: async () => ({ beforeFiles: process.env.NODE_ENV === "production" ? [KEPT] : [], afterFiles: [], fallback: [] }),
+  rewrites: async () => ({
+    beforeFiles: process.env.NODE_ENV === "production" ? [KEPT] : [],
+    // A browser asks for it of what has no head, or before it has read one.
+    afterFiles: [{ source: "/favicon.ico", destination: "/icon.svg" }],
+    fallback: [],
+  }),
   serverExternalPackages: ["knex", "better-sqlite3", "pdfmake", "highs"],
   experimental: {
     // A job file of some megabytes comes in by an action, a photograph by its route: each has its own, smaller limit.

@@ -42,4 +42,4 @@ function guarded(request: NextRequest, answer: NextResponse, policy?: string): N
 }
 
 // What never changes and holds nothing of the shop goes by itself.
-export const config = { matcher: ["/((?!_next/static|icon.svg).*)"] };
+export const config = { matcher: ["/((?!_next/static|icon.svg|favicon.ico).*)"] };

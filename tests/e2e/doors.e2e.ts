@@ -67,6 +67,14 @@ test("another page reads and does nothing: by picture, form or script; its link 
   expect((await knock(`/jobs/${id}/ask`, followed)).status).toBe(200);
 });
 
+test("the sign of the bench is there by the name that a browser asks for of itself", async () => {
+  for (const path of ["/icon.svg", "/favicon.ico"]) {
+    const answer = await fetch(stand.base + path);
+    expect([path, answer.status, answer.headers.get("content-type")]).toEqual([path, 200, "image/svg+xml"]);
+    expect(await answer.text()).toContain("<svg");
+  }
+});
+
 test("every answer is guarded, and a page runs under its policy without a complaint", async () => {
   for (const path of ["/", "/tools", "/nowhere", "/api/jobs", "/api/calc/nothing"]) {
     const head = (

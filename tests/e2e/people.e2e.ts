@@ -191,6 +191,8 @@ test("a calendar program that cannot sign in looks at the bench by an address of
   const uids = (of: string) => [...of.matchAll(/^UID:(.+)$/gm)].map(([, uid]) => uid);
   expect(uids(await (await fetch(address)).text())).toEqual(uids(calendar));
   expect((await fetch(`${stand.base}/api/bench/calendar.ics`)).status).toBe(401);
+  // The sign of the bench is everybody's.
+  expect((await fetch(`${stand.base}/favicon.ico`)).status).toBe(200);
   expect((await fetch(address.replace(/.\.ics$/, ".ics"))).status).toBe(404);
   await shows(page, ".link-list", "Everybody, made");
   await shows(page, ".link-list", "by Tamsin");
