@@ -31,7 +31,7 @@ export function serve(mode, env = {}) {
   const next = spawn(process.execPath, [join(root, "node_modules/next/dist/bin/next"), mode, "-H", host, "-p", String(port)], {
     cwd: root,
     stdio: "inherit",
-    env: { ...FOR_SERVER, ...process.env, HOST: host, GULL_STARTED_BY: String(process.pid), ...env },
+    env: { ...process.env, ...FOR_SERVER, HOST: host, GULL_STARTED_BY: String(process.pid), ...env },
   });
   for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => next.kill(signal));
   next.on("exit", (code) => process.exit(code ?? 0));

@@ -11,6 +11,7 @@ export const root = join(import.meta.dirname, "..");
  * go is given back from few of them: with two the server of a shop that is looked at all day does not grow.
  */
 export const FOR_SERVER = { NEXT_TELEMETRY_DISABLED: "1", MALLOC_ARENA_MAX: "2" };
+
 const stampFile = (name) => join(root, ".gull", name);
 const hash = (text) => createHash("sha256").update(text).digest("hex");
 
