@@ -50,7 +50,8 @@ export async function rendered(path: string, cookie: string | null, sent: string
   if (sent !== null) handed.set(ticket, sent);
   try {
     const answer = await fetch(ownAddress(process.env) + path, {
-      headers: { [TICKET]: ticket, ...(cookie !== null && { cookie }) },
+      // What goes to this server itself need not be made small and large again.
+      headers: { [TICKET]: ticket, "accept-encoding": "identity", ...(cookie !== null && { cookie }) },
       redirect: "manual",
     });
     const word = wordIn(answer.headers.get("content-security-policy")) ?? randomUUID();

@@ -5,7 +5,8 @@ import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import { CALCULATORS } from "@/core/calc/registry";
 import { openDatabase } from "@/data/connection";
-import { findJob, listJobs } from "@/data/jobs";
+import { allJobIds, findJob, listJobs } from "@/data/jobs";
+import { bringLines } from "@/shop/jobList";
 import { loadDemo } from "@/shop/loadDemo";
 import { killAgainAndAgain } from "./kills";
 import { randomOf } from "./random";
@@ -55,6 +56,12 @@ async function fillShop(file: string, copies: number, parts = 0): Promise<string
   say("the shop: jobs", String(((await db("job").count({ n: "*" })) as { n: number }[])[0]!.n));
   await db.destroy();
   return ids;
+}
+
+async function bringAll(file: string): Promise<void> {
+  const db = await openDatabase(file);
+  await bringLines(db, await allJobIds(db), new Date().toISOString());
+  await db.destroy();
 }
 
 function freePort(): Promise<number> {
@@ -205,6 +212,12 @@ const memoryMb = (server: ChildProcess): number => {
   return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024;
 };
 
+/** Time of all cores until now, and what of it other machines of the same host took, in hundredths of a second. */
+function coreTime(): { readonly all: number; readonly taken: number } {
+  const figures = readFileSync("/proc/stat", "utf8").split("\n")[0]!.trim().split(/\s+/).slice(1, 9).map(Number);
+  return { all: figures.reduce((a, b) => a + b, 0), taken: figures[7]! };
+}
+
 /** What it still needs once it let go of all else: what grows of that is lost. */
 function heldMb(server: ChildProcess): Promise<number> {
   return new Promise((resolve) => {
@@ -219,6 +232,12 @@ function heldMb(server: ChildProcess): Promise<number> {
   });
 }
 
+function listIn(all: Map<string, number[]>, key: string): number[] {
+  const of = all.get(key) ?? [];
+  all.set(key, of);
+  return of;
+}
+
 /** What the sheets of jobs say that nobody edits: the same whoever else asks meanwhile. */
 const sheetsOf = async (base: string, ids: readonly string[]): Promise<Map<string, string>> =>
   new Map(
@@ -226,6 +245,13 @@ const sheetsOf = async (base: string, ids: readonly string[]): Promise<Map<strin
       ids.map(async (id): Promise<[string, string]> => [id, await (await fetch(`${base}/api/jobs/${id}/sheet.csv`)).text()]),
     ),
   );
+
+/** The first line of a sheet that says something else now. */
+function differing(id: string, before: string, now: string): void {
+  const [was, is] = [before.split("\n"), now.split("\n")];
+  const at = is.findIndex((line, i) => line !== was[i]);
+  console.log(`  sheet of ${id}, line ${at + 1}: ${was[at]?.slice(0, 200)} -> ${is[at]?.slice(0, 200)}`);
+}
 
 /** Fifty read and ten write, for so many seconds: writers in processes of their own on the same file. */
 async function load(base: string, server: ChildProcess, ids: readonly string[], of: string, seconds: number): Promise<void> {
@@ -241,21 +267,28 @@ async function load(base: string, server: ChildProcess, ids: readonly string[], 
       looked += 1;
       const now = await sheetsOf(base, [id]).catch((error: unknown) => String(error));
       if (typeof now === "string") errors.push(now);
-      else if (now.get(id) !== sheets.get(id)) wrong += 1;
+      else if (now.get(id) !== sheets.get(id)) {
+        wrong += 1;
+        differing(id, sheets.get(id)!, now.get(id)!);
+      }
       await new Promise((resolve) => setTimeout(resolve, THINK_MS * (0.4 + random() * 1.2)));
     }
   };
   // In an hour's soak: after each tenth of it what the server holds, and how long pages took.
   const [held, needed] = [[] as number[], [] as number[]];
   const tenths: number[][] = [[]];
+  const cores = [coreTime()];
+  const byPage = new Map<string, number[]>();
   const watch = setInterval(
     () => {
+      cores.push(coreTime());
       held.push(memoryMb(server));
       void heldMb(server).then((mb) => needed.push(mb));
       tenths.push([]);
     },
     (seconds * 1_000) / 10,
   );
+  const seen = new Set<string>();
   const reader = async () => {
     while (Date.now() < until) {
       const from = performance.now();
@@ -263,8 +296,10 @@ async function load(base: string, server: ChildProcess, ids: readonly string[], 
       const answer = await fetch(base + path, { signal: AbortSignal.timeout(60_000) }).catch((error: unknown) => String(error));
       if (typeof answer === "string" || !answer.ok) errors.push(typeof answer === "string" ? answer : `${answer.status} ${path}`);
       else await answer.arrayBuffer();
-      times.push(performance.now() - from);
-      tenths.at(-1)!.push(performance.now() - from);
+      const took = performance.now() - from;
+      const kind = path === "/" ? "the list" : seen.has(path) ? "a job opened before" : "a job's first look";
+      seen.add(path);
+      for (const of of [times, tenths.at(-1)!, listIn(byPage, kind)]) of.push(took);
       await new Promise((resolve) => setTimeout(resolve, THINK_MS * (0.4 + random() * 1.2)));
     }
   };
@@ -291,6 +326,9 @@ async function load(base: string, server: ChildProcess, ids: readonly string[], 
   for (const error of new Set(errors)) console.log(`  ${error}`);
   for (const [i, of] of tenths.entries())
     if (of.length > 0) say(`load: in its ${i + 1}. tenth`, `${of.length} pages, ${spread(of)}`);
+  const taken = cores.slice(1).map((now, i) => (100 * (now.taken - cores[i]!.taken)) / (now.all - cores[i]!.all));
+  say("load: of the cores' time other machines took in each", `${taken.map((percent) => percent.toFixed(0)).join(" ")} %`);
+  for (const [kind, of] of [...byPage].sort()) say(`load: ${kind}`, `${of.length} pages, ${spread(of)}`);
   say(
     "load: edits meanwhile",
     writers.map(({ told }) => `${told().edits}${told().error && ` (${told().error.slice(0, 200)})`}`).join(" and "),
@@ -374,6 +412,8 @@ async function many(some: string): Promise<void> {
 let wrongFigures = 0;
 let crashed = false;
 const ids = await fillShop(file, COPIES);
+// What a copy puts by of the shelf is in its line: brought up to date first, or figures change under whoever looks.
+await bringAll(file);
 const { base, server } = await serve(file);
 server.once("exit", () => (crashed = true));
 try {

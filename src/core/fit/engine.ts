@@ -28,6 +28,7 @@ export type Fit = {
 /**
  * Runs every rule, applies the accepted remedies that the findings offer, and runs again until nothing new applies.
  * The applied set only grows and is no larger than `accepted`, so it ends; what it ends in does not depend on the order of accepting.
+ * @param reads collects the survey items that the rules look at on the build it ends in
  */
 export function fit(
   given: Omit<Build, "geometry" | "doubts">,
@@ -35,6 +36,7 @@ export function fit(
   overrides: readonly Override[] = [],
   rules: readonly Rule[] = RULES,
   known?: Known,
+  reads?: Set<DonorKey>,
 ): Fit {
   // Field by field: what begins with a spread and then gains a field has a shape of its own at every run, which slows what reads it.
   const base: Omit<Build, "geometry"> = {
@@ -55,7 +57,11 @@ export function fit(
     // One place, one part: of two decisions for it the later stands, and the other is as if it were never taken.
     const earlier = outdone(applied, inForce, build);
     if (earlier === undefined) {
-      const findings = known && knowsOf(known, given) ? runAgain(known, rules, survey, build) : runRules(rules, survey, build);
+      const last = reads ? surveyOf(base.donor, reads) : survey;
+      const findings =
+        known && knowsOf(known, given)
+          ? runAgain(known, rules, last, build, reads)
+          : runRules(rules, last, build, undefined, reads);
       return close(findings, build, accepted, overrides, applied);
     }
     inForce = inForce.filter((one) => one !== earlier);
@@ -63,19 +69,30 @@ export function fit(
 }
 
 /**
- * What the rules answer on a build with what it accepted, and what each looked at: a fit of the same bike with other remedies asks only
- * those rules again that looked at what is another then.
+ * What the rules answer on a bike as it was fitted, and what each looked at: a fit of the same bike with other remedies asks only those
+ * rules again that looked at what is another then.
  */
-export function knownFit(given: Omit<Build, "geometry" | "doubts">, accepted: readonly Accepted[]): Known {
-  const { build } = fit(given, accepted);
-  const survey = surveyOf(build.donor);
-  return learn(given, build, (watchedBuild, rule) => runRules([rule], survey, watchedBuild), RULES);
+export function knownFit(given: Omit<Build, "geometry" | "doubts">, { build }: Pick<Fit, "build">): Known {
+  const ask = (watchedBuild: Build, rule: Rule, reads: Set<DonorKey>) =>
+    runRules([rule], surveyOf(watchedBuild.donor, reads), watchedBuild, undefined, reads);
+  return learn(given, build, ask, RULES);
 }
 
 /** The rules on a build that differs from the known one by some remedies: asked again only where it matters. */
-function runAgain(known: Known, rules: readonly Rule[], survey: Survey, build: Build): Writable<Finding>[] {
+function runAgain(
+  known: Known,
+  rules: readonly Rule[],
+  survey: Survey,
+  build: Build,
+  reads?: Set<DonorKey>,
+): Writable<Finding>[] {
   const changed = changedBetween(known.build, build);
-  return rules.flatMap((rule) => stillKnown(known, rule, changed)?.map(copyOf) ?? runRules([rule], survey, build));
+  return rules.flatMap((rule) => {
+    const answer = stillKnown(known, rule, changed);
+    if (!answer) return runRules([rule], survey, build, undefined, reads);
+    if (reads) for (const key of answer.reads) reads.add(key);
+    return answer.findings.map(copyOf);
+  });
 }
 
 /** A finding of its own, with the fields in the engine's order: what is accepted of it is written into it. */
@@ -180,8 +197,15 @@ function newlyApplied(
 /**
  * Each rule on each of its subjects in a build as it is, nothing closed or sorted.
  * @param only the keys of the findings wanted; all when it is left out
+ * @param reads collects the items that the rules always need; those that they look at besides the survey itself collects
  */
-export function runRules(rules: readonly Rule[], survey: Survey, build: Build, only?: ReadonlySet<string>): Writable<Finding>[] {
+export function runRules(
+  rules: readonly Rule[],
+  survey: Survey,
+  build: Build,
+  only?: ReadonlySet<string>,
+  reads?: Set<DonorKey>,
+): Writable<Finding>[] {
   const findings: Writable<Finding>[] = [];
   for (const rule of rules) {
     const subjects = rule.subjects(build);
@@ -189,6 +213,7 @@ export function runRules(rules: readonly Rule[], survey: Survey, build: Build, o
       const key = rule.key(subject);
       const findingKey = `${rule.id} ${key}`;
       if (only && !only.has(findingKey)) continue;
+      if (reads) for (const needed of rule.needs(subject)) reads.add(needed);
       const finding = findingOf(rule, subject, findingKey, survey, build);
       // Two motors in one bike: the same check speaks twice, and its name says of which end.
       if (subjects.length > 1 && typeof rule.title === "string" && (key === "front" || key === "rear"))
@@ -210,12 +235,7 @@ export function isClearIn(rule: Rule, findingKey: string, build: Build): boolean
 /** Survey items that some rule looks at on this build: the walk that it needs. */
 export function readsOf(build: Build, rules: readonly Rule[] = RULES): Set<DonorKey> {
   const reads = new Set<DonorKey>();
-  const survey = surveyOf(build.donor, reads);
-  for (const rule of rules)
-    for (const subject of rule.subjects(build)) {
-      for (const key of rule.needs(subject)) reads.add(key);
-      outcomeOf(rule, subject, survey, build);
-    }
+  runRules(rules, surveyOf(build.donor, reads), build, undefined, reads);
   return reads;
 }
 
@@ -319,7 +339,7 @@ function close(
     finding.overridden = override;
   }
   return {
-    findings: findings.sort((a, b) => rank(a) - rank(b)),
+    findings: ranked(findings),
     applied,
     idle: accepted.filter((a) => !isApplied(applied, a.finding, a.remedy)),
     unusedOverrides: overrides.filter((o) => !used.has(o)),
@@ -328,4 +348,9 @@ function close(
 }
 
 /** Open ones first, the worst at the top; the order within is the rules' own. */
-const rank = (finding: Finding) => (isOpen(finding) ? VERDICTS.indexOf(finding.verdict) : VERDICTS.length);
+function ranked(findings: readonly Finding[]): Finding[] {
+  const byVerdict: Record<Finding["verdict"], Finding[]> = { stop: [], measure: [], adapt: [], clear: [] };
+  const settled: Finding[] = [];
+  for (const finding of findings) (isOpen(finding) ? byVerdict[finding.verdict] : settled).push(finding);
+  return VERDICTS.flatMap((verdict) => byVerdict[verdict]).concat(settled);
+}

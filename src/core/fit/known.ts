@@ -1,16 +1,20 @@
+import type { DonorKey } from "../donor/items";
 import { piecesOf, type Asked, type Build, type Supplied } from "./build";
-import { EFFECT_NUMBERS, type Geometry } from "./effect";
+import { EFFECT_NUMBERS, type EffectNumber, type Geometry } from "./effect";
 import type { Finding } from "./finding";
 import type { Rule } from "./rule";
 
 /** The bike as it was surveyed, the wish and the books that answers were given for. */
 type For = Pick<Build, "donor" | "house" | "catalogue" | "asked" | "readings" | "found">;
 
-/** What each rule answered on one build, and what it read of all that a remedy may change there. */
+/** What a rule answered: what it read of all that a remedy may change, and which items of the survey it looked at. */
+type Answer = { readonly findings: readonly Finding[]; readonly saw: ReadonlySet<string>; readonly reads: ReadonlySet<DonorKey> };
+
+/** What each rule answered on one build. */
 export type Known = {
   readonly for: For;
   readonly build: Build;
-  readonly byRule: ReadonlyMap<Rule, { readonly findings: readonly Finding[]; readonly saw: ReadonlySet<string> }>;
+  readonly byRule: ReadonlyMap<Rule, Answer>;
 };
 
 /** Read by who goes through the parts, whatever their kind. */
@@ -31,28 +35,29 @@ export const knowsOf = (known: Known, given: For): boolean =>
 export function learn(
   given: For,
   build: Build,
-  ask: (build: Build, rule: Rule) => readonly Finding[],
+  ask: (build: Build, rule: Rule, reads: Set<DonorKey>) => readonly Finding[],
   rules: readonly Rule[],
 ): Known {
-  const byRule = new Map<Rule, { findings: readonly Finding[]; saw: ReadonlySet<string> }>();
+  const byRule = new Map<Rule, Answer>();
   for (const rule of rules) {
-    const saw = new Set<string>();
+    const [saw, reads] = [new Set<string>(), new Set<DonorKey>()];
     // A build of its own for each: what one rule worked out and kept beside it is not another's to read unseen.
     const findings = ask(
       watched(build, (what) => saw.add(what)),
       rule,
+      reads,
     );
-    byRule.set(rule, { findings, saw });
+    byRule.set(rule, { findings, saw, reads });
   }
   return { for: given, build, byRule };
 }
 
 /** A rule's answer of before, where nothing that it looked at is another. */
-export function stillKnown(known: Known, rule: Rule, changed: ReadonlySet<string>): readonly Finding[] | undefined {
+export function stillKnown(known: Known, rule: Rule, changed: ReadonlySet<string>): Answer | undefined {
   const answer = known.byRule.get(rule);
   if (!answer) return undefined;
   for (const what of changed) if (answer.saw.has(what)) return undefined;
-  return answer.findings;
+  return answer;
 }
 
 /** What differs between two builds of one bike, by the names under which it is read. */
@@ -90,6 +95,7 @@ const sameOrigin = (a: Supplied["origin"], b: Supplied["origin"]): boolean =>
 /** A build that tells what is read of it. Its fields are its own, so that a copy of it has them, read to be copied. */
 function watched(build: Build, saw: (what: string) => void): Build {
   const { donor, house, catalogue, asked, doubts = [], readings = {}, found = [], off = [] } = build;
+  const sortedBefore = build.memo?.of;
   const seen: Build = {
     donor,
     house,
@@ -100,7 +106,8 @@ function watched(build: Build, saw: (what: string) => void): Build {
     found,
     off,
     geometry: watchedGeometry(build.geometry, saw),
-    memo: { watch: { of: () => seen, supplied: piecesOf(build), saw } },
+    // Sorted by kind they are the same parts, of which each kind that is asked for is told.
+    memo: { ...(sortedBefore && { of: sortedBefore }), watch: { of: () => seen, supplied: piecesOf(build), saw } },
     get supplied() {
       saw(PARTS);
       return build.supplied;
@@ -114,15 +121,12 @@ function watched(build: Build, saw: (what: string) => void): Build {
 }
 
 function watchedGeometry({ numbers, flags }: Geometry, saw: (what: string) => void): Geometry {
-  const seen = {};
-  for (const name of EFFECT_NUMBERS)
-    Object.defineProperty(seen, name, {
-      enumerable: true,
-      get: () => {
-        saw(name);
-        return numbers[name];
-      },
-    });
+  const seen = new Proxy(numbers, {
+    get: (all, name: EffectNumber) => {
+      saw(name);
+      return all[name];
+    },
+  });
   return { numbers: seen, flags: new WatchedFlags(flags, saw) };
 }
 

@@ -1,3 +1,4 @@
+import type { DonorKey } from "../donor/items";
 import { buildSheet, type Sheet } from "../cost/sheet";
 import { NO_PIECES, type Pieces } from "../cost/shelf";
 import { fit, knownFit, type Fit } from "../fit/engine";
@@ -135,14 +136,15 @@ const askedOf = ({
   tows,
 });
 
-/** The fit of a job's build with everything it accepted. */
+/** The fit of a job's build with everything it accepted. @param reads collects the survey items that its rules look at */
 export function fitOf(
   job: Bike & Pick<Job, "accepted" | "overrides">,
   catalogue: Catalogue,
   house: HouseRules,
   known?: Known,
+  reads?: Set<DonorKey>,
 ): Fit {
-  return fit(givenOf(job, catalogue, house), job.accepted, job.overrides, RULES, known);
+  return fit(givenOf(job, catalogue, house), job.accepted, job.overrides, RULES, known, reads);
 }
 
 type Bike = Pick<Job, "donor" | "choices" | "also" | "wish" | "readings" | "found"> & Partial<Pick<Job, "renews">>;
@@ -158,9 +160,17 @@ const givenOf = (job: Bike, catalogue: Catalogue, house: HouseRules) => ({
   off: job.renews?.off ?? NOTHING_OFF,
 });
 
-/** What the rules answer on a job as it stands, for fits of it with other remedies. */
-export const knownOf = (job: Bike & Pick<Job, "accepted">, catalogue: Catalogue, house: HouseRules): Known =>
-  knownFit(givenOf(job, catalogue, house), job.accepted);
+/** What the rules answer on a job as it stands, for fits of it with other remedies. @param fitted the job's own fit */
+export function knownOf(job: Bike, fitted: Fit, catalogue: Catalogue, house: HouseRules): Known {
+  // A fit is of one job, catalogue and house: what was learnt for the list's line serves the job's view.
+  const before = learnt.get(fitted);
+  if (before) return before;
+  const known = knownFit(givenOf(job, catalogue, house), fitted);
+  learnt.set(fitted, known);
+  return known;
+}
+
+const learnt = new WeakMap<Fit, Known>();
 
 /** What is still to be done before the hand-over: a step that is ticked takes no more time, what comes after it is another visit. */
 function benchOf(job: Job, steps: readonly Step[], house: HouseRules, today: string): Bench {

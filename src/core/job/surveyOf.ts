@@ -1,10 +1,10 @@
 import type { DonorKey } from "../donor/items";
 import { walk } from "../donor/donor";
-import { readsOf, type Accepted, type Fit } from "../fit/engine";
+import type { Accepted, Fit } from "../fit/engine";
 import { isOpen } from "../fit/finding";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
-import { fitOf } from "./assess";
+import { fitOf, knownOf } from "./assess";
 import type { Job } from "./job";
 import { knot, type StageState } from "./stages";
 
@@ -30,7 +30,8 @@ export function surveyOf(job: Job, fit: Fit, catalogue: Catalogue, house: HouseR
 const looked = new WeakMap<Fit, SurveyOf>();
 
 function lookAhead(job: Job, fit: Fit, catalogue: Catalogue, house: HouseRules): SurveyOf {
-  const needed = readsOf(fit.build);
+  const known = knownOf(job, fit, catalogue, house);
+  const needed = new Set([...known.byRule.values()].flatMap(({ reads }) => [...reads]));
   if (needed.size === 0) return { needed: [], left: walk(job.donor).filter((key) => job.donor[key] === undefined).length };
   // How the bike came and whether it is painted are asked for the order of work; no check reads them.
   needed.add("cameAs");
@@ -43,9 +44,8 @@ function lookAhead(job: Job, fit: Fit, catalogue: Catalogue, house: HouseRules):
     });
     if (first.length === 0) break;
     accepted = [...accepted, ...first];
-    ahead = fitOf({ ...job, accepted: accepted as Job["accepted"] }, catalogue, house);
     const before = needed.size;
-    for (const key of readsOf(ahead.build)) needed.add(key);
+    ahead = fitOf({ ...job, accepted: accepted as Job["accepted"] }, catalogue, house, known, needed);
     // A round that asks for nothing new is the last: each one is a fit of the whole bike.
     if (needed.size === before) break;
   }

@@ -156,7 +156,7 @@ export function viewOf(
   // Each remedy is tried by accepting it: most of the rules answer as they do without it.
   let answered: Known | undefined;
   const withMore = (more: Job["accepted"]) => {
-    answered ??= knownOf(job, catalogue, house);
+    answered ??= knownOf(job, now.fit, catalogue, house);
     return priced({ ...job, accepted: [...job.accepted, ...more] }, catalogue, house, heldElsewhere, answered);
   };
   const work = workOrderOf(job, now, today);
