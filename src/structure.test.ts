@@ -164,3 +164,24 @@ test("no test has a limit of its own: one that is slow on a busy machine is not 
   );
   expect(limited).toEqual([]);
 });
+
+test("what looks at every bike in work is done beside the server's thread: of it a screen's doors import types alone", () => {
+  const goesThrough = /\b(reopenUnder|inWork|allJobIds)\(/;
+  const long = [...all.keys()]
+    .filter((file) => file.startsWith("shop/"))
+    .flatMap((file) => {
+      const pieces = readFileSync(join(SRC, file), "utf8")
+        .split(/^export /m)
+        .slice(1);
+      return pieces.filter((piece) => goesThrough.test(piece)).map((piece) => /(?:function|const) (\w+)/.exec(piece)?.[1] ?? "");
+    });
+  expect(long).toEqual(expect.arrayContaining(["storeHouse", "storePart"]));
+  const onTheThread = [...all.keys()]
+    .filter((file) => file.startsWith("app/"))
+    .flatMap((file) =>
+      long
+        .filter((name) => new RegExp(`\\b${name}\\(`).test(readFileSync(join(SRC, file), "utf8")))
+        .map((name) => `${file} ${name}`),
+    );
+  expect(onTheThread).toEqual([]);
+});

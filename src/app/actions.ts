@@ -20,10 +20,10 @@ import { whoAsks } from "@/server/who";
 import { createJob } from "@/shop/createJob";
 import { calendarLinkFor, calendarLinks, endCalendarLink } from "@/shop/calendarLinks";
 import { linkFor, linksOn, unlink } from "@/shop/customerLinks";
-import { storeHouse, type HouseNotStored } from "@/shop/houseRules";
+import type { HouseNotStored } from "@/shop/houseRules";
 import { creditInvoice, invoicesOfJob, issueInvoice } from "@/shop/invoices";
 import { importJob } from "@/shop/jobFiles";
-import { countPart, storePart, type NotStored } from "@/shop/parts";
+import { countPart, type NotStored } from "@/shop/parts";
 import type { PricePreview } from "@/shop/priceLists";
 import { changePeople } from "@/shop/people";
 import { perform, type Answer } from "@/shop/perform";
@@ -92,7 +92,9 @@ const versionOf = (version: unknown): number | null =>
 export const keepPart = async (raw: unknown, version: unknown, by: string): Promise<Stored<NotStored>> =>
   inTheNameOf<Stored<NotStored>>("save part", refuseAsIssue, async (who) => {
     const storing = { at: now(), by: nameOf(who, by), version: versionOf(version) };
-    const stored = await storePart(await database(), raw, storing);
+    const answer = await jointAside("partStored", raw, storing);
+    if (!answer.ok) return refuseAsIssue(answer.error);
+    const stored = answer.value;
     return stored.ok ? { ok: true, id: stored.value } : { ok: false, ...stored.error };
   });
 
@@ -185,7 +187,9 @@ type HouseKept = { ok: true; version: number } | ({ ok: false } & HouseNotStored
 export const keepHouse = async (raw: unknown, version: unknown, by: string): Promise<HouseKept> =>
   inTheNameOf<HouseKept>("save house rules", refuseInWords, async (who) => {
     const storing = { at: now(), by: nameOf(who, by), version: versionOf(version) ?? 0 };
-    const stored = await storeHouse(await database(), raw, storing);
+    const answer = await jointAside("houseStored", raw, storing);
+    if (!answer.ok) return refuseInWords(answer.error);
+    const stored = answer.value;
     return stored.ok ? { ok: true, version: stored.value.version } : { ok: false, ...stored.error };
   });
 
