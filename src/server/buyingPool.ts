@@ -5,6 +5,7 @@ import type { Helpers } from "@/shop/buying";
 import type { Search } from "@/shop/searches";
 import { jointAside } from "./jointPool";
 import { bringAside } from "./linesPool";
+import { oneForAll } from "@/data/oneForAll";
 import { Pool } from "./pool";
 import { newSlate, read, stop, type Slate } from "./slate";
 
@@ -15,7 +16,10 @@ const DEADLINE_MS = 60_000;
 
 export type SlateInput = { readonly input: SearchInput; readonly slate: Slate };
 
-const pool = new Pool<SlateInput, Searched | null>(() => new Worker(new URL("./buying.worker.ts", import.meta.url)), 16, 1);
+const pool = oneForAll(
+  "buying",
+  () => new Pool<SlateInput, Searched | null>(() => new Worker(new URL("./buying.worker.ts", import.meta.url)), 16, 1),
+);
 
 /** A proposal, worked out beside the server's thread: how far it is can be read, and it can be stopped. */
 export const searchAside: Search = (input) => {

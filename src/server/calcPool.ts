@@ -2,14 +2,19 @@ import { Worker } from "node:worker_threads";
 import { bad, type Result } from "@/core/result";
 import type { CalcError } from "@/core/calc/calculator";
 import { calculate } from "@/core/calc/registry";
+import { oneForAll } from "@/data/oneForAll";
 import { Pool } from "./pool";
 
 /** The calculators that may take longer than anybody else should wait; all others are done in well under a millisecond. */
 const SLOW = new Set(["ride", "battery-bay"]);
 const DEADLINE_MS = 2_000;
 
-const pool = new Pool<{ name: string; raw: unknown }, Result<unknown, CalcError>>(
-  () => new Worker(new URL("./calc.worker.ts", import.meta.url)),
+const pool = oneForAll(
+  "calc",
+  () =>
+    new Pool<{ name: string; raw: unknown }, Result<unknown, CalcError>>(
+      () => new Worker(new URL("./calc.worker.ts", import.meta.url)),
+    ),
 );
 
 /** What a calculator answers, reckoned beside the server's thread where it may take a while. */

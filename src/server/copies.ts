@@ -4,13 +4,18 @@ import { bad, type Result } from "@/core/result";
 import type { BackedUp } from "@/data/backup";
 import { copyFileAt, dropOldCopies, isCopyDue } from "@/data/backups";
 import { databaseFile } from "@/data/connection";
+import { oneForAll } from "@/data/oneForAll";
 import { Pool } from "./pool";
 
 const DEADLINE_MS = 10 * 60_000;
-const pool = new Pool<{ from: string; to: string; at: string }, Result<BackedUp>>(
-  () => new Worker(new URL("./backup.worker.ts", import.meta.url)),
-  2,
-  1,
+const pool = oneForAll(
+  "copies",
+  () =>
+    new Pool<{ from: string; to: string; at: string }, Result<BackedUp>>(
+      () => new Worker(new URL("./backup.worker.ts", import.meta.url)),
+      2,
+      1,
+    ),
 );
 
 /** Copies the shop as it stands into a file of this moment, and keeps the last fourteen of them. */

@@ -2,6 +2,7 @@ import { Worker } from "node:worker_threads";
 import { bad, type Result } from "@/core/result";
 import { databaseFile } from "@/data/connection";
 import type { HousePreview, Preview } from "@/shop/houseRules";
+import { oneForAll } from "@/data/oneForAll";
 import { Pool } from "./pool";
 import { newSlate, stop, type Slate } from "./slate";
 
@@ -18,7 +19,10 @@ export type TryInput = {
   readonly gone: Slate;
 };
 
-const pool = new Pool<TryInput, Result<HousePreview>>(() => new Worker(new URL("./house.worker.ts", import.meta.url)), 8, 1);
+const pool = oneForAll(
+  "house",
+  () => new Pool<TryInput, Result<HousePreview>>(() => new Worker(new URL("./house.worker.ts", import.meta.url)), 8, 1),
+);
 
 /** What other house rules would change, worked out beside the server's thread. */
 export const previewAside: Preview = async (raw, now, left) => {

@@ -3,16 +3,20 @@ import type { JobView } from "@/core/job/view";
 import { databaseFile } from "@/data/connection";
 import { jobAsJson, openJob, type Reckoned } from "@/shop/jobView";
 import { database } from "@/shop/openShop";
+import { oneForAll } from "@/data/oneForAll";
 import { Pool } from "./pool";
 
 export type ViewInput = { readonly file: string; readonly id: string; readonly now: string };
 
 const DEADLINE_MS = 10_000;
 const MOST_WAITING = 256;
-const pool = new Pool<ViewInput, Reckoned | null>(() => new Worker(new URL("./view.worker.ts", import.meta.url)), MOST_WAITING);
+const pool = oneForAll(
+  "view workers",
+  () => new Pool<ViewInput, Reckoned | null>(() => new Worker(new URL("./view.worker.ts", import.meta.url)), MOST_WAITING),
+);
 
 /** Asked for by several at once, it is worked out once: for all of them who saw the same state of it. */
-const underWay = new Map<string, Promise<Reckoned | null>>();
+const underWay = oneForAll("views under way", () => new Map<string, Promise<Reckoned | null>>());
 
 function aside(id: string, now: string, of: string): Promise<Reckoned | null> {
   const before = underWay.get(of);

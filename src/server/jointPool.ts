@@ -1,6 +1,7 @@
 import { Worker } from "node:worker_threads";
 import { aside } from "./aside";
 import type { JointWorks } from "./joint.worker";
+import { oneForAll } from "@/data/oneForAll";
 import { Pool } from "./pool";
 
 /**
@@ -8,6 +9,6 @@ import { Pool } from "./pool";
  * thread: a job takes some 20 ms, and there may be hundreds.
  */
 export const jointAside = aside<JointWorks>(
-  new Pool(() => new Worker(new URL("./joint.worker.ts", import.meta.url)), 16, 1),
+  oneForAll("joint", () => new Pool(() => new Worker(new URL("./joint.worker.ts", import.meta.url)), 16, 1)),
   "whether it is stored",
 );

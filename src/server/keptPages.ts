@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { LRUCache } from "lru-cache";
 import { packed, unpacked } from "@/shop/packed";
+import { oneForAll } from "@/data/oneForAll";
 
 /** A page as it was rendered once, without the word that its scripts carry: cut wherever that stood. */
 export type Page = {
@@ -14,8 +15,7 @@ type Packed = Omit<Page, "body"> & { readonly lengths: readonly number[]; readon
 
 /** Carried by a request of the server to itself: what its page shows is handed over under it. As in the way there (next.config). */
 export const TICKET = "x-gull-ticket";
-const holder = globalThis as unknown as { gullHanded?: Map<string, string> };
-const handed = (holder.gullHanded ??= new Map());
+const handed = oneForAll("handed", () => new Map<string, string>());
 
 /** What was handed over for this page; undefined where the page has to look for itself. */
 export const handedOver = (ticket: string | null): string | undefined => (ticket === null ? undefined : handed.get(ticket));

@@ -4,6 +4,7 @@ import { databaseFile } from "@/data/connection";
 import { allJobIds } from "@/data/jobs";
 import type { BringLines, Broken } from "@/shop/jobList";
 import { database } from "@/shop/openShop";
+import { oneForAll } from "@/data/oneForAll";
 import { Pool } from "./pool";
 
 /** Thousands of jobs take minutes; each line is stored as soon as it is done, so that what is given up is not lost. */
@@ -11,7 +12,10 @@ const DEADLINE_MS = 5 * 60_000;
 
 export type SweepInput = { readonly file: string; readonly ids: readonly string[]; readonly now: string };
 
-const pool = new Pool<SweepInput, Broken>(() => new Worker(new URL("./lines.worker.ts", import.meta.url)), 8, 1);
+const pool = oneForAll(
+  "lines",
+  () => new Pool<SweepInput, Broken>(() => new Worker(new URL("./lines.worker.ts", import.meta.url)), 8, 1),
+);
 
 /** What is asked for while a sweep is under way; one sweep serves all who ask meanwhile. */
 let next: { ids: Set<string>; now: string; swept: Promise<Broken> } | null = null;

@@ -6,6 +6,7 @@ import { databaseFile } from "@/data/connection";
 import { keepBench } from "@/shop/benchPlans";
 import type { FoundPlan } from "@/shop/benchSearch";
 import { database } from "@/shop/openShop";
+import { oneForAll } from "@/data/oneForAll";
 import { Pool } from "./pool";
 import { newSlate, read, stop, type Slate } from "./slate";
 
@@ -19,7 +20,10 @@ const MOST_KEPT = 12;
 
 type Run = { readonly slate: Slate; found: FoundPlan | null; isOver: boolean };
 const runs = new Map<string, Run>();
-const pool = new Pool<PlanningInput, FoundPlan | null>(() => new Worker(new URL("./planning.worker.ts", import.meta.url)), 8, 1);
+const pool = oneForAll(
+  "planning",
+  () => new Pool<PlanningInput, FoundPlan | null>(() => new Worker(new URL("./planning.worker.ts", import.meta.url)), 8, 1),
+);
 
 const NOT_THERE = "This plan is no longer there: look for one again.";
 

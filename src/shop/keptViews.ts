@@ -1,6 +1,7 @@
 import { LRUCache } from "lru-cache";
 import type { JobView } from "@/core/job/view";
 import type { Catalogue } from "@/core/parts/catalogue";
+import { oneForAll } from "@/data/oneForAll";
 import { packed, unpacked } from "./packed";
 
 /** A view as a thing and as JSON, each made when it is first asked for; and what others hold of the parts that it asked for. */
@@ -22,7 +23,7 @@ const MOST_PACKED_BYTES = 64 * 1024 * 1024;
  * nothing else: it is worked out once for each of these and kept as long as the parts stay as they are, the last ones as they are, what
  * nobody asked for since then packed.
  */
-const kept = new WeakMap<Catalogue, Views>();
+const kept = oneForAll("views", () => new WeakMap<Catalogue, Views>());
 
 function viewsOf(catalogue: Catalogue): Views {
   const known = kept.get(catalogue);
