@@ -5,7 +5,7 @@ import { shownUnit, type UnitSystem } from "../units/dimension";
 import { bad, good, type Result } from "../result";
 import { contradictionsIn } from "./contradictions";
 import { parseQuantity } from "../units/parseQuantity";
-import { KIND_UNIT } from "./item";
+import { KIND_UNIT, type Only } from "./item";
 import { formatNumber } from "../units/formatQuantity";
 
 /** What the survey holds so far. A missing key was not measured. */
@@ -136,9 +136,12 @@ function lookForDoubts(donor: Donor): Doubt[] {
 /** Whether an item is asked on this bike: some only make sense after another answer. */
 export function isAsked(key: DonorKey, donor: Donor): boolean {
   const only = donorItem(key).only;
-  if (!only) return true;
-  const answer = donor[only.key as DonorKey]?.value;
-  return typeof answer === "string" && only.is.includes(answer);
+  return !only || holds(only, donor);
+}
+
+function holds({ key, is, or }: Only, donor: Donor): boolean {
+  const answer = donor[key as DonorKey]?.value;
+  return (typeof answer === "string" && is.includes(answer)) || (or !== undefined && holds(or, donor));
 }
 
 /** The walk on this bike, in order. */

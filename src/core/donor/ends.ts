@@ -16,7 +16,9 @@ export const endItems = (end: "front" | "rear") => {
   const place: Place = end === "front" ? "front end" : "rear end";
   const name = end === "front" ? "Front" : "Rear";
   const legs = end === "front" ? "fork legs" : "stays";
-  const disc = { key: `${end}Brake`, is: ["disc"] };
+  // What another brake may go on is asked about it too; a check that needs it asks, and no other.
+  const held = (by: readonly string[]) => ({ key: `${end}BrakeSeat`, is: by });
+  const disc = { key: `${end}Brake`, is: ["disc"], or: held(["disc"]) };
   const mark = (m: string) => ({ base: "dropout", mark: m }) as const;
   return {
     beadSeat: length(
@@ -296,7 +298,7 @@ export const endItems = (end: "front" | "rear") => {
       [30, 100],
       5,
       { base: "brake", mark: "reach" },
-      { key: `${end}Brake`, is: ["rim calliper"] },
+      { key: `${end}Brake`, is: ["rim calliper"], or: held(["hole"]) },
     ),
     rimWear: length(
       place,
@@ -307,7 +309,7 @@ export const endItems = (end: "front" | "rear") => {
       [0, 3],
       0.2,
       { base: "rim", mark: "wear" },
-      { key: `${end}Brake`, is: ["rim linear", "rim calliper"] },
+      { key: `${end}Brake`, is: ["rim linear", "rim calliper"], or: held(["posts", "hole"]) },
     ),
     rimInner: length(
       place,

@@ -41,7 +41,7 @@ export type Picture = {
 };
 
 /** An item that only makes sense after another answer. */
-export type Only = { readonly key: string; readonly is: readonly string[] };
+export type Only = { readonly key: string; readonly is: readonly string[]; readonly or?: Only };
 
 type Item = {
   readonly place: Place;

@@ -1,4 +1,6 @@
 import { partsOf, type Build } from "../fit/build";
+import { brakeIn } from "../fit/rules/brakes/brakeAt";
+import { ENDS } from "../fit/rules/subjects";
 import { FASTENERS, WRENCHES, type FastenerId } from "../standards/fasteners";
 import { SHELLS } from "../standards/shells";
 
@@ -62,9 +64,8 @@ const RIM_ARMS = new Set(["rim linear"]);
 
 /** Torques that do not concern this build are left off the paper. */
 function applies(id: FastenerId, build: Build): boolean {
-  const { donor } = build;
   const hubs = partsOf(build, "hub-motor").map(({ spec }) => spec);
-  const brakes = [donor.frontBrake?.value, donor.rearBrake?.value];
+  const brakes = ENDS.map((end) => brakeIn(end, build));
   switch (id) {
     case "axleM12":
       return hubs.some((spec) => spec.axleDiameterMm <= 12);

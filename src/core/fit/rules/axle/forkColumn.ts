@@ -2,6 +2,7 @@ import { PRACTICE } from "../../../basis";
 import type { HubMotor } from "../../build";
 import type { Outcome } from "../../finding";
 import { acknowledge, defineRule } from "../../rule";
+import { brakeAt } from "../brakes/brakeAt";
 import { hubMotors } from "../subjects";
 
 export const forkColumn = defineRule<HubMotor>({
@@ -12,11 +13,11 @@ export const forkColumn = defineRule<HubMotor>({
   subjects: (build) => hubMotors(build).filter((motor) => motor.spec.end === "front"),
   key: () => "front",
   place: () => "fork",
-  needs: () => ["forkColumnMaterial", "forkColumnMm", "frontBrake"],
-  check(motor, survey): Outcome {
+  needs: () => ["forkColumnMaterial", "forkColumnMm"],
+  check(motor, survey, build): Outcome {
     const material = survey.choice("forkColumnMaterial");
     const across = survey.number("forkColumnMm");
-    const disc = survey.choice("frontBrake") === "disc";
+    const disc = brakeAt("front", survey, build) === "disc";
     const figures = [
       { label: "column", value: material },
       { label: "across", value: across.value, unit: "mm", plusMinus: across.plusMinus },

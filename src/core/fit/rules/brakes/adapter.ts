@@ -7,7 +7,7 @@ import { anyOf, bought, isDone } from "../../remedies";
 import { defineRule, type Survey } from "../../rule";
 import { lastAt } from "../perEnd";
 import { brakePlace, type End, ENDS, keysOfEnd } from "../subjects";
-import { rotorAt } from "./brakeAt";
+import { brakeIn, keepsRotor, rotorAt } from "./brakeAt";
 
 /** Tabs are made for one rotor in front and one behind, mm (common practice). */
 const TABS_BASE_MM = { front: 160, rear: 140 };
@@ -34,19 +34,20 @@ export const adapterLift = defineRule<End>({
       ? []
       : ENDS.filter(
           (end) =>
-            build.donor[keysOfEnd(end).brake]?.value === "disc" &&
+            brakeIn(end, build) === "disc" &&
             (effectOf(build, keysOfEnd(end).rotorEffect, 0) > 0 || lastAt(build, "rotor", end) !== undefined),
         ),
   key: (end) => end,
   place: brakePlace,
-  needs: (end) => [keysOfEnd(end).rotor, keysOfEnd(end).brakeMount],
+  needs: (end) => [keysOfEnd(end).brakeMount],
   check(end, survey, build): Outcome {
     const keys = keysOfEnd(end);
-    const now = survey.number(keys.rotor).value;
+    // The calliper that goes on where none was has no adapter yet, and stands as its mount is made.
+    const now = keepsRotor(end, build) ? survey.number(keys.rotor).value : null;
     const newMm = rotorAt(end, survey, build);
     const mount = survey.choice(keys.brakeMount);
     // A rotor of the old size sits under the calliper as the old one did, on whatever adapter that has.
-    if (Math.abs(newMm - now) <= ROTOR_SAME_MM)
+    if (now !== null && Math.abs(newMm - now) <= ROTOR_SAME_MM)
       return {
         verdict: "clear",
         says: "Same size as now: the calliper stays where it is.",
@@ -56,7 +57,7 @@ export const adapterLift = defineRule<End>({
     const lift = (newMm - baseMm) / 2;
     const figures = [
       { label: "mount's own rotor", value: baseMm, unit: "mm" },
-      { label: "rotor now", value: now, unit: "mm" },
+      ...(now === null ? [] : [{ label: "rotor now", value: now, unit: "mm" }]),
       { label: "rotor then", value: newMm, unit: "mm" },
       { label: "calliper rises", value: lift, unit: "mm" },
       { label: "mount", value: mount },

@@ -21,22 +21,41 @@ export const goesWithHub = (end: End, build: Build): boolean =>
   hubMotors(build).some((motor) => motor.spec.end === end) &&
   (build.donor[keysOfEnd(end).brake]?.value === "coaster" || build.donor[keysOfEnd(end).brake]?.value === "drum");
 
+/**
+ * The brake that will be there, where the survey has no word of it yet undefined: what a rule chooses its subjects by. A rule that looks at
+ * the brake which the bike came with judges one that may be gone.
+ */
+export function brakeIn(end: End, build: Build): BrakeKind | undefined {
+  const put = lastAt(build, "brake", end);
+  if (put) return kindOfBrake(put.spec.style);
+  return goesWithHub(end, build) ? "none" : (build.donor[keysOfEnd(end).brake]?.value as BrakeKind | undefined);
+}
+
+/** Whether the bike's own rotor stays: it came with one, and a disc brake is there afterwards too. */
+export const keepsRotor = (end: End, build: Build): boolean =>
+  build.donor[keysOfEnd(end).brake]?.value === "disc" && brakeIn(end, build) === "disc";
+
 /** Whether a wheel has a brake to judge: not while the old one goes with its hub and no other is in the build. */
 export const hasOwnBrake = (end: End, build: Build): boolean =>
   !goesWithHub(end, build) || lastAt(build, "brake", end) !== undefined;
 
 /** The brake that will be there: one that the build brings, else the bike's own, unless it goes with its hub. */
 export function brakeAt(end: End, survey: Survey, build: Build): BrakeKind {
-  const put = lastAt(build, "brake", end);
-  if (put) return kindOfBrake(put.spec.style);
-  const own = survey.choice(keysOfEnd(end).brake) as BrakeKind;
-  return goesWithHub(end, build) ? "none" : own;
+  if (!lastAt(build, "brake", end)) survey.choice(keysOfEnd(end).brake);
+  return brakeIn(end, build)!;
 }
 
-/** The rotor that will turn there, mm: a remedy's, one that was put in or came with the kit, else the bike's own. */
-export function rotorAt(end: End, survey: Survey, build: Build): number {
+/**
+ * The rotor that stands there before another is put in, mm: the bike's own; for a brake that goes on where none was, one of the size that
+ * its mount is made for, which is bought with it.
+ */
+export function rotorBefore(end: End, survey: Survey, build: Build): number {
   const keys = keysOfEnd(end);
-  return (
-    build.geometry.numbers[keys.rotorEffect] ?? lastAt(build, "rotor", end)?.spec.diameterMm ?? survey.number(keys.rotor).value
-  );
+  return survey.number(keepsRotor(end, build) ? keys.rotor : keys.mountBase).value;
 }
+
+/** The rotor that will turn there, mm: a remedy's, one that was put in or came with the kit, else the one before. */
+export const rotorAt = (end: End, survey: Survey, build: Build): number =>
+  build.geometry.numbers[keysOfEnd(end).rotorEffect] ??
+  lastAt(build, "rotor", end)?.spec.diameterMm ??
+  rotorBefore(end, survey, build);

@@ -3,9 +3,9 @@ import { CUT_OFF_CAUTION, type CutOffMethod, LEVER_CUT_OFFS } from "../../../sta
 import { type Build, countOf, type Motor, motorsOf, partsOf } from "../../build";
 import type { Outcome, PartNeed, Remedy } from "../../finding";
 import { defineRule } from "../../rule";
-import { firstMotor } from "../subjects";
-import { brakeAt, goesWithHub } from "./brakeAt";
-import { fittedCutOffs } from "./levers";
+import { ENDS, firstMotor } from "../subjects";
+import { brakeAt, brakeIn, goesWithHub } from "./brakeAt";
+import { fittedCutOffs, takesLevers } from "./levers";
 
 /** How many cut-offs a control asks for: the least without which it must not go, and the house's number. */
 export function cutOffsWanted(p: {
@@ -95,7 +95,9 @@ export const cutOff = defineRule<Motor>({
       figures,
       margin,
       caution: "cutOffs",
-      remedies: kind.methods.map((method) => cutOffRemedy(method, wanted.wanted - have, build)),
+      remedies: kind.methods
+        .filter((method) => method !== "switched lever" || takesLevers(build))
+        .map((method) => cutOffRemedy(method, wanted.wanted - have, build)),
     };
   },
 });
@@ -135,7 +137,7 @@ function cutOffRemedy(method: CutOffMethod, missing: number, build: Build): Reme
 }
 
 function leverNeed(missing: number, build: Build): PartNeed {
-  const rim = build.donor.frontBrake?.value === "rim linear" || build.donor.rearBrake?.value === "rim linear";
+  const rim = ENDS.some((end) => brakeIn(end, build) === "rim linear");
   const pull = rim ? "long" : "short";
   const part = build.catalogue
     .distinct("brake-lever")

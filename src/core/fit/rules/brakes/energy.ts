@@ -9,7 +9,7 @@ import { bought, consumable, isDone } from "../../remedies";
 import { defineRule, type Survey } from "../../rule";
 import { brakePlace, type End, ENDS, keysOfEnd } from "../subjects";
 import { adapterLifts, mountBaseMm, ROTOR_SAME_MM } from "./adapter";
-import { brakeAt, hasOwnBrake, rotorAt } from "./brakeAt";
+import { brakeAt, hasOwnBrake, rotorAt, rotorBefore } from "./brakeAt";
 import { isRim, ladenKg, topKmh } from "./demand";
 
 const hilly = (build: Build) => (build.asked.hillPercent ?? 0) > HILLY.percent && (build.asked.hillKm ?? 0) > HILLY.km;
@@ -114,7 +114,7 @@ function discBrake(
   build: Build,
 ): Outcome {
   const keys = keysOfEnd(end);
-  const now = survey.number(keys.rotor).value;
+  const now = rotorBefore(end, survey, build);
   const haveMm = rotorAt(end, survey, build);
   const limit = build.donor[keys.rotorLimit];
   const carbon = end === "front" ? isCarbonFork(build) : build.donor.frameMaterial?.value === "carbon";

@@ -3,8 +3,12 @@ import { LEVER_CUT_OFFS } from "../../../standards/cutOff";
 import { type Motor, partsOf } from "../../build";
 import type { Outcome } from "../../finding";
 import { anyOf } from "../../remedies";
-import { defineRule } from "../../rule";
-import { firstMotor } from "../subjects";
+import { defineRule, stated } from "../../rule";
+import { lastAt } from "../perEnd";
+import { ENDS, firstMotor } from "../subjects";
+import { brakeAt } from "./brakeAt";
+
+const nameOf = (fluid: "mineral" | "DOT") => (fluid === "mineral" ? "mineral oil" : "DOT");
 
 export const leverPull = defineRule<Motor>({
   id: "brakes/lever-pull",
@@ -14,7 +18,7 @@ export const leverPull = defineRule<Motor>({
   subjects: (build) => (partsOf(build, "brake-lever").length > 0 ? firstMotor(build) : []),
   key: () => "levers",
   place: () => "bar",
-  needs: () => ["leverKind", "frontBrake", "rearBrake"],
+  needs: () => ["leverKind"],
   check(_motor, survey, build): Outcome {
     const kind = survey.choice("leverKind");
     const methods: readonly string[] = LEVER_CUT_OFFS[kind].methods;
@@ -24,34 +28,36 @@ export const leverPull = defineRule<Motor>({
       { label: "levers in the build", value: levers.map((part) => part.spec.pull).join(", ") },
     ];
     const hydraulic = LEVER_CUT_OFFS[kind].fluid;
+    const ends = ENDS.filter((end) => !["none", "coaster"].includes(brakeAt(end, survey, build)));
+    // Of each hydraulic brake that will be there its own fluid.
+    const fluids = ends.flatMap((end) => {
+      const put = lastAt(build, "brake", end);
+      if (put) return put.spec.style === "disc hydraulic" ? [stated(put, put.spec.fluid, "its fluid")] : [];
+      return hydraulic ? [survey.choice("brakeFluid")] : [];
+    });
     if (!methods.includes("switched lever") && !hydraulic)
       return { verdict: "clear", says: "The levers in the kit do not go on this bar: they stay in the box.", figures };
-    if (hydraulic) {
-      const fluid = survey.choice("brakeFluid");
-      const wet = levers.filter((part) => part.spec.pull === "mineral oil" || part.spec.pull === "DOT");
-      const right = fluid === "mineral" ? "mineral oil" : "DOT";
-      if (wet.some((part) => part.spec.pull !== right))
-        return {
-          verdict: "stop",
-          safety: true,
-          says: `Levers for ${wet[0]!.spec.pull} on brakes with ${right}: never mixed.`,
-          figures,
-          lifts: `levers for ${right}`,
-          caution: "hydraulic",
-        };
+    const wet = levers.filter((part) => part.spec.pull === "mineral oil" || part.spec.pull === "DOT");
+    const mixed = fluids.map(nameOf).find((right) => wet.some((part) => part.spec.pull !== right));
+    if (mixed !== undefined)
+      return {
+        verdict: "stop",
+        safety: true,
+        says: `Levers for ${wet.find((part) => part.spec.pull !== mixed)!.spec.pull} on brakes with ${mixed}: never mixed.`,
+        figures,
+        lifts: `levers for ${mixed}`,
+        caution: "hydraulic",
+      };
+    if (fluids.length > 0 && fluids.length === ends.length)
       return {
         verdict: "clear",
         says:
           wet.length > 0
-            ? `Levers for ${right}, as the brakes.`
+            ? `Levers for ${nameOf(fluids[0]!)}, as the brakes.`
             : "The cable levers in the kit do not go on hydraulic brakes: they stay in the box.",
         figures,
       };
-    }
-    const pull =
-      survey.choice("frontBrake") === "rim linear" || survey.choice("rearBrake") === "rim linear"
-        ? "long"
-        : survey.choice("leverPull");
+    const pull = ends.some((end) => brakeAt(end, survey, build) === "rim linear") ? "long" : survey.choice("leverPull");
     const right = levers.find((part) => part.spec.pull === pull);
     if (right)
       return {

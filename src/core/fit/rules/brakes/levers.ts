@@ -1,7 +1,19 @@
 import { type CutOffMethod, LEVER_CUT_OFFS } from "../../../standards/cutOff";
 import { type Build, suppliedOf } from "../../build";
+import { lastAt } from "../perEnd";
+import { ENDS } from "../subjects";
 
-/** Cut-offs in the build that go with these levers: switched levers only where the levers' pull is a cable's, switches by method. */
+/** Ends whose brake brings no lever of its own: a hydraulic one that goes on comes filled, with the lever that it is filled through. */
+const openEnds = (build: Build): number =>
+  ENDS.filter((end) => lastAt(build, "brake", end)?.spec.style !== "disc hydraulic").length;
+
+/** Whether both brakes can be given other levers. */
+export const takesLevers = (build: Build): boolean => openEnds(build) === ENDS.length;
+
+/**
+ * Cut-offs in the build that go with these levers: switched levers only where the levers' pull is a cable's and a brake is left for them,
+ * switches by method.
+ */
 export function fittedCutOffs(lever: keyof typeof LEVER_CUT_OFFS, build: Build): number {
   const { methods, fluid } = LEVER_CUT_OFFS[lever];
   const allowed = methods as readonly CutOffMethod[];
@@ -16,5 +28,5 @@ export function fittedCutOffs(lever: keyof typeof LEVER_CUT_OFFS, build: Build):
     (sum, s) => sum + (allowed.includes(s.part.spec.method) ? s.part.spec.switches * s.quantity : 0),
     0,
   );
-  return levers + switches;
+  return (takesLevers(build) ? levers : Math.min(levers, openEnds(build))) + switches;
 }

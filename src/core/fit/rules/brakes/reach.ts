@@ -8,6 +8,7 @@ import { defineRule, type Survey } from "../../rule";
 import { lastAt } from "../perEnd";
 import { brakePlace, type End, ENDS, keysOfEnd } from "../subjects";
 import { rimSizeAt } from "../wheel/rimAt";
+import { brakeIn } from "./brakeAt";
 
 const LONGEST_MM = Math.max(...CALLIPER_REACH_MM.map((row) => row.to));
 
@@ -23,8 +24,7 @@ export const brakeReach = defineRule<End>({
   title: (end) => `Calliper's reach, ${end}`,
   why: "Pads that stand above or below the rim's face cut the tyre or dive into the spokes.",
   basis: [PRACTICE],
-  subjects: (build) =>
-    motorsOf(build).length === 0 ? [] : ENDS.filter((end) => build.donor[keysOfEnd(end).brake]?.value === "rim calliper"),
+  subjects: (build) => (motorsOf(build).length === 0 ? [] : ENDS.filter((end) => brakeIn(end, build) === "rim calliper")),
   key: (end) => end,
   place: brakePlace,
   needs: (end) => [keysOfEnd(end).beadSeat],

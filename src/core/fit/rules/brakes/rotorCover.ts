@@ -8,6 +8,7 @@ import { judge } from "../../judge";
 import { isDone } from "../../remedies";
 import { defineRule, stated } from "../../rule";
 import { brakePlace, endKey, endKeys, hubMotors } from "../subjects";
+import { brakeIn, rotorAt } from "./brakeAt";
 
 /** Room between the rotor's arms and the motor's body, mm (common practice). */
 const COVER_MM = 2;
@@ -21,9 +22,7 @@ export const rotorCover = defineRule<HubMotor>({
   why: "A motor's body grows towards the rotor: arms that touch it grind through the cover and lock the wheel.",
   basis: [PRACTICE],
   subjects: (build) =>
-    hubMotors(build).filter(
-      (motor) => motor.spec.rotorMount === "six-bolt" && build.donor[endKeys(motor).brake]?.value === "disc",
-    ),
+    hubMotors(build).filter((motor) => motor.spec.rotorMount === "six-bolt" && brakeIn(motor.spec.end, build) === "disc"),
   key: endKey,
   place: (motor) => brakePlace(motor.spec.end),
   needs: () => [],
@@ -47,7 +46,7 @@ export const rotorCover = defineRule<HubMotor>({
       short: () => {
         const shortMm = COVER_MM - sheetMm - shimMm;
         const limit = build.donor[keys.rotorLimit]?.value;
-        const now = survey.number(keys.rotor).value;
+        const now = rotorAt(end, survey, build);
         const rotor = build.catalogue
           .distinct("rotor")
           .find(

@@ -9,6 +9,7 @@ import { bought, isDone } from "../../remedies";
 import { defineRule, stated } from "../../rule";
 import { ringsOn } from "../axle/rings";
 import { brakePlace, endKey, endKeys, hubMotors } from "../subjects";
+import { brakeIn } from "./brakeAt";
 
 /** How far a rotor may be off between tabs, which let the calliper shift nowhere, mm. */
 const TABS_PASS_MM = 0.2;
@@ -18,7 +19,7 @@ export const rotorLine = defineRule<HubMotor>({
   title: "Rotor in the calliper",
   why: "The motor's rotor face is not where the old hub's was: the rotor rubs, or the calliper cannot be centred.",
   basis: [derived("washer stack"), memory("rotor lines; gauged against the old wheel")],
-  subjects: (build) => hubMotors(build).filter((motor) => build.donor[endKeys(motor).brake]?.value === "disc"),
+  subjects: (build) => hubMotors(build).filter((motor) => brakeIn(motor.spec.end, build) === "disc"),
   key: endKey,
   place: (motor) => brakePlace(motor.spec.end),
   needs: (motor) => [endKeys(motor).rotorLine, endKeys(motor).brakeMount],

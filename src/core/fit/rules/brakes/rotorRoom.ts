@@ -4,7 +4,7 @@ import type { HubMotor } from "../../build";
 import { judge } from "../../judge";
 import { anyOf } from "../../remedies";
 import { defineRule, stated } from "../../rule";
-import { rotorAt } from "./brakeAt";
+import { brakeIn, rotorAt } from "./brakeAt";
 import { brakePlace, endKey, endKeys, hubMotors } from "../subjects";
 
 /** The least rotor that keeps a calliper clear of a motor's cover of up to so much, mm (common practice). */
@@ -19,10 +19,10 @@ export const rotorRoom = defineRule<HubMotor>({
   title: "Calliper beside the motor",
   why: "A large motor's cover reaches under the calliper: a 160 rotor does not clear it.",
   basis: [PRACTICE],
-  subjects: (build) => hubMotors(build).filter((motor) => build.donor[endKeys(motor).brake]?.value === "disc"),
+  subjects: (build) => hubMotors(build).filter((motor) => brakeIn(motor.spec.end, build) === "disc"),
   key: endKey,
   place: (motor) => brakePlace(motor.spec.end),
-  needs: (motor) => [endKeys(motor).rotor],
+  needs: () => [],
   check(motor, survey, build) {
     const coverMm = stated(motor, motor.spec.coverDiameterMm, "its body's diameter");
     const keys = endKeys(motor);

@@ -6,6 +6,7 @@ import { anyOf, isDone } from "../../remedies";
 import { defineRule, wasTaken } from "../../rule";
 import { lastAt } from "../perEnd";
 import { brakePlace, type End, ENDS, hubMotors, keysOfEnd } from "../subjects";
+import { keepsRotor } from "./brakeAt";
 
 /** A rotor thinner than this is done, mm (common practice; the figure on the rotor governs). */
 const LEAST_ROTOR_MM = 1.5;
@@ -21,7 +22,7 @@ export const rotorWorn = defineRule<End>({
       ? []
       : ENDS.filter((end) => {
           const keys = keysOfEnd(end);
-          if (build.donor[keys.brake]?.value !== "disc" || lastAt(build, "rotor", end)) return false;
+          if (!keepsRotor(end, build) || lastAt(build, "rotor", end)) return false;
           const moved = hubMotors(build).some((motor) => motor.spec.end === end) && isDone(build, `has ${end} rotor`);
           return moved || wasTaken(build, keys.rotorThick);
         }),

@@ -1,11 +1,13 @@
 import { PRACTICE } from "../../../basis";
 import type { ChoiceKey } from "../../../donor/items";
 import { type Build, type Motor, needBest, needPart, partsOf } from "../../build";
-import type { Figure, Outcome, PinPlace, Remedy } from "../../finding";
+import type { Figure, Outcome, PartNeed, PinPlace, Remedy } from "../../finding";
 import { bought, consumable, isDone, operation } from "../../remedies";
 import { acknowledge, defineRule } from "../../rule";
+import { brakeIn } from "../brakes/brakeAt";
 import { hasBelt } from "../chain/gears";
 import { chainGoes } from "../chain/chainGoes";
+import { lastAt } from "../perEnd";
 import { ENDS, firstMotor, rearHubMotors } from "../subjects";
 import { knownRimSizeAt } from "../wheel/rimAt";
 import { againstTyre } from "../wheel/tyreGoes";
@@ -27,6 +29,15 @@ type Condition = {
   /** Where it is looked at; on every bike when it is left out. */
   readonly when?: (build: Build) => boolean;
 };
+
+/** Pads for each end by the brake that will be there; a new one comes with its own. */
+function padsFor(build: Build): PartNeed[] {
+  const kinds = ENDS.flatMap((end) => {
+    const brake = lastAt(build, "brake", end) ? undefined : brakeIn(end, build);
+    return brake === "disc" ? ["disc pads"] : brake === "rim linear" || brake === "rim calliper" ? ["rim pads"] : [];
+  });
+  return [...new Set(kinds)].map((kind) => consumable(build, kind, kinds.filter((one) => one === kind).length));
+}
 
 const told = (id: string, says: string): Remedy => acknowledge(`condition/${id} bike`, says);
 
@@ -190,7 +201,7 @@ const CONDITIONS: readonly Condition[] = [
             "new-pads",
             "New pads, both ends",
             "of the brake's own shape; bedded in",
-            [consumable(build, build.donor.frontBrake?.value === "disc" ? "disc pads" : "rim pads", 2)],
+            padsFor(build),
             ["brakesFirst"],
             "pads renewed",
           ),
@@ -204,7 +215,7 @@ const CONDITIONS: readonly Condition[] = [
             "new-pads",
             "New pads, rotor or rim cleaned",
             "oily pads are never saved",
-            [consumable(build, build.donor.frontBrake?.value === "disc" ? "disc pads" : "rim pads", 2)],
+            padsFor(build),
             ["brakesFirst"],
             "pads renewed",
           ),

@@ -4,6 +4,7 @@ import { CHARGER_TOLERANCE_V } from "../../../standards/current";
 import { batteryOf, type Build, controllersOf, type HubMotor, motorsOf, needBest, needPart, partsOf, voltsOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { defineRule } from "../../rule";
+import { brakeIn, keepsRotor } from "../brakes/brakeAt";
 import { lastAt } from "../perEnd";
 import { endKeys, hubMotors } from "../subjects";
 import { knownRimSizeAt } from "../wheel/rimAt";
@@ -132,40 +133,46 @@ function wheelWants(motor: HubMotor, build: Build): Want[] {
       remedies: () => (sameSize ? [move, buy()] : [buy()]),
     });
   }
-  if (donor[keys.brake]?.value === "disc") wants.push(rotorWant(motor, build));
+  if (brakeIn(end, build) === "disc") wants.push(rotorWant(motor, build));
   return wants;
 }
 
 function rotorWant(motor: HubMotor, build: Build): Want {
   const { end } = motor.spec;
-  const rotor = build.donor[endKeys(motor).rotor]?.value;
+  // A brake that goes on where none was brings no old rotor, and stands on its mount as that is made.
+  const keeps = keepsRotor(end, build);
+  const rotor = build.donor[keeps ? endKeys(motor).rotor : endKeys(motor).mountBase]?.value;
   const sizeMm = typeof rotor === "number" ? rotor : 160;
   if (motor.spec.rotorMount === "none")
     return {
       role: `${end} rotor`,
       title: "rotor mount",
-      says: "The bike brakes on a disc there and this motor has no rotor mount: choose another motor.",
+      says: `${keeps ? "The bike brakes on a disc there" : "A disc brake goes on there"} and this motor has no rotor mount: choose another motor.`,
       choose: "motor",
       remedies: () => [],
     };
   return {
     role: `${end} rotor`,
     title: "rotor",
-    says: "The bike brakes on a disc there; the motor comes without a rotor.",
+    says: `${keeps ? "The bike brakes on a disc there" : "A disc brake goes on there"}; the motor comes without a rotor.`,
     met: metBy(build, `${end} rotor`, lastAt(build, "rotor", end)?.name),
     remedies: () => [
-      {
-        id: "move-rotor",
-        title: "Move the old six-bolt rotor over",
-        says: "only a six-bolt one goes; measure its thickness",
-        parts: [],
-        tasks: ["fitHub"],
-        effect: has(`${end} rotor`),
-      },
+      ...(keeps
+        ? [
+            {
+              id: "move-rotor",
+              title: "Move the old six-bolt rotor over",
+              says: "only a six-bolt one goes; measure its thickness",
+              parts: [],
+              tasks: ["fitHub" as const],
+              effect: has(`${end} rotor`),
+            },
+          ]
+        : []),
       {
         id: "new-rotor",
         title: "New six-bolt rotor",
-        says: "the size of the old one; bed it in",
+        says: `the size of the ${keeps ? "old one" : "mount"}; bed it in`,
         parts: [
           needPart(
             build,

@@ -6,6 +6,7 @@ import type { Outcome } from "../../finding";
 import { judge } from "../../judge";
 import { anyOf, isDone } from "../../remedies";
 import { defineRule } from "../../rule";
+import { brakeIn } from "../brakes/brakeAt";
 import { type End, ENDS, hubMotors, keysOfEnd, wheelPlace } from "../subjects";
 
 export const rimWear = defineRule<End>({
@@ -17,7 +18,7 @@ export const rimWear = defineRule<End>({
     motorsOf(build).length === 0
       ? []
       : ENDS.filter((end) => {
-          const brake = build.donor[keysOfEnd(end).brake]?.value;
+          const brake = brakeIn(end, build);
           const replaced = hubMotors(build).some((motor) => motor.spec.end === end);
           return (brake === "rim linear" || brake === "rim calliper") && !replaced;
         }),

@@ -5,6 +5,7 @@ import { type HubMotor } from "../../build";
 import type { Outcome } from "../../finding";
 import { acknowledge, defineRule } from "../../rule";
 import { endKey, endKeys, hubMotors } from "../subjects";
+import { brakeAt } from "../brakes/brakeAt";
 import { rimPartAt } from "./rimAt";
 
 const sizeName = (mm: number) => `${mm}${BEAD_SEAT_NAMES[mm] ? ` (${BEAD_SEAT_NAMES[mm]})` : ""}`;
@@ -17,7 +18,7 @@ export const wheelSize = defineRule<HubMotor>({
   subjects: hubMotors,
   key: endKey,
   place: (motor) => (motor.spec.end === "front" ? "front wheel" : "rear wheel"),
-  needs: (motor) => [endKeys(motor).beadSeat, endKeys(motor).brake],
+  needs: (motor) => [endKeys(motor).beadSeat],
   check(motor, survey, build): Outcome {
     const keys = endKeys(motor);
     const bike = survey.number(keys.beadSeat);
@@ -44,7 +45,7 @@ export const wheelSize = defineRule<HubMotor>({
         margin,
         settle: [keys.beadSeat],
       };
-    const brake = survey.choice(keys.brake);
+    const brake = brakeAt(motor.spec.end, survey, build);
     const says = `The ${motor.spec.laced ? "motor's rim" : "rim put in for the motor"} is ${motorMm}, the bike's ${donorMm}.`;
     if (brake === "rim linear")
       return {

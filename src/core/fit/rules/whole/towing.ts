@@ -3,8 +3,9 @@ import { formatNumber } from "../../../units/formatQuantity";
 import { type Motor, partsOf } from "../../build";
 import type { Figure, Outcome } from "../../finding";
 import { acknowledge, defineRule } from "../../rule";
+import { brakeAt } from "../brakes/brakeAt";
 import { topKmh } from "../brakes/demand";
-import { firstMotor } from "../subjects";
+import { ENDS, firstMotor } from "../subjects";
 
 export const towing = defineRule<Motor>({
   id: "whole/towing",
@@ -14,10 +15,10 @@ export const towing = defineRule<Motor>({
   subjects: (build) => (build.asked.tows === "nothing" ? [] : firstMotor(build)),
   key: () => "bike",
   place: () => "rear wheel",
-  needs: () => ["frontBrake", "rearBrake"],
+  needs: () => [],
   check(_motor, survey, build): Outcome {
     const tows = build.asked.tows;
-    const brakes = [survey.choice("frontBrake"), survey.choice("rearBrake")];
+    const brakes = ENDS.map((end) => brakeAt(end, survey, build));
     const kmh = topKmh(build);
     const rearHub = partsOf(build, "hub-motor").some((motor) => motor.spec.end === "rear");
     const figures: Figure[] = [
