@@ -1,8 +1,8 @@
 import { kindOf } from "../donor/bikeKind";
 import type { Build } from "../fit/build";
-import { batteryOf, controllersOf, lastOf, motorsOf } from "../fit/build";
+import { batteryOf, controllersOf, lastOf, motorsOf, partsOf } from "../fit/build";
 import { wheelTorqueNm } from "../fit/drives";
-import { ringTeeth } from "../fit/rules/chain/line";
+import { knownRingTeeth } from "../fit/rules/chain/line";
 import { heats } from "../power/heat";
 import { CELL_VOLTS } from "../power/batteryPack";
 import { motorClass, phaseForTorque } from "../power/motorClass";
@@ -244,11 +244,12 @@ const number = (build: Build, key: keyof Build["donor"]): number | undefined => 
 function outputsOf(build: Build): Output[] {
   const motor = motorsOf(build)[0]!;
   if (motor.kind === "hub-motor") return ["wheel"];
-  const chainringTeeth = motor.kind === "mid-motor" ? ringTeeth(motor, build) : (number(build, "ringLargeTeeth") ?? 42);
+  const chainringTeeth = knownRingTeeth(motor, build) ?? number(build, "ringLargeTeeth") ?? 42;
+  const brought = partsOf(build, "cluster")[0]?.spec.teeth;
   const single = number(build, "hubGearCogTeeth");
   const small = number(build, "smallestCogTeeth") ?? single ?? 16;
   const large = number(build, "largestCogTeeth") ?? single ?? small;
   const count = Math.max(1, Math.min(13, number(build, "cogCount") ?? 1));
   const cogs = Array.from({ length: count }, (_, i) => Math.round(small * (large / small) ** (count > 1 ? i / (count - 1) : 0)));
-  return [...new Set(cogs)].map((cogTeeth) => ({ chainringTeeth, cogTeeth, efficiency: CHAIN_EFFICIENCY }));
+  return [...new Set(brought ?? cogs)].map((cogTeeth) => ({ chainringTeeth, cogTeeth, efficiency: CHAIN_EFFICIENCY }));
 }

@@ -5,28 +5,35 @@ import { type Build, type HubMotor, type CrankMotor, needPart, partsOf, supplied
 import type { Outcome, Remedy } from "../../finding";
 import { defineRule } from "../../rule";
 import { chainGoes } from "./chainGoes";
-import { crankMotors, rearHubMotors } from "../subjects";
+import { crankMotors, hubMotors, rearHubMotors } from "../subjects";
 import { hasBelt, hubEnds } from "./gears";
-import { ringTeeth } from "./line";
+import { ownRingTeeth, ringTeeth } from "./line";
 import { rearCogs } from "./rearCogs";
 
 type Subject = CrankMotor | HubMotor;
 
-/** A rear motor with cogs of its own asks for a chain that goes round them; with the old cogs the old chain stays as it is. */
-const withNewCogs = (build: Build) => (partsOf(build, "cluster").length > 0 && !hubEnds(build) ? rearHubMotors(build) : []);
+/** A hub motor's bike with another ring or other cogs asks for a chain that goes round them; with the old ones the old chain stays as it is. */
+function withNewTeeth(build: Build): readonly HubMotor[] {
+  if (hubEnds(build)) return [];
+  const rear = rearHubMotors(build);
+  // A motor at the crank has its own ring, and is asked about the chain itself.
+  const ownCrank = crankMotors(build).length === 0;
+  if (partsOf(build, "cluster").length === 0 && !(ownCrank && partsOf(build, "chainring").length > 0)) return [];
+  return rear.length > 0 || !ownCrank ? rear : hubMotors(build);
+}
 
 export const chainLengthRule = defineRule<Subject>({
   id: "chain/length",
   title: "Chain length and chains",
   why: "Another ring or cluster wants another chain: two links short stop the job, and a long bike wants two chains.",
   basis: [standard("ISO 9633 chain pitch"), derived("open belt round two sprockets")],
-  subjects: (build) => [...crankMotors(build), ...withNewCogs(build)],
+  subjects: (build) => [...crankMotors(build), ...withNewTeeth(build)],
   key: (motor) => motor.id,
   place: () => "chain",
   needs: () => ["gears", "chainstayMm", "frameKind"],
   check(motor, survey, build): Outcome {
     const hub = motor.kind === "hub-motor";
-    const ring = hub ? survey.number("ringLargeTeeth").value : ringTeeth(motor, build);
+    const ring = hub ? ownRingTeeth(survey, build) : ringTeeth(motor, build);
     const gears = survey.choice("gears");
     if (hasBelt(build))
       return {
@@ -66,12 +73,12 @@ export const chainLengthRule = defineRule<Subject>({
       { label: "to fit", value: links, unit: "links" },
       { label: "in the build", value: bought, unit: "links" },
     ];
-    // Behind a rear motor the old chain goes on unless it is too short.
+    // Beside a hub motor the old chain goes on unless it is too short.
     const old = hub && bought === 0 ? survey.number("chainLinks").value : 0;
     if (old >= links)
       return {
         verdict: "clear",
-        says: `${links} links round the new cogs; the old chain has ${old}${old > links ? `, ${old - links} come out` : ""}.`,
+        says: `${links} links round ring and cogs; the old chain has ${old}${old > links ? `, ${old - links} come out` : ""}.`,
         figures: [...figures, { label: "in the old chain", value: old, unit: "links" }],
         margin: { value: old - links, unit: "links", plusMinus: 0 },
       };
@@ -119,7 +126,7 @@ export const chainLengthRule = defineRule<Subject>({
         bought > 0
           ? `${links} links wanted, ${formatNumber(bought, 0)} in the build.`
           : old > 0
-            ? `${links} links wanted round the new cogs, the old chain has ${old}.`
+            ? `${links} links wanted round ring and cogs, the old chain has ${old}.`
             : `${links} links wanted; no chain is in the build yet.`,
       figures,
       margin: margin(Math.max(bought, old)),

@@ -64,7 +64,16 @@ export function ringOffsetMm(build: Build): number {
   return effectOf(build, "ringOffsetMm", partsOf(build, "chainring")[0]?.spec.offsetMm ?? 0);
 }
 
-export function ringTeeth(motor: CrankMotor, build: Build): number {
-  const fitted = build.geometry.numbers.ringTeeth ?? partsOf(build, "chainring")[0]?.spec.teeth;
-  return fitted ?? stated(motor, motor.spec.stockRingTeeth, "how many teeth its ring has");
+export const ringTeeth = (motor: CrankMotor, build: Build): number =>
+  stated(motor, knownRingTeeth(motor, build), "how many teeth its ring has");
+
+/** The same; null where neither a ring was chosen nor the motor's sheet tells. */
+export const knownRingTeeth = ({ spec }: CrankMotor, build: Build): number | null =>
+  build.geometry.numbers.ringTeeth ?? partsOf(build, "chainring")[0]?.spec.teeth ?? spec.stockRingTeeth;
+
+/** The largest ring on the bike's own crank: one that goes on in the place of the only one, or beside others whichever is larger. */
+export function ownRingTeeth(survey: Survey, build: Build): number {
+  const put = partsOf(build, "chainring")[0]?.spec.teeth;
+  if (put === undefined) return survey.number("ringLargeTeeth").value;
+  return (survey.seen("ringCount")?.value ?? 1) > 1 ? Math.max(put, survey.number("ringLargeTeeth").value) : put;
 }

@@ -4,6 +4,7 @@ import { judge } from "../../judge";
 import { bought } from "../../remedies";
 import { acknowledge, defineRule } from "../../rule";
 import { crankMotors, firstMotor, rearHubMotors } from "../subjects";
+import { ownRingTeeth } from "./line";
 import { hasDerailleur } from "./rearCogs";
 
 /** A front motor beside the old cogs and rings leaves the derailleur what it had to take up. */
@@ -31,7 +32,7 @@ export const wrapCapacity = defineRule<Motor>({
       : [survey.number("smallestCogTeeth").value, survey.number("largestCogTeeth").value];
     const rings =
       motor.kind === "hub-motor" && survey.number("ringCount").value > 1
-        ? survey.number("ringLargeTeeth").value - survey.number("ringSmallTeeth").value
+        ? ownRingTeeth(survey, build) - survey.number("ringSmallTeeth").value
         : 0;
     const wants = most - least + rings;
     return judge({

@@ -7,6 +7,7 @@ import { judge } from "../../judge";
 import { anyOf, isDone } from "../../remedies";
 import { defineRule } from "../../rule";
 import { brakeIn } from "../brakes/brakeAt";
+import { lastAt } from "../perEnd";
 import { type End, ENDS, hubMotors, keysOfEnd, wheelPlace } from "../subjects";
 
 export const rimWear = defineRule<End>({
@@ -27,7 +28,7 @@ export const rimWear = defineRule<End>({
   needs: (end) => [keysOfEnd(end).rimWear],
   check(end, survey, build): Outcome {
     const wear = survey.number(keysOfEnd(end).rimWear);
-    const done = isDone(build, `new rim ${end}`);
+    const done = isDone(build, `new rim ${end}`) || lastAt(build, "rim", end) !== undefined;
     return judge({
       room: done ? 0 : RIM_WEAR_MM - wear.value,
       unit: "mm",
