@@ -28,7 +28,11 @@ export const brakeLost = defineRule<HubMotor>({
     const says = `The ${old === "coaster" ? "back-pedal" : "drum or roller"} brake goes with the old ${end} hub.`;
     const put = lastAt(build, "brake", end);
     if (put && SEAT_OF[kindOfBrake(put.spec.style)] === seat)
-      return { verdict: "clear", says: `${says} ${put.name} takes its place${kindOfBrake(put.spec.style) === "disc" ? "" : ", on a rim with a braking face"}.`, figures };
+      return {
+        verdict: "clear",
+        says: `${says} ${put.name} takes its place${kindOfBrake(put.spec.style) === "disc" ? "" : ", on a rim with a braking face"}.`,
+        figures,
+      };
     const remedies = brakesFor(end, seat, build);
     return remedies.length > 0
       ? { verdict: "adapt", safety: true, says, figures, remedies, caution: "brakes" }
