@@ -46,8 +46,8 @@ export async function lessonsOf(db: Knex, house: HouseRules): Promise<Lessons> {
         const minutes = row.took[task];
         return minutes === undefined ? [] : [{ minutes, bike: row.frameKind, person: row.tookBy[task] ?? "" }];
       });
-      const kindOf = (kind: string) => ({ name: bikeKind(kind) || kind, quoted: minutesOf(task, house, kind) });
-      return took.length === 0 ? [] : [lessonOf({ task, title, table, quoted: minutesOf(task, house), kindOf, took })];
+      const bikesOf = (kind: string) => ({ name: bikeKind(kind) || kind, quoted: minutesOf(task, house, kind) });
+      return took.length === 0 ? [] : [lessonOf({ task, title, table, quoted: minutesOf(task, house), bikesOf, took })];
     }),
     reserve: whys.map((why) => {
       const of = outcomes.filter((one) => state(one.reserveWhy) === why);

@@ -44,7 +44,7 @@ test("too few times propose nothing, and what is quoted already is not proposed 
       title: "x",
       table: TABLE,
       quoted,
-      kindOf: () => ({ name: "", quoted }),
+      bikesOf: () => ({ name: "", quoted }),
       took: took.map((minutes) => ({ minutes, bike: "", person: "" })),
     });
   expect(of([80, 80])).toMatchObject({ times: 2, meanMinutes: 80, proposed: null });
@@ -63,7 +63,7 @@ test("a kind of bike and a person stand beside all of them, drawn towards what t
     title: "x",
     table: TABLE,
     quoted: TABLE,
-    kindOf: (kind) => ({ name: kind.toUpperCase(), quoted: TABLE }),
+    bikesOf: (kind) => ({ name: kind.toUpperCase(), quoted: TABLE }),
     took: [time(80, "Tandem", "Ena"), time(50, "Diamond", "Ena"), time(50, "Diamond", "Jago"), time(52, "", "")],
   });
   expect(onBikes.map(({ of, name, times, meanMinutes }) => [of, name, times, meanMinutes])).toEqual([
@@ -93,7 +93,7 @@ test("minutes for one kind of bike are proposed from its own times, where there 
       title: "x",
       table: TABLE,
       quoted: TABLE,
-      kindOf: (kind) => ({ name: kind, quoted: quoted(kind) }),
+      bikesOf: (kind) => ({ name: kind, quoted: quoted(kind) }),
       took: all,
     });
   fc.assert(

@@ -78,17 +78,17 @@ function proposal(learned: Minutes, quoted: Minutes, times: number): Minutes | n
 
 /**
  * @param table as quoted before any record: a proposal is always reckoned from it, so that no time counts twice
- * @param kindOf what a kind of bike is called, and what is quoted for it
+ * @param bikesOf what a kind of bike is called, and what is quoted for it
  */
 export function lessonOf(p: {
   readonly task: StepId;
   readonly title: string;
   readonly table: Minutes;
   readonly quoted: Minutes;
-  readonly kindOf: (kind: string) => { readonly name: string; readonly quoted: Minutes };
+  readonly bikesOf: (kind: string) => { readonly name: string; readonly quoted: Minutes };
   readonly took: readonly Time[];
 }): Lesson {
-  const { table, quoted, kindOf } = p;
+  const { table, quoted, bikesOf } = p;
   const took = p.took.map(({ minutes }) => minutes);
   return {
     task: p.task,
@@ -96,7 +96,7 @@ export function lessonOf(p: {
     quoted,
     times: took.length,
     onBikes: groupsOf(p.took, "bike", table).map((group) => {
-      const kind = kindOf(group.of);
+      const kind = bikesOf(group.of);
       // Where all were of one kind, what is proposed for all is proposed for it.
       const alone = group.times === took.length;
       return { ...group, ...kind, proposed: alone ? null : proposal(group.learned, kind.quoted, group.times) };
