@@ -24,7 +24,7 @@ const OLD = ["rim linear", "rim calliper", "disc", "none"] as const;
 /** These speak of the change itself, or of what the bike's own brake leaves behind. */
 const OF_THE_CHANGE = ["brakes/seat", "brakes/lost-with-hub", "brakes/rotor-worn", "brakes/adapter", "kit/lacks"];
 
-const with2 = (build: Build, more: readonly Supplied[]): Build => ({
+const putInto = (build: Build, more: readonly Supplied[]): Build => ({
   ...build,
   supplied: [...build.supplied, ...more],
   memo: {},
@@ -57,7 +57,7 @@ test.each(STYLES)("whatever a bike came with, once a brake “%s” goes on it i
   for (const name of NAMES)
     for (const old of OLD) {
       const verdicts = (front: string, rear: string) =>
-        run(with2(buildOf(name, { donor: readings(front, rear, seats) as never }), [both(style)]))
+        run(putInto(buildOf(name, { donor: readings(front, rear, seats) as never }), [both(style)]))
           .filter(({ rule }) => !OF_THE_CHANGE.includes(rule))
           .map(({ key, verdict }) => `${key}: ${verdict}`)
           .sort();
@@ -114,7 +114,7 @@ describe("a disc brake in place of one in the old hub", () => {
 });
 
 test("a disc where a plain wheel had none wants a rotor, and a hub that takes one", () => {
-  const bike = with2(buildOf("strong mid-drive", { donor: readings("rim linear", "rim linear", "disc") as never }), [
+  const bike = putInto(buildOf("strong mid-drive", { donor: readings("rim linear", "rim linear", "disc") as never }), [
     both("disc cable"),
   ]);
   const supplied = bike.supplied.filter(({ part }) => part.kind !== "rotor");
@@ -128,13 +128,21 @@ test("a disc where a plain wheel had none wants a rotor, and a hub that takes on
 });
 
 test("levers of the kit are no cut-offs on brakes that bring their own", () => {
-  const wet = with2(buildOf("rear hub, throttle", { donor: readings("disc", "disc", "disc") as never }), [
+  const wet = putInto(buildOf("rear hub, throttle", { donor: readings("disc", "disc", "disc") as never }), [
     both("disc hydraulic"),
   ]);
   const cut = (build: Build) => run(build).find(({ rule }) => rule === "brakes/cut-off")!;
   expect(cut(buildOf("rear hub, throttle")).verdict).toBe("clear");
   expect(cut(wet).verdict).toBe("adapt");
-  expect(cut(wet).remedies.map(({ id }) => id)).not.toContain("switched-lever");
+  expect(cut(wet).remedies.map(({ id }) => id)).toEqual(["magnet-switch", "pressure-switch"]);
+  // Nor is a switch in a cable's outer, where no cable is left.
+  const onCables = partOf("cut-off", { method: "cable switch", switches: 2, plug: "three-pin" } as never, {
+    id: "two-on-cables",
+  });
+  const more: Supplied = { part: onCables, quantity: 2, origin: { type: "choice", slot: "by hand" } };
+  expect(cut(putInto(wet, [more])).verdict).toBe("adapt");
+  const onLevers = partOf("cut-off", { method: "magnet switch", switches: 2, plug: "three-pin" } as never, { id: "two-magnets" });
+  expect(cut(putInto(wet, [{ ...more, part: onLevers }])).verdict).toBe("clear");
 });
 
 test("each end by itself", () => {

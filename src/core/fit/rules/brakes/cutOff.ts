@@ -5,7 +5,7 @@ import type { Outcome, PartNeed, Remedy } from "../../finding";
 import { defineRule } from "../../rule";
 import { ENDS, firstMotor } from "../subjects";
 import { brakeAt, brakeIn, goesWithHub } from "./brakeAt";
-import { fittedCutOffs, takesLevers } from "./levers";
+import { cutOffMethods, fittedCutOffs } from "./levers";
 
 /** How many cut-offs a control asks for: the least without which it must not go, and the house's number. */
 export function cutOffsWanted(p: {
@@ -62,6 +62,7 @@ export const cutOff = defineRule<Motor>({
       };
     const lever = survey.choice("leverKind");
     const kind = LEVER_CUT_OFFS[lever];
+    const methods = cutOffMethods(lever, build);
     const wanted = wantedFor(motor, build);
     const have = fittedCutOffs(lever, build);
     const figures = [
@@ -78,7 +79,7 @@ export const cutOff = defineRule<Motor>({
         margin,
         caution: "cutOffs",
       };
-    if (kind.methods.length === 0)
+    if (methods.length === 0)
       return {
         verdict: "stop",
         safety: true,
@@ -95,9 +96,7 @@ export const cutOff = defineRule<Motor>({
       figures,
       margin,
       caution: "cutOffs",
-      remedies: kind.methods
-        .filter((method) => method !== "switched lever" || takesLevers(build))
-        .map((method) => cutOffRemedy(method, wanted.wanted - have, build)),
+      remedies: methods.map((method) => cutOffRemedy(method, wanted.wanted - have, build)),
     };
   },
 });

@@ -28,6 +28,8 @@ export const leverPull = defineRule<Motor>({
       { label: "levers in the build", value: levers.map((part) => part.spec.pull).join(", ") },
     ];
     const hydraulic = LEVER_CUT_OFFS[kind].fluid;
+    if (!methods.includes("switched lever") && !hydraulic)
+      return { verdict: "clear", says: "The levers in the kit do not go on this bar: they stay in the box.", figures };
     const ends = ENDS.filter((end) => !["none", "coaster"].includes(brakeAt(end, survey, build)));
     // Of each hydraulic brake that will be there its own fluid.
     const fluids = ends.flatMap((end) => {
@@ -35,8 +37,6 @@ export const leverPull = defineRule<Motor>({
       if (put) return put.spec.style === "disc hydraulic" ? [stated(put, put.spec.fluid, "its fluid")] : [];
       return hydraulic ? [survey.choice("brakeFluid")] : [];
     });
-    if (!methods.includes("switched lever") && !hydraulic)
-      return { verdict: "clear", says: "The levers in the kit do not go on this bar: they stay in the box.", figures };
     const wet = levers.filter((part) => part.spec.pull === "mineral oil" || part.spec.pull === "DOT");
     const mixed = fluids.map(nameOf).find((right) => wet.some((part) => part.spec.pull !== right));
     if (mixed !== undefined)

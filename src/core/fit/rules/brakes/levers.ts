@@ -3,16 +3,24 @@ import { type Build, suppliedOf } from "../../build";
 import { lastAt } from "../perEnd";
 import { ENDS } from "../subjects";
 
+/** Ways to put a cut-off on a lever that is filled with oil or fluid. */
+const FILLED: readonly CutOffMethod[] = LEVER_CUT_OFFS["hydraulic flat"].methods;
+
 /** Ends whose brake brings no lever of its own: a hydraulic one that goes on comes filled, with the lever that it is filled through. */
 const openEnds = (build: Build): number =>
   ENDS.filter((end) => lastAt(build, "brake", end)?.spec.style !== "disc hydraulic").length;
 
-/** Whether both brakes can be given other levers. */
-export const takesLevers = (build: Build): boolean => openEnds(build) === ENDS.length;
+/** Ways to put cut-offs on both levers that will be there. */
+export function cutOffMethods(lever: keyof typeof LEVER_CUT_OFFS, build: Build): readonly CutOffMethod[] {
+  const own: readonly CutOffMethod[] = LEVER_CUT_OFFS[lever].methods;
+  const open = openEnds(build);
+  if (open === ENDS.length) return own;
+  return open === 0 ? FILLED : own.filter((method) => FILLED.includes(method) && method !== "pressure switch");
+}
 
 /**
- * Cut-offs in the build that go with these levers: switched levers only where the levers' pull is a cable's and a brake is left for them,
- * switches by method.
+ * Cut-offs in the build that go with the levers that will be there: switched levers only where the levers' pull is a cable's, switches by
+ * method; where a filled lever comes with its brake, no more of each kind than there are levers for it.
  */
 export function fittedCutOffs(lever: keyof typeof LEVER_CUT_OFFS, build: Build): number {
   const { methods, fluid } = LEVER_CUT_OFFS[lever];
@@ -24,9 +32,16 @@ export function fittedCutOffs(lever: keyof typeof LEVER_CUT_OFFS, build: Build):
         0,
       )
     : 0;
-  const switches = suppliedOf(build, "cut-off").reduce(
-    (sum, s) => sum + (allowed.includes(s.part.spec.method) ? s.part.spec.switches * s.quantity : 0),
-    0,
+  const switches = (will: (method: CutOffMethod) => boolean) =>
+    suppliedOf(build, "cut-off").reduce((sum, s) => sum + (will(s.part.spec.method) ? s.part.spec.switches * s.quantity : 0), 0);
+  const open = openEnds(build);
+  if (open === ENDS.length) return levers + switches((method) => allowed.includes(method));
+  return (
+    switches((method) => method === "magnet switch") +
+    Math.min(
+      ENDS.length - open,
+      switches((method) => method === "pressure switch"),
+    ) +
+    Math.min(open, levers + switches((method) => method === "cable switch" && allowed.includes(method)))
   );
-  return (takesLevers(build) ? levers : Math.min(levers, openEnds(build))) + switches;
 }

@@ -5,6 +5,7 @@ import { anyOf } from "../../remedies";
 import { acknowledge, defineRule } from "../../rule";
 import { lastAt } from "../perEnd";
 import { brakePlace, type End, ENDS, hubMotors, keysOfEnd } from "../subjects";
+import { ROTOR_SAME_MM } from "./adapter";
 import { brakeIn, goesWithHub, kindOfBrake, SEAT_OF } from "./brakeAt";
 
 /** Ends that get a brake of another kind than they came with. */
@@ -79,7 +80,8 @@ function holds(end: End, says: string, figures: Figure[], build: Build): Outcome
         remedies: anyOf(build, "rotor", {
           title: "Rotor for the new brake",
           says: "on the wheel's own hub, which has six bolt holes for it: seen on the wheel",
-          will: (spec) => spec.mount === "six-bolt" && (typeof base !== "number" || Math.abs(spec.diameterMm - base) <= 3),
+          will: (spec) =>
+            spec.mount === "six-bolt" && (typeof base !== "number" || Math.abs(spec.diameterMm - base) <= ROTOR_SAME_MM),
           tasks: ["brakeUpgrade"],
           flag: `acknowledged ${key}`,
         }),
