@@ -6,21 +6,22 @@ import { minutesWithin, unionOf } from "./shifts";
  * may give way to each other in the middle, which whole jobs one after the other do not.
  */
 export class Latest {
-  private readonly left: number[];
+  /** By step: minutes of the bike itself from it on, and its own. */
+  readonly left: readonly number[];
   private readonly worked = new Map<number, number>();
   private readonly anybody;
 
   constructor(private readonly problem: BenchProblem) {
     const { steps, jobs, people } = problem;
     this.anybody = unionOf(people.map(({ shifts }) => shifts));
-    // Minutes of the bike itself from each step on, and what cures after it.
-    this.left = steps.map(() => 0);
+    const left = steps.map(() => 0);
     const sum = jobs.map(() => 0);
     for (let at = steps.length - 1; at >= 0; at -= 1) {
       const step = steps[at]!;
       if (step.onBike) sum[step.job]! += step.minutes;
-      this.left[at] = step.onBike ? sum[step.job]! : sum[step.job]! + step.minutes;
+      left[at] = step.onBike ? sum[step.job]! : sum[step.job]! + step.minutes;
     }
+    this.left = left;
   }
 
   private by(moment: number): number {

@@ -1,5 +1,4 @@
 import { Latest } from "./byLatest";
-import { Filling } from "./filling";
 import { plannedOf, type Planned } from "./constructive";
 import { compareWorth, doneAt, lateDays } from "./lateness";
 import type { BenchProblem } from "./problem";
@@ -11,7 +10,7 @@ import { NONE_FIXED, type Fixed } from "./serial";
 const stepTurn = (jobs: number) => Math.min(21, Math.max(5, Math.round(jobs / 2)));
 /** And one in so many gives a step to somebody, or lets whoever is free have it again: the first who is free is not always the best. */
 const handTurn = (jobs: number) => stepTurn(jobs) + 2;
-/** And one in so many lets bikes change hands for the least gain, or only for a clear one; or fills the time before breaks, or does not. */
+/** And one in so many lets bikes change hands for the least gain, or only for a clear one. */
 const MANNER_TURN = 31;
 /** By so much a target moves at the most, either way: mostly a little. */
 const FAR_MIN = [DAY_MIN / 2, DAY_MIN, 2 * DAY_MIN, 8 * DAY_MIN];
@@ -75,9 +74,8 @@ function moveHand({ steps }: BenchProblem, hands: Hands, roll: () => number): Ha
  * How a plan is made of the days by which jobs are to be done.
  *
  * @property stay how much later a bike is done that stays in the same hands
- * @property fills whether the time before a break is filled
  */
-type Ways = { readonly hands: Hands; readonly stay: number | undefined; readonly fills: boolean };
+type Ways = { readonly hands: Hands; readonly stay: number | undefined };
 type At = Ways & { readonly plan: Planned; readonly targets: readonly number[] };
 
 /**
@@ -85,38 +83,29 @@ type At = Ways & { readonly plan: Planned; readonly targets: readonly number[] }
  * (local search). The same seed finds the same. It never ends by itself: whoever asks says when it is enough.
  *
  * @param begin where it begins
- * @param hints moments by which jobs might be done, by job: it begins at the best of them
  * @yields the best plan so far, after each try
  */
 export function* improve(
   problem: BenchProblem,
   begin: Planned,
   seed: number,
-  {
-    fixed = NONE_FIXED,
-    stayMin,
-    hints = [],
-  }: { fixed?: Fixed; stayMin?: number | undefined; hints?: readonly (readonly number[])[] } = {},
+  { fixed = NONE_FIXED, stayMin }: { fixed?: Fixed; stayMin?: number | undefined } = {},
 ): Generator<Planned, never> {
   const roll = chance(seed);
   const latest = new Latest(problem);
-  const filling = new Filling(problem);
   const planned = (order: readonly number[], { hands, stay }: Ways): Planned =>
     // Days may move and leave the order as it is: it is the same plan then.
     hands === now.hands && stay === now.stay && order.every((at, i) => at === now.plan.order[i])
       ? now.plan
       : plannedOf(inHands(problem, hands), order, fixed, stay);
-  const ordered = (targets: readonly number[], { fills }: Ways) =>
-    fills ? filling.order(latest.keys(targets), fixed) : latest.order(targets);
   const aimed = (targets: readonly number[], ways: Ways): At => ({
     ...ways,
     targets,
-    plan: planned(ordered(targets, ways), ways),
+    plan: planned(latest.order(targets), ways),
   });
   const far = Math.max(...begin.schedule.map((slot) => slot?.end ?? 0));
-  const starts = [doneAt(problem, begin.schedule).map((one) => Math.min(one, far)), ...hints];
-  const ways: Ways = { hands: problem.steps.map(() => -1), stay: stayMin, fills: false };
-  let best: At = { ...ways, plan: begin, targets: starts[0]! };
+  const targets = doneAt(problem, begin.schedule).map((one) => Math.min(one, far));
+  let best: At = { hands: problem.steps.map(() => -1), stay: stayMin, plan: begin, targets };
   let now = best;
   let astray = 0;
   const weigh = (next: At) => {
@@ -127,19 +116,14 @@ export function* improve(
     else if (strays || astray > 0) astray += 1;
     if (astray > STRAY_TURNS) [now, astray] = [best, 0];
   };
-  const manners = [
-    { stay: stayMin, fills: false },
-    ...(stayMin === 0 ? [] : [{ stay: 0, fills: false }]),
-    { stay: 0, fills: true },
-  ];
-  for (const targets of starts)
-    for (const { stay, fills } of manners) {
-      weigh(aimed(targets, { ...now, stay, fills }));
-      yield best.plan;
-    }
+  const stays = stayMin === 0 ? [0] : [stayMin, 0];
+  for (const stay of stays) {
+    weigh(aimed(targets, { ...now, stay }));
+    yield best.plan;
+  }
   for (let turn = 1; ; turn += 1) {
     if (turn % MANNER_TURN === 0) {
-      weigh(aimed(now.targets, { ...now, ...manners[Math.floor(roll() * manners.length)] }));
+      weigh(aimed(now.targets, { ...now, stay: stays[Math.floor(roll() * stays.length)] }));
     } else if (turn % handTurn(problem.jobs.length) === 0) {
       const hands = moveHand(problem, now.hands, roll);
       weigh({ ...now, hands, plan: planned(now.plan.order, { ...now, hands }) });

@@ -20,15 +20,8 @@ const MOST_DAYS = 120;
 export type LowerBound = {
   readonly leastMinor: number;
   readonly stepMinor: number;
-  /** @param share of the hours there are: below 1 it is no bound, but days that a plan can keep which leaves a little idle before breaks */
-  readonly program: ((share: number) => string) | null;
+  readonly program: string | null;
 };
-
-/** No hint asks for less than this share of the hours. */
-const LEAST_SHARE = 0.9;
-
-/** What may be asked of somebody or something by a day. */
-type Row = { readonly asked: string; readonly sum: number; readonly room: number };
 
 /** @param horizonMin a moment by which a known plan has all jobs done */
 export function lowerBound(problem: BenchProblem, horizonMin: number): LowerBound {
@@ -44,7 +37,8 @@ export function lowerBound(problem: BenchProblem, horizonMin: number): LowerBoun
   // Only days after a job's due day, or on it, tell anything: before it nothing is lost.
   const isKnown = (job: number, day: number) =>
     done[job]! < Infinity && jobs[job]!.lateDayMinor > 0 && day >= Math.max(0, dueDay[job]!) && day < days;
-  const rows: Row[] = [];
+  // What may be asked of somebody or something by a day.
+  const rows: string[] = [];
   const counted = [...steps.keys()].filter((at) => done[steps[at]!.job]! < Infinity && heads.head[at]! < Infinity);
   const starts = windowsOf(
     counted.map((at) => heads.head[at]!),
@@ -71,12 +65,12 @@ export function lowerBound(problem: BenchProblem, horizonMin: number): LowerBoun
           sum += minutes;
         }
         const room = crew.minutesIn(from, endOf(day));
-        if (sum > LEAST_SHARE * room)
-          rows.push({ asked: [...terms].map(([name, minutes]) => `${figure(minutes)} ${name}`).join(" + "), sum, room });
+        if (sum > room)
+          rows.push(`${[...terms].map(([name, minutes]) => `${figure(minutes)} ${name}`).join(" + ")} <= ${figure(room)}`);
       }
     }
   }
-  if (!rows.some(({ sum, room }) => sum > room)) return { leastMinor, stepMinor, program: null };
+  if (rows.length === 0) return { leastMinor, stepMinor, program: null };
   const names: string[] = [];
   const sure: string[] = [];
   const costs: string[] = [];
@@ -94,23 +88,18 @@ export function lowerBound(problem: BenchProblem, horizonMin: number): LowerBoun
       if (isKnown(job, day - 1)) sure.push(`${name} - x_${job}_${day - 1} >= 0`);
     }
   }
-  const program = (share: number) => {
-    const full = rows
-      .filter(({ sum, room }) => sum > share * room)
-      .map(({ asked, room }) => `${asked} <= ${figure(share * room)}`);
-    return [
-      "Minimize",
-      ` obj: ${figure(all)} one ${costs.join(" ")}`,
-      "Subject To",
-      " always: one = 1",
-      ...[...full, ...sure].map((row, i) => ` r${i}: ${row}`),
-      "Bounds",
-      ...names.map((name) => ` 0 <= ${name} <= 1`),
-      "Binary",
-      ` ${names.join(" ")}`,
-      "End",
-    ].join("\n");
-  };
+  const program = [
+    "Minimize",
+    ` obj: ${figure(all)} one ${costs.join(" ")}`,
+    "Subject To",
+    " always: one = 1",
+    ...[...rows, ...sure].map((row, i) => ` r${i}: ${row}`),
+    "Bounds",
+    ...names.map((name) => ` 0 <= ${name} <= 1`),
+    "Binary",
+    ` ${names.join(" ")}`,
+    "End",
+  ].join("\n");
   return { leastMinor, stepMinor, program };
 }
 
