@@ -18,7 +18,7 @@ const WAY_TURNS = 60;
 /** Ways through a day differ in these. */
 const RANK_LOSSES = [0.02, 0.05, 0.1, 0.2, 0.4];
 const MOST_OPEN = [4, 8];
-const FILL_MIN = [45, 70];
+const FILL_MIN = [45, 70, 110];
 /** Minutes by which jobs that are to be done on one day are set apart, and by which each is moved about. */
 const APART_MIN = [0, 15, 30, 60];
 const ABOUT_MIN = [0, 15, 40];

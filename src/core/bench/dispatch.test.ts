@@ -93,6 +93,21 @@ test("a step that nobody does, and one whose work never ends, are left at the en
   expect(workedOff(long).order).toHaveLength(shop.steps.length);
 });
 
+// A step over an hour is left for the break and gone on with after it: nobody is idle then, and what presses the most comes first.
+test("what can be left for a break fills the time before it", () => {
+  const shop = shopOf({ jobs: 4, stepsEach: 1, people: 1, stands: 1, dueIn: [1, 1], partsIn: 0, minutes: [100, 100] }, () => 0.5);
+  const orderOf = (last: number) => {
+    const steps = shop.steps.map((step, at) => ({ ...step, minutes: [220, 12, 20, last][at]! }));
+    const dispatch = new Dispatch({ ...shop, steps });
+    const standing = dispatch.begin(NONE_FIXED);
+    // Twenty minutes are left before noon once the first is done.
+    dispatch.run(standing, Float64Array.of(0, 400, 500, 700), FILLS);
+    return standing.order;
+  };
+  expect(orderOf(90)).toEqual([0, 1, 3, 2]);
+  expect(orderOf(50)).toEqual([0, 2, 1, 3]);
+});
+
 // What it is there for: where steps are short and stands scarce, less of the stands' time is lost before breaks.
 test("stands are idle for less of the time before breaks than by what can wait the least alone", () => {
   let [plain, filled] = [0, 0];

@@ -18,7 +18,7 @@ export type Manner = { readonly fillMin: number; readonly mostOpen: number; read
 const WEEK_MIN = 7 * DAY_MIN;
 
 /** No manner looks further before a break. */
-export const MOST_FILL_MIN = 70;
+export const MOST_FILL_MIN = 110;
 /** So many steps of a job are looked at, one after the other, for what fills the time. */
 const MOST_RUN = 4;
 
@@ -284,6 +284,18 @@ export class Dispatch {
     return Infinity;
   }
 
+  /** Up to the break, with work that is left for it. @param run minutes of its job that are done before it */
+  private fillUp(at: number, room: number, run: number, rank: number): void {
+    const { loss, first, lossBefore, firstBefore } = this.sums;
+    for (let used = 0; used + run < room; used += 1) {
+      const then = lossBefore[used]! + rank * (room - used);
+      if (then >= loss[room]!) continue;
+      loss[room] = then;
+      const was = firstBefore[used]!;
+      first[room] = was < 0 ? at : was;
+    }
+  }
+
   /** Of the steps that somebody can begin, the first of those that fill the time best: by runs of steps of a job each, all sums of them looked at. */
   private filler(count: number, room: number, now: number, rankLoss: number, { waits, ready }: Standing): number {
     const { able, kind, seen, minutes } = this;
@@ -302,8 +314,13 @@ export class Dispatch {
       firstBefore.set(first);
       let sum = 0;
       for (let one = at, run = 0; one >= 0 && run < MOST_RUN; run += 1) {
+        const before = sum;
         sum += Math.ceil(minutes[one]!);
-        if (sum > room) break;
+        if (sum > room) {
+          // What is left for the break fills all that is there.
+          if (minutes[one]! > PAUSE_OVER_MIN) this.fillUp(at, room, before, rank);
+          break;
+        }
         for (let used = 0; used + sum <= room; used += 1) {
           const then = lossBefore[used]! + rank * sum;
           if (then >= loss[used + sum]!) continue;

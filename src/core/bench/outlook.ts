@@ -29,6 +29,8 @@ export class Outlook {
   private readonly fromDay: Int32Array;
   private readonly fromRoom: Float64Array;
   private readonly leastDay: Int32Array;
+  /** How much more of each job is done in a time than its bike takes, which is in one pair of hands: wheels are laced beside it. */
+  private readonly atOnce: Float64Array;
   private readonly asks: Float64Array;
   private readonly isEarly: Uint8Array;
   private readonly job: Int32Array;
@@ -83,6 +85,12 @@ export class Outlook {
     );
     this.leastDay = Int32Array.from(done, (moment) => (moment === Infinity ? -1 : indexOf(moment - 1)));
     this.asks = Float64Array.from(steps, (_, at) => crew.asks(at));
+    const [whole, bike] = [jobs.map(() => 0), jobs.map(() => 0)];
+    for (const [at, { job, onBike }] of steps.entries()) {
+      whole[job]! += this.asks[at]!;
+      if (onBike) bike[job]! += this.asks[at]!;
+    }
+    this.atOnce = Float64Array.from(jobs, (_, job) => (bike[job]! > 0 ? whole[job]! / bike[job]! : people.length));
     this.isEarly = Uint8Array.from(steps, ({ job }, at) => Number(head[at]! < from[job]!));
     this.job = Int32Array.from(steps, ({ job }) => job);
     this.left = new Float64Array(jobs.length);
@@ -143,9 +151,9 @@ export class Outlook {
         }
         isFirst = false;
         const early = earlyNow[job]!;
-        let can = this.most[i]!;
+        let can = this.most[i]! * this.atOnce[job]!;
         if (fromDay[job]! > i) can = early;
-        else if (fromDay[job] === i) can = Math.min(can, this.fromRoom[job]! + early);
+        else if (fromDay[job] === i) can = Math.min(can, this.fromRoom[job]! * this.atOnce[job]! + early);
         // However little is left of it, before its first day it is not done.
         if (leastDay[job]! > i) can = Math.min(can, left - 1);
         const given = Math.min(left, free, can);
