@@ -1,6 +1,7 @@
 import { batteryOf, lastOf, motorsOf, voltsOf, type Build } from "./build";
 import type { Margin } from "./finding";
 import { limitToSet } from "./rules/law/limitToSet";
+import { knownWheelAt } from "./rules/wheel/tyreAt";
 import { memory, PRACTICE } from "../basis";
 import { STEP_MEASURES, type StepMeasure } from "../standards/stepMeasures";
 import type { TaskId } from "../standards/tasks";
@@ -137,12 +138,11 @@ function freeKmh(build: Build): { nominal: number; full: number } | null {
   const motor = motorsOf(build)[0];
   const battery = batteryOf(build);
   if (motor?.kind !== "hub-motor" || !battery || motor.spec.freeRpm === null || motor.spec.freeRpmV === null) return null;
-  const { freeRpm, freeRpmV, end, laced } = motor.spec;
-  const bead = laced?.beadSeatMm ?? build.donor[end === "front" ? "frontBeadSeatMm" : "rearBeadSeatMm"]?.value;
-  const tyre = build.donor.tyreWidthMm?.value;
-  if (typeof bead !== "number" || typeof tyre !== "number") return null;
+  const { freeRpm, freeRpmV, end } = motor.spec;
+  const { beadSeatMm, tyreMm } = knownWheelAt(end, build);
+  if (beadSeatMm === undefined || tyreMm === undefined) return null;
   const { nominal, full } = voltsOf(battery);
-  const kmhPerV = ((freeRpm / freeRpmV) * wheelTurnMm({ beadSeatMm: bead, tyreMm: tyre }) * 60) / 1_000_000;
+  const kmhPerV = ((freeRpm / freeRpmV) * wheelTurnMm({ beadSeatMm, tyreMm }) * 60) / 1_000_000;
   return { nominal: kmhPerV * nominal, full: kmhPerV * full };
 }
 

@@ -3,6 +3,7 @@ import type { Build } from "../fit/build";
 import { batteryOf, controllersOf, lastOf, motorsOf, partsOf } from "../fit/build";
 import { wheelTorqueNm } from "../fit/drives";
 import { knownRingTeeth } from "../fit/rules/chain/line";
+import { knownWheelAt } from "../fit/rules/wheel/tyreAt";
 import { heats } from "../power/heat";
 import { CELL_VOLTS } from "../power/batteryPack";
 import { motorClass, phaseForTorque } from "../power/motorClass";
@@ -41,13 +42,15 @@ export const massOf = (made: readonly Promise[]): number | null => {
   return typeof mass === "number" ? mass : null;
 };
 
+/** A tyre that nobody measured yet. */
+const USUAL_TYRE_MM = 42;
+
 /** What a ride is reckoned from at the least. */
 function basics(build: Build, wish: Wish, bikeKg: number | null) {
   const motor = motorsOf(build)[0];
   const torqueNm = motor?.kind === "hub-motor" ? wheelTorqueNm(motor, build) : (motor?.spec.peakTorqueNm ?? null);
-  const bead = number(build, motor?.kind === "hub-motor" && motor.spec.end === "front" ? "frontBeadSeatMm" : "rearBeadSeatMm");
-  const beadMm = motor?.kind === "hub-motor" && motor.spec.laced ? motor.spec.laced.beadSeatMm : bead;
-  return { motor, torqueNm, beadMm, battery: batteryOf(build), route: wish.route, riderKg: wish.riderKg, bikeKg };
+  const { beadSeatMm: beadMm, tyreMm } = knownWheelAt(motor?.kind === "hub-motor" ? motor.spec.end : "rear", build);
+  return { motor, torqueNm, beadMm, tyreMm: tyreMm ?? USUAL_TYRE_MM, battery: batteryOf(build), route: wish.route, riderKg: wish.riderKg, bikeKg };
 }
 
 /** Whether the ride can be reckoned: asked for every remedy that is tried, so nothing of it is worked out. */
@@ -57,7 +60,7 @@ export function canRide(build: Build, wish: Wish, bikeKg: number | null): boolea
 }
 
 export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf {
-  const { motor, torqueNm, beadMm, battery } = basics(build, wish, bikeKg);
+  const { motor, torqueNm, beadMm, tyreMm, battery } = basics(build, wish, bikeKg);
   const wants = [
     ...(wish.route ? [] : ["the customer's route, in Ask"]),
     ...(motor ? [] : ["a motor, in Drive"]),
@@ -77,7 +80,6 @@ export function rideOf(build: Build, wish: Wish, bikeKg: number | null): RideOf 
     build.supplied.reduce((sum, s) => sum + (s.part.kind === motor.kind ? s.quantity : 0), 0),
   );
   const batteryA = controllers[0]?.batteryA ?? 15;
-  const tyreMm = number(build, "tyreWidthMm") ?? 42;
   const outputs = outputsOf(build);
   const unlike = motorsOf(build).some(
     (one) => motorClass(one).says !== kind.says || one.spec.peakTorqueNm !== motor.spec.peakTorqueNm,

@@ -10,6 +10,7 @@ import { chainGoes } from "../chain/chainGoes";
 import { lastAt } from "../perEnd";
 import { ENDS, firstMotor, rearHubMotors } from "../subjects";
 import { knownRimSizeAt } from "../wheel/rimAt";
+import { tyrePartAt } from "../wheel/tyreAt";
 import { againstTyre } from "../wheel/tyreGoes";
 
 const WITHOUT = "the job without it, or the frame brought back with a frame builder's written word for what was done";
@@ -28,6 +29,8 @@ type Condition = {
   readonly answers: Readonly<Record<string, Say>>;
   /** Where it is looked at; on every bike when it is left out. */
   readonly when?: (build: Build) => boolean;
+  /** Whether what was looked at stays on the bike; it always does when it is left out. */
+  readonly stays?: (build: Build) => boolean;
 };
 
 /** Pads for each end by the brake that will be there; a new one comes with its own. */
@@ -273,6 +276,7 @@ const CONDITIONS: readonly Condition[] = [
     item: "tyreCasing",
     place: "rear wheel",
     flag: "tyres renewed",
+    stays: keepsTyre,
     answers: {
       sound: { verdict: "clear", says: "Tread and casing are sound." },
       worn: {
@@ -318,12 +322,18 @@ const CONDITIONS: readonly Condition[] = [
   },
 ];
 
-const newTyres = (build: Build): Remedy[] => [
+/** Whether the bike's own tyre stays on a wheel, whatever else is new. */
+export function keepsTyre(build: Build): boolean {
+  return ENDS.some((end) => !tyrePartAt(end, build));
+}
+
+/** A tyre for each wheel that gets none yet, of the size that each will have. */
+export const newTyres = (build: Build): Remedy[] => [
   bought(
     "new-tyres",
     "New tyres, front and rear",
     "of the bike's sizes, rated for the load",
-    ENDS.map((end) => {
+    ENDS.filter((end) => !tyrePartAt(end, build)).map((end) => {
       const size = knownRimSizeAt(end, build);
       return needBest(
         build,
@@ -375,8 +385,10 @@ export const conditionRules = CONDITIONS.map((condition) =>
     subjects: (build) => (condition.when && !condition.when(build) ? [] : firstMotor(build)),
     key: () => "bike",
     place: () => condition.place,
-    needs: () => [condition.item],
+    needs: () => (condition.stays ? [] : [condition.item]),
     check(_motor, survey, build): Outcome {
+      if (condition.stays && !condition.stays(build))
+        return { verdict: "clear", says: "It comes off; what goes on is new.", figures: [] };
       const answer = survey.choice(condition.item);
       const say = condition.answers[answer]!;
       const figures: Figure[] = [{ label: "seen", value: answer }];

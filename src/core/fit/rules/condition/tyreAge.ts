@@ -1,9 +1,10 @@
 import { PRACTICE } from "../../../basis";
 import type { Motor } from "../../build";
 import type { Figure, Outcome } from "../../finding";
-import { bought, isDone } from "../../remedies";
+import { isDone } from "../../remedies";
 import { defineRule } from "../../rule";
 import { firstMotor } from "../subjects";
+import { keepsTyre, newTyres } from "./conditions";
 
 /** Tyres older than this are renewed before a motor, years (common practice). */
 const TYRE_YEARS = 6;
@@ -16,8 +17,9 @@ export const tyreAge = defineRule<Motor>({
   subjects: firstMotor,
   key: () => "bike",
   place: () => "front wheel",
-  needs: () => ["tyreAge"],
+  needs: () => [],
   check(_motor, survey, build): Outcome {
+    if (!keepsTyre(build)) return { verdict: "clear", says: "Both tyres are new with this build.", figures: [] };
     const age = survey.number("tyreAge").value;
     const figures: Figure[] = [
       { label: "age", value: age, unit: "years" },
@@ -26,29 +28,12 @@ export const tyreAge = defineRule<Motor>({
     const margin = { value: TYRE_YEARS - age, unit: "years", plusMinus: 0 };
     if (age <= TYRE_YEARS || isDone(build, "tyres renewed"))
       return { verdict: "clear", says: age <= TYRE_YEARS ? `${age} years old.` : "Renewed with this build.", figures, margin };
-    const tyre = build.catalogue.distinct("tyre").find(({ spec }) => spec.beadSeatMm === build.donor.rearBeadSeatMm?.value);
     return {
       verdict: "adapt",
       says: `${age} years old; ${TYRE_YEARS} is the most.`,
       figures,
       margin,
-      remedies: [
-        bought(
-          "new-tyres",
-          "New tyres",
-          "both, of this size",
-          [
-            {
-              kind: "tyre",
-              partId: tyre?.id ?? null,
-              quantity: 2,
-              says: `tyres for ${build.donor.rearBeadSeatMm?.value ?? "the bike's"} rims`,
-            },
-          ],
-          ["moveTyre"],
-          "tyres renewed",
-        ),
-      ],
+      remedies: newTyres(build),
     };
   },
 });

@@ -4,7 +4,7 @@ import { formatNumber } from "../../../units/formatQuantity";
 import { wheelTurnMm } from "../../../wheel/wheelTurn";
 import { type Build, motorsOf } from "../../build";
 import { defineRule, wasTaken } from "../../rule";
-import { knownRimSizeAt } from "../wheel/rimAt";
+import { knownWheelAt } from "../wheel/tyreAt";
 
 const KMH_PER_MPH = 1.609344;
 
@@ -56,8 +56,6 @@ export const limitSetting = defineRule<"setting">({
 /** One turn of the driven wheel with the rider on, mm; null while its size is not known. */
 export function wheelTurnOf(build: Build): number | null {
   const motor = motorsOf(build)[0]!;
-  const end = motor.kind === "hub-motor" ? motor.spec.end : "rear";
-  const seat = knownRimSizeAt(end, build);
-  const tyre = build.donor.tyreWidthMm?.value;
-  return seat === undefined || typeof tyre !== "number" ? null : wheelTurnMm({ beadSeatMm: seat, tyreMm: tyre });
+  const { beadSeatMm, tyreMm } = knownWheelAt(motor.kind === "hub-motor" ? motor.spec.end : "rear", build);
+  return beadSeatMm === undefined || tyreMm === undefined ? null : wheelTurnMm({ beadSeatMm, tyreMm });
 }
