@@ -50,7 +50,16 @@ function basics(build: Build, wish: Wish, bikeKg: number | null) {
   const motor = motorsOf(build)[0];
   const torqueNm = motor?.kind === "hub-motor" ? wheelTorqueNm(motor, build) : (motor?.spec.peakTorqueNm ?? null);
   const { beadSeatMm: beadMm, tyreMm } = knownWheelAt(motor?.kind === "hub-motor" ? motor.spec.end : "rear", build);
-  return { motor, torqueNm, beadMm, tyreMm: tyreMm ?? USUAL_TYRE_MM, battery: batteryOf(build), route: wish.route, riderKg: wish.riderKg, bikeKg };
+  return {
+    motor,
+    torqueNm,
+    beadMm,
+    tyreMm: tyreMm ?? USUAL_TYRE_MM,
+    battery: batteryOf(build),
+    route: wish.route,
+    riderKg: wish.riderKg,
+    bikeKg,
+  };
 }
 
 /** Whether the ride can be reckoned: asked for every remedy that is tried, so nothing of it is worked out. */

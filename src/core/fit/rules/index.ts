@@ -94,6 +94,7 @@ import { spokes } from "./wheel/spokes";
 import { wheelSize } from "./wheel/size";
 import { tyreRim } from "./wheel/tyreOnRim";
 import { tyreRoom } from "./wheel/tyreRoom";
+import { tyreSize } from "./wheel/tyreSize";
 import { tyreSpeed } from "./wheel/tyreSpeed";
 import { frameKindRule } from "./whole/frameKind";
 import { massPlace } from "./whole/frontShare";
@@ -162,7 +163,7 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     motorWidth,
     forkColumn,
   ],
-  wheel: [wheelSize, laceWheel, spokes, tyreRim, tyreRoom, rimWear, tyreSpeed],
+  wheel: [wheelSize, laceWheel, spokes, tyreRim, tyreRoom, rimWear, tyreSize, tyreSpeed],
   brakes: [
     brakeLost,
     brakeSeat,

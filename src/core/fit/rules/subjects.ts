@@ -3,6 +3,8 @@ import type { PinPlace } from "../finding";
 
 /** Subjects that several rules share. */
 export const hubMotors = (build: Build): readonly HubMotor[] => partsOf(build, "hub-motor");
+/** The motor in a wheel of this end. */
+export const hubMotorAt = (end: End, build: Build): HubMotor | undefined => hubMotors(build).find(({ spec }) => spec.end === end);
 export const rearHubMotors = (build: Build): readonly HubMotor[] => hubMotors(build).filter((motor) => motor.spec.end === "rear");
 export const midMotors = (build: Build): readonly MidMotor[] => partsOf(build, "mid-motor");
 /** Motors at the crank, whatever holds them: chain, ring and hub gear feel them alike. */

@@ -1,30 +1,32 @@
 import { PRACTICE, standard } from "../../../basis";
 import { BEAD_SEAT_NAMES } from "../../../donor/items";
 import { formatNumber } from "../../../units/formatQuantity";
-import { type HubMotor } from "../../build";
 import type { Outcome } from "../../finding";
 import { acknowledge, defineRule } from "../../rule";
-import { endKey, endKeys, hubMotors } from "../subjects";
+import { type End, ENDS, hasMotor, hubMotorAt, keysOfEnd, wheelPlace } from "../subjects";
 import { brakeAt } from "../brakes/brakeAt";
-import { rimPartAt } from "./rimAt";
+import { rimPartAt, rimSizeAt } from "./rimAt";
 
 const sizeName = (mm: number) => `${mm}${BEAD_SEAT_NAMES[mm] ? ` (${BEAD_SEAT_NAMES[mm]})` : ""}`;
 
-export const wheelSize = defineRule<HubMotor>({
+export const wheelSize = defineRule<End>({
   id: "wheel/size",
   title: "Wheel size of the motor",
   why: "A motor that comes laced brings its rim: the brake, the tyre and the frame were made for another, perhaps.",
   basis: [standard("ISO 5775"), PRACTICE],
-  subjects: hubMotors,
-  key: endKey,
-  place: (motor) => (motor.spec.end === "front" ? "front wheel" : "rear wheel"),
-  needs: (motor) => [endKeys(motor).beadSeat],
-  check(motor, survey, build): Outcome {
-    const keys = endKeys(motor);
+  subjects: (build) =>
+    hasMotor(build) ? ENDS.filter((end) => hubMotorAt(end, build) !== undefined || rimPartAt(end, build) !== undefined) : [],
+  key: (end) => end,
+  place: wheelPlace,
+  needs: (end) => [keysOfEnd(end).beadSeat],
+  check(end, survey, build): Outcome {
+    const motor = hubMotorAt(end, build);
+    const keys = keysOfEnd(end);
     const bike = survey.number(keys.beadSeat);
     const donorMm = bike.value;
-    const rimMm = motor.spec.laced?.beadSeatMm ?? rimPartAt(motor.spec.end, build)?.spec.beadSeatMm ?? donorMm;
-    if (motor.spec.laced === null && rimMm === donorMm)
+    const laced = motor?.spec.laced;
+    const rimMm = rimSizeAt(end, survey, build);
+    if (motor && !laced && rimMm === donorMm)
       return {
         verdict: "clear",
         says: `The motor comes bare and is laced into ${sizeName(donorMm)}: see its lacing.`,
@@ -33,20 +35,22 @@ export const wheelSize = defineRule<HubMotor>({
     const motorMm = rimMm;
     const figures = [
       { label: "bike", value: sizeName(donorMm), unit: "mm" },
-      { label: "motor's rim", value: sizeName(motorMm), unit: "mm" },
+      { label: motor ? "motor's rim" : "new rim", value: sizeName(motorMm), unit: "mm" },
     ];
     // Sizes are read off the tyre, and are that size or another; only what was told may be its neighbour.
     const margin = { value: -Math.abs(motorMm - donorMm), unit: "mm", plusMinus: bike.how === "told" ? bike.plusMinus : 0 };
     if (motorMm === donorMm)
       return {
         verdict: "clear",
-        says: `Laced in a ${sizeName(motorMm)} rim, as the bike.`,
+        says: motor
+          ? `Laced in a ${sizeName(motorMm)} rim, as the bike.`
+          : `The new rim is ${sizeName(motorMm)}, as the old one.`,
         figures,
         margin,
         settle: [keys.beadSeat],
       };
-    const brake = brakeAt(motor.spec.end, survey, build);
-    const says = `The ${motor.spec.laced ? "motor's rim" : "rim put in for the motor"} is ${motorMm}, the bike's ${donorMm}.`;
+    const brake = brakeAt(end, survey, build);
+    const says = `The ${laced ? "motor's rim" : motor ? "rim put in for the motor" : `rim put in for the ${end} wheel`} is ${motorMm}, the bike's ${donorMm}.`;
     if (brake === "rim linear")
       return {
         verdict: "stop",
@@ -54,14 +58,14 @@ export const wheelSize = defineRule<HubMotor>({
         says: `${says} The rim brake would miss it by ${formatNumber(Math.abs(motorMm - donorMm) / 2, 1)} mm.`,
         figures,
         margin,
-        lifts: `the same motor laced in ${donorMm}, or bare to be laced into the bike's rim`,
+        lifts: motor ? `the same motor laced in ${donorMm}, or bare to be laced into the bike's rim` : `a rim of ${donorMm}`,
       };
     return {
       verdict: "adapt",
       says: `${says} With this brake it can turn, but gearing, ground clearance and tyre change.`,
       figures,
       margin,
-      remedies: [acknowledge(`wheel/size ${motor.spec.end}`, "other wheel size: room for the tyre measured, computer set to it")],
+      remedies: [acknowledge(`wheel/size ${end}`, "other wheel size: room for the tyre measured, computer set to it")],
     };
   },
 });

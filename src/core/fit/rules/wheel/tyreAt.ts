@@ -1,8 +1,8 @@
-import type { Build, HubMotor } from "../../build";
+import type { Build } from "../../build";
 import type { Survey } from "../../rule";
 import { lastAt } from "../perEnd";
-import { type End, endKeys } from "../subjects";
-import { knownRimSizeAt } from "./rimAt";
+import { type End, ENDS, hasMotor, hubMotorAt, keysOfEnd } from "../subjects";
+import { knownRimSizeAt, rimPartAt } from "./rimAt";
 
 /** The tyre that the build brings for an end, of the size of the rim that will be there. */
 export const tyrePartAt = (end: End, build: Build) =>
@@ -16,10 +16,24 @@ export function knownWheelAt(end: End, build: Build): { readonly beadSeatMm?: nu
   return { ...(beadSeatMm !== undefined && { beadSeatMm }), ...(tyreMm !== undefined && { tyreMm }) };
 }
 
+/**
+ * Wheels whose tyre is looked at: those with a motor in them, and those that get a rim, or a tyre that is not like the bike's own.
+ * @param isUnlike of a new tyre and the bike's own, widths in mm
+ */
+export const tyredEnds = (build: Build, isUnlike: (mm: number, ownMm: number) => boolean): readonly End[] =>
+  hasMotor(build)
+    ? ENDS.filter((end) => {
+        if (hubMotorAt(end, build) || rimPartAt(end, build)) return true;
+        const own = build.donor.tyreWidthMm?.value;
+        const fresh = tyrePartAt(end, build);
+        return fresh !== undefined && (typeof own !== "number" || isUnlike(fresh.spec.widthMm, own));
+      })
+    : [];
+
 /** The tyre that will run at an end: a new one of the rim's size, else the bike's own. */
-export function tyreAt(motor: HubMotor, survey: Survey, build: Build) {
-  survey.number(endKeys(motor).beadSeat);
-  const fresh = tyrePartAt(motor.spec.end, build);
+export function tyreAt(end: End, survey: Survey, build: Build) {
+  survey.number(keysOfEnd(end).beadSeat);
+  const fresh = tyrePartAt(end, build);
   if (fresh) return { mm: fresh.spec.widthMm, plusMinus: 0, says: fresh.name };
   const own = survey.number("tyreWidthMm");
   return { mm: own.value, plusMinus: own.plusMinus, says: "the bike's tyre" };

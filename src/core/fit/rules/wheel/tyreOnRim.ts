@@ -1,32 +1,37 @@
 import { memory, PRACTICE } from "../../../basis";
 import { combined } from "../../../donor/reading";
 import { formatNumber } from "../../../units/formatQuantity";
-import type { Build, HubMotor } from "../../build";
+import type { Build } from "../../build";
 import { bought } from "../../remedies";
 import { acknowledge, defineRule, type Survey } from "../../rule";
-import { endKeys, perHubMotor, wheelPlace } from "../subjects";
+import { type End, hubMotorAt, keysOfEnd, wheelPlace } from "../subjects";
 import { rimPartAt, rimSizeAt } from "./rimAt";
-import { tyreAt } from "./tyreAt";
+import { tyreAt, tyredEnds } from "./tyreAt";
 import { RATIO, againstTyre, tyreOnRim } from "./tyreGoes";
 
-function rimInner(motor: HubMotor, survey: Survey, build: Build): { mm: number; plusMinus: number } {
-  const sheetMm = motor.spec.laced?.rimInnerMm ?? rimPartAt(motor.spec.end, build)?.spec.innerMm;
+/** A new tyre that is so near the bike's own in width goes where that went, mm. */
+const ALIKE_MM = 3;
+
+function rimInner(end: End, survey: Survey, build: Build): { mm: number; plusMinus: number } {
+  const motor = hubMotorAt(end, build);
+  const sheetMm = motor?.spec.laced?.rimInnerMm ?? rimPartAt(end, build)?.spec.innerMm;
   if (sheetMm !== undefined) return { mm: sheetMm, plusMinus: 0 };
-  const own = survey.number(endKeys(motor).rimInner);
+  const own = survey.number(keysOfEnd(end).rimInner);
   return { mm: own.value, plusMinus: own.plusMinus };
 }
 
-export const tyreRim = defineRule<HubMotor>({
-  ...perHubMotor,
-  place: (motor) => wheelPlace(motor.spec.end),
+export const tyreRim = defineRule<End>({
+  subjects: (build) => tyredEnds(build, (mm, ownMm) => Math.abs(mm - ownMm) > ALIKE_MM),
+  key: (end) => end,
+  place: wheelPlace,
   id: "wheel/tyre-on-rim",
   title: "Tyre on the rim",
   why: "Too wide a tyre rolls on a narrow rim; too narrow a one is flattened by a wide rim and pinches its tube.",
   basis: [memory("rim and tyre width tables"), PRACTICE],
   needs: () => [],
-  check(motor, survey, build) {
-    const tyre = tyreAt(motor, survey, build);
-    const rim = rimInner(motor, survey, build);
+  check(end, survey, build) {
+    const tyre = tyreAt(end, survey, build);
+    const rim = rimInner(end, survey, build);
     const innerMm = rim.mm;
     const goes = tyreOnRim(tyre.mm, innerMm);
     const figures = [
@@ -44,19 +49,19 @@ export const tyreRim = defineRule<HubMotor>({
       },
       settle: [
         ...(tyre.plusMinus > 0 ? (["tyreWidthMm"] as const) : []),
-        ...(rim.plusMinus > 0 ? [endKeys(motor).rimInner] : []),
+        ...(rim.plusMinus > 0 ? [keysOfEnd(end).rimInner] : []),
       ],
     };
     if (goes.guide && goes.ratio) return { verdict: "clear", says, ...common };
-    const key = `wheel/tyre-on-rim ${motor.spec.end}`;
-    const size = rimSizeAt(motor.spec.end, survey, build);
+    const key = `wheel/tyre-on-rim ${end}`;
+    const size = rimSizeAt(end, survey, build);
     const fits = build.catalogue
       .distinct("tyre")
       .filter(
         ({ spec }) =>
           spec.beadSeatMm === size && tyreOnRim(spec.widthMm, innerMm).guide && tyreOnRim(spec.widthMm, innerMm).ratio,
       );
-    const best = fits.filter(({ spec }) => againstTyre(spec, motor.spec.end, build) === 0);
+    const best = fits.filter(({ spec }) => againstTyre(spec, end, build) === 0);
     const others = (best.length > 0 ? best : fits)
       .slice(0, 2)
       .map((part) =>
@@ -66,7 +71,7 @@ export const tyreRim = defineRule<HubMotor>({
           "goes by both tables",
           [{ kind: "tyre" as const, partId: part.id, quantity: 1, says: part.name }],
           ["moveTyre"],
-          `has ${motor.spec.end} tyre`,
+          `has ${end} tyre`,
         ),
       );
     if (!goes.guide && !goes.ratio && others.length === 0)

@@ -1,26 +1,27 @@
 import { PRACTICE } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
-import type { HubMotor } from "../../build";
 import { judge } from "../../judge";
 import { anyOf } from "../../remedies";
 import { defineRule } from "../../rule";
-import { endKeys, perHubMotor, wheelPlace } from "../subjects";
+import { type End, keysOfEnd, wheelPlace } from "../subjects";
 import { rimSizeAt } from "./rimAt";
-import { tyreAt } from "./tyreAt";
+import { tyreAt, tyredEnds } from "./tyreAt";
 import { TYRE_ROOM_MM, againstTyre } from "./tyreGoes";
 
-export const tyreRoom = defineRule<HubMotor>({
-  ...perHubMotor,
-  place: (motor) => wheelPlace(motor.spec.end),
+export const tyreRoom = defineRule<End>({
+  // No wider than what runs there, it has the room that there is.
+  subjects: (build) => tyredEnds(build, (mm, ownMm) => mm > ownMm),
+  key: (end) => end,
+  place: wheelPlace,
   id: "wheel/tyre-room",
   title: "Room for the tyre",
   why: "A tyre that just passes takes a stone with it into the fork or stays.",
   basis: [PRACTICE],
-  needs: (motor) => [endKeys(motor).tyreRoom, endKeys(motor).mudguard],
-  check(motor, survey, build) {
-    const tyre = tyreAt(motor, survey, build);
-    const room = survey.number(endKeys(motor).tyreRoom);
-    const guard = survey.choice(endKeys(motor).mudguard) === "yes";
+  needs: (end) => [keysOfEnd(end).tyreRoom, keysOfEnd(end).mudguard],
+  check(end, survey, build) {
+    const tyre = tyreAt(end, survey, build);
+    const room = survey.number(keysOfEnd(end).tyreRoom);
+    const guard = survey.choice(keysOfEnd(end).mudguard) === "yes";
     const least = guard ? TYRE_ROOM_MM.mudguard : TYRE_ROOM_MM.bare;
     const freeMm = (room.value - tyre.mm) / 2;
     return judge({
@@ -33,10 +34,10 @@ export const tyreRoom = defineRule<HubMotor>({
         { label: "free a side", value: freeMm, unit: "mm" },
         { label: guard ? "wanted with a mudguard" : "wanted", value: least, unit: "mm" },
       ],
-      settle: [endKeys(motor).tyreRoom],
+      settle: [keysOfEnd(end).tyreRoom],
       clear: `${formatNumber(freeMm, 1)} mm free on each side of the tyre.`,
       short: () => {
-        const size = rimSizeAt(motor.spec.end, survey, build);
+        const size = rimSizeAt(end, survey, build);
         const most = room.value - 2 * least;
         return {
           verdict: "adapt",
@@ -46,10 +47,10 @@ export const tyreRoom = defineRule<HubMotor>({
               title: "Narrower tyre",
               says: `${formatNumber(most, 0)} mm or narrower, for ${size}`,
               will: (spec) => spec.beadSeatMm === size && spec.widthMm <= most,
-              passes: (spec) => againstTyre(spec, motor.spec.end, build) === 0,
+              passes: (spec) => againstTyre(spec, end, build) === 0,
               tasks: ["moveTyre"],
               most: 1,
-              flag: `has ${motor.spec.end} tyre`,
+              flag: `has ${end} tyre`,
             }),
           ],
         };
