@@ -17,16 +17,24 @@ export function knownWheelAt(end: End, build: Build): { readonly beadSeatMm?: nu
 }
 
 /**
- * Wheels whose tyre is looked at: those with a motor in them, and those that get a rim, or a tyre that is not like the bike's own.
- * @param isUnlike of a new tyre and the bike's own, widths in mm
+ * Wheels whose tyre is looked at: those with a motor in them, and those that get a rim or a tyre that is not like the bike's own.
+ * @param unlike of a new rim and the bike's own, bead seats in mm, and of a new tyre and the bike's own, widths in mm
  */
-export const tyredEnds = (build: Build, isUnlike: (mm: number, ownMm: number) => boolean): readonly End[] =>
+export const tyredEnds = (
+  build: Build,
+  unlike: { readonly rim: (mm: number, ownMm: number) => boolean; readonly tyre: (mm: number, ownMm: number) => boolean },
+): readonly End[] =>
   hasMotor(build)
     ? ENDS.filter((end) => {
-        if (hubMotorAt(end, build) || rimPartAt(end, build)) return true;
-        const own = build.donor.tyreWidthMm?.value;
+        if (hubMotorAt(end, build)) return true;
+        const rim = rimPartAt(end, build);
         const fresh = tyrePartAt(end, build);
-        return fresh !== undefined && (typeof own !== "number" || isUnlike(fresh.spec.widthMm, own));
+        const seat = build.donor[keysOfEnd(end).beadSeat]?.value;
+        const own = build.donor.tyreWidthMm?.value;
+        return (
+          (rim !== undefined && (typeof seat !== "number" || unlike.rim(rim.spec.beadSeatMm, seat))) ||
+          (fresh !== undefined && (typeof own !== "number" || unlike.tyre(fresh.spec.widthMm, own)))
+        );
       })
     : [];
 

@@ -21,7 +21,7 @@ function rimInner(end: End, survey: Survey, build: Build): { mm: number; plusMin
 }
 
 export const tyreRim = defineRule<End>({
-  subjects: (build) => tyredEnds(build, (mm, ownMm) => Math.abs(mm - ownMm) > ALIKE_MM),
+  subjects: (build) => tyredEnds(build, { rim: () => true, tyre: (mm, ownMm) => Math.abs(mm - ownMm) > ALIKE_MM }),
   key: (end) => end,
   place: wheelPlace,
   id: "wheel/tyre-on-rim",

@@ -9,8 +9,8 @@ import { tyreAt, tyredEnds } from "./tyreAt";
 import { TYRE_ROOM_MM, againstTyre } from "./tyreGoes";
 
 export const tyreRoom = defineRule<End>({
-  // No wider than what runs there, it has the room that there is.
-  subjects: (build) => tyredEnds(build, (mm, ownMm) => mm > ownMm),
+  // No wider than what runs there, on a rim of the same size, it has the room that there is.
+  subjects: (build) => tyredEnds(build, { rim: (mm, ownMm) => mm !== ownMm, tyre: (mm, ownMm) => mm > ownMm }),
   key: (end) => end,
   place: wheelPlace,
   id: "wheel/tyre-room",

@@ -54,6 +54,11 @@ describe("a wheel without a motor", () => {
     expect(() => on(tyreRoom, wide(37), front)).toThrow(/got 0/);
     expect(() => on(tyreRim, wide(40), front)).toThrow(/got 0/);
   });
+  test("a new rim of the old one's size leaves the room as it is; how wide it is the tyre has to know", () => {
+    expect(() => on(tyreRoom, [mid(), rim(622)], front)).toThrow(/got 0/);
+    expect(on(tyreRim, [mid(), rim(622)], front)).toMatchObject({ key: "wheel/tyre-on-rim front", verdict: "clear" });
+    expect(on(tyreRoom, [mid(), rim(584)], front).key).toBe("wheel/tyre-room front");
+  });
   test("a rim of another size stops where a linear brake would miss it", () => {
     expect(on(wheelSize, [mid(), rim(584)], { frontBrake: "rim linear" })).toMatchObject({
       verdict: "stop",
