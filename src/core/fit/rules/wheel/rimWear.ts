@@ -47,7 +47,9 @@ export const rimWear = defineRule<End>({
         remedies: anyOf(build, "rim", {
           title: "New rim",
           says: "same size and holes, laced over",
-          will: (spec) => spec.beadSeatMm === build.donor[keysOfEnd(end).beadSeat]?.value,
+          will: (spec) =>
+            spec.beadSeatMm === build.donor[keysOfEnd(end).beadSeat]?.value &&
+            spec.holes === (build.donor[keysOfEnd(end).rimHoles]?.value ?? spec.holes),
           tasks: ["laceOther"],
           most: 1,
           flag: `new rim ${end}`,

@@ -37,6 +37,16 @@ export const wheelSize = defineRule<End>({
       { label: "bike", value: sizeName(donorMm), unit: "mm" },
       { label: motor ? "motor's rim" : "new rim", value: sizeName(motorMm), unit: "mm" },
     ];
+    const rim = motor ? undefined : rimPartAt(end, build);
+    const holes = build.donor[keys.rimHoles]?.value;
+    if (rim && typeof holes === "number" && holes !== rim.spec.holes)
+      return {
+        verdict: "stop",
+        safety: true,
+        says: `${rim.name} has ${rim.spec.holes} holes, the ${end} wheel's hub ${holes}.`,
+        figures: [...figures, { label: "holes of the hub", value: holes }, { label: "holes of the rim", value: rim.spec.holes }],
+        lifts: `a rim of ${donorMm} with ${holes} holes`,
+      };
     // Sizes are read off the tyre, and are that size or another; only what was told may be its neighbour.
     const margin = { value: -Math.abs(motorMm - donorMm), unit: "mm", plusMinus: bike.how === "told" ? bike.plusMinus : 0 };
     if (motorMm === donorMm)

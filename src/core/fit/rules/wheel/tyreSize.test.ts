@@ -1,4 +1,5 @@
 import { afterRemedy, findingOf, mid, on, partOf, type Case, SOUND, ASKED } from "../../../../../tests/bench.fixture";
+import { rimWear } from "./rimWear";
 import { wheelSize } from "./size";
 import { tyreRim } from "./tyreOnRim";
 import { tyreRoom } from "./tyreRoom";
@@ -58,6 +59,21 @@ describe("a wheel without a motor", () => {
     expect(() => on(tyreRoom, [mid(), rim(622)], front)).toThrow(/got 0/);
     expect(on(tyreRim, [mid(), rim(622)], front)).toMatchObject({ key: "wheel/tyre-on-rim front", verdict: "clear" });
     expect(on(tyreRoom, [mid(), rim(584)], front).key).toBe("wheel/tyre-room front");
+  });
+  test("a rim with other holes than its hub stops, and none such is offered for a worn one", () => {
+    expect(on(wheelSize, [mid(), rim(622)], { frontRimHoles: 32 })).toMatchObject({
+      verdict: "stop",
+      lifts: "a rim of 622 with 32 holes",
+    });
+    expect(on(wheelSize, [mid(), rim(622)], { frontRimHoles: 36 }).verdict).toBe("clear");
+    const worn = { frontBrake: "rim linear", frontRimWearMm: 0.9 } as const;
+    const shelf = [rim(622)];
+    expect(on(rimWear, [mid()], { ...worn, frontRimHoles: 32 }, { shelf }).remedies.flatMap(({ parts }) => parts)).toMatchObject([
+      { partId: null },
+    ]);
+    expect(on(rimWear, [mid()], { ...worn, frontRimHoles: 36 }, { shelf }).remedies.flatMap(({ parts }) => parts)).toMatchObject([
+      { partId: "rim-x" },
+    ]);
   });
   test("a rim of another size stops where a linear brake would miss it", () => {
     expect(on(wheelSize, [mid(), rim(584)], { frontBrake: "rim linear" })).toMatchObject({
