@@ -48,6 +48,9 @@ const STILL_TELLS: Readonly<Record<string, string>> = {
   "frontRotorMm brakes/adapter": "the calliper stands as high as the old rotor wanted it",
   "rearRotorMm brakes/adapter": "the calliper stands as high as the old rotor wanted it",
   "rearRotorMm brakes/energy": "what was on stands on its maker's word",
+  "tyreWidthMm wheel/tyre-room": "on a wheel without a motor a tyre that is no wider goes where that went",
+  "tyreWidthMm wheel/tyre-on-rim": "on a wheel without a motor a tyre as wide goes where that went",
+  "frontRimHoles wheel/size": "the hub that stays has as many",
   "chain24Mm chain/wear": "what ran under a worn chain is worn with it, and stays",
   "shifterFamily cluster/shifter": "cogs that move over are spaced for the shifter that they came with",
 };

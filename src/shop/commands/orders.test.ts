@@ -318,7 +318,12 @@ describe("signing", () => {
     expect(build(signed)).toMatchObject({ knot: "tied", undone: 0 });
     const changed = placed(signed, { do: "put in", partId: tyre.id, quantity: 1 });
     expect(build(changed)).toMatchObject({ knot: "half", undone: 1 });
-    expect(workOrderOf(changed, look(changed), "2026-01-05").changed).toEqual(["New: Fit tape, tube and tyre"]);
+    // With a tyre the wheel's turn is known, which the controller is told.
+    expect(workOrderOf(changed, look(changed), "2026-01-05").changed).toEqual([
+      "New: Fit tape, tube and tyre",
+      expect.stringMatching(/^Set the controller: wheel size, limits, class: now Wheel \d+ mm a turn: bead seat and tyre/),
+      expect.stringMatching(/^Set the controller: wheel size, limits, class: no longer Wheel: rolled out on the floor/),
+    ]);
     expect(says(changed, { do: "sign" })).toMatch(/^1 step is not ticked: Fit tape, tube and tyre/);
     const again = placed(placed(changed, { do: "tick", step: "moveTyre", note: "", despite: DESPITE }), {
       do: "sign",
