@@ -1,6 +1,7 @@
 import { crewsOf } from "./crews";
 import type { Standing } from "./dispatch";
 import { headsOf } from "./heads";
+import { lateMinorOf } from "./lateness";
 import type { BenchProblem } from "./problem";
 import { minutesWithin, unionOf } from "./shifts";
 import { DAY_MIN, midnightOf } from "./wall";
@@ -203,11 +204,10 @@ export class Outlook {
 
   /** What lateness of all that is done costs where the work stands so. */
   paidAt({ left, done }: Pick<Standing, "left" | "done">): number {
-    let cost = 0;
-    for (const [job, { dueMin, lateDayMinor }] of this.problem.jobs.entries())
-      if (left[job] === 0 && dueMin !== null && lateDayMinor > 0 && done[job]! > dueMin)
-        cost += Math.ceil((done[job]! - dueMin) / DAY_MIN) * lateDayMinor;
-    return cost;
+    return lateMinorOf(
+      this.problem,
+      Array.from(done, (moment, job) => (left[job] === 0 ? moment : Infinity)),
+    );
   }
 }
 

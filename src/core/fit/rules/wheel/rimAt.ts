@@ -1,3 +1,4 @@
+import { BEAD_SEAT_NAMES } from "../../../donor/items";
 import type { Build } from "../../build";
 import type { Survey } from "../../rule";
 import { lastAt } from "../perEnd";
@@ -19,3 +20,6 @@ export function knownRimSizeAt(end: End, build: Build): number | undefined {
   const size = motor?.spec.laced?.beadSeatMm ?? rimPartAt(end, build)?.spec.beadSeatMm;
   return size ?? (typeof donor === "number" ? donor : undefined);
 }
+
+/** A bead seat as it is told: its mm, and the trade's name where it has one. */
+export const sizeName = (mm: number): string => `${mm}${BEAD_SEAT_NAMES[mm] ? ` (${BEAD_SEAT_NAMES[mm]})` : ""}`;

@@ -1,18 +1,15 @@
 import { PRACTICE, standard } from "../../../basis";
-import { BEAD_SEAT_NAMES } from "../../../donor/items";
 import { formatNumber } from "../../../units/formatQuantity";
 import type { Outcome } from "../../finding";
 import { acknowledge, defineRule } from "../../rule";
 import { type End, ENDS, hasMotor, hubMotorAt, keysOfEnd, wheelPlace } from "../subjects";
 import { brakeAt } from "../brakes/brakeAt";
-import { rimPartAt, rimSizeAt } from "./rimAt";
-
-const sizeName = (mm: number) => `${mm}${BEAD_SEAT_NAMES[mm] ? ` (${BEAD_SEAT_NAMES[mm]})` : ""}`;
+import { rimPartAt, rimSizeAt, sizeName } from "./rimAt";
 
 export const wheelSize = defineRule<End>({
   id: "wheel/size",
-  title: "Wheel size of the motor",
-  why: "A motor that comes laced brings its rim: the brake, the tyre and the frame were made for another, perhaps.",
+  title: "Size of the wheel",
+  why: "A motor that comes laced brings its rim, and a new rim may be of another size: the brake, the tyre and the frame were made for another, perhaps.",
   basis: [standard("ISO 5775"), PRACTICE],
   subjects: (build) =>
     hasMotor(build) ? ENDS.filter((end) => hubMotorAt(end, build) !== undefined || rimPartAt(end, build) !== undefined) : [],

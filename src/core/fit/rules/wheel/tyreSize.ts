@@ -1,18 +1,15 @@
 import { PRACTICE, standard } from "../../../basis";
-import { BEAD_SEAT_NAMES } from "../../../donor/items";
 import type { PartOf } from "../../../parts/part";
 import { type Build, needBest } from "../../build";
 import { bought } from "../../remedies";
 import { defineRule } from "../../rule";
 import { type End, ENDS, hasMotor, hubMotorAt, keysOfEnd, wheelPlace } from "../subjects";
-import { knownRimSizeAt, rimPartAt, rimSizeAt } from "./rimAt";
+import { knownRimSizeAt, rimPartAt, rimSizeAt, sizeName } from "./rimAt";
 import { tyrePartAt } from "./tyreAt";
 import { againstTyre } from "./tyreGoes";
 
 /** A tyre that goes on no rim there is, or a wheel without a motor whose new rim is of another size. */
 type Subject = { readonly tyre: PartOf<"tyre"> } | { readonly end: End };
-
-const named = (mm: number) => `${mm}${BEAD_SEAT_NAMES[mm] ? ` (${BEAD_SEAT_NAMES[mm]})` : ""}`;
 
 export const tyreSize = defineRule<Subject>({
   id: "wheel/tyre-size",
@@ -25,10 +22,10 @@ export const tyreSize = defineRule<Subject>({
   needs: (subject) => ("tyre" in subject ? [] : [keysOfEnd(subject.end).beadSeat]),
   check(subject, survey, build) {
     const sizes = ENDS.map((end) => ({ end, mm: rimSizeAt(end, survey, build) }));
-    const figures = sizes.map(({ end, mm }) => ({ label: `${end} rim`, value: named(mm), unit: "mm" }));
+    const figures = sizes.map(({ end, mm }) => ({ label: `${end} rim`, value: sizeName(mm), unit: "mm" }));
     if ("tyre" in subject) {
       const { beadSeatMm } = subject.tyre.spec;
-      const says = `${subject.tyre.name} is for rims of ${named(beadSeatMm)}`;
+      const says = `${subject.tyre.name} is for rims of ${sizeName(beadSeatMm)}`;
       return sizes.some(({ mm }) => mm === beadSeatMm)
         ? { verdict: "clear", says: `${says}.`, figures }
         : {
@@ -46,7 +43,7 @@ export const tyreSize = defineRule<Subject>({
     return {
       verdict: "adapt",
       safety: true,
-      says: `The new ${end} rim is ${named(size)}, and no tyre of that size comes with it.`,
+      says: `The new ${end} rim is ${sizeName(size)}, and no tyre of that size comes with it.`,
       figures,
       remedies: [
         bought(
