@@ -68,6 +68,9 @@ export function useJob(): JobState {
   return state;
 }
 
+/** Whether a job is there to be shown. */
+export const useIsOpen = (): boolean => useContext(JobContext) !== null;
+
 /** Holds the job as last seen; every edit names the version it was made on, one after the other, so that nothing overwrites anything. */
 export function JobProvider({
   first,

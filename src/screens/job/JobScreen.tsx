@@ -10,24 +10,31 @@ import { Key } from "@/ui/Key";
 import { formatDay } from "@/core/units/date";
 import { Only } from "../Only";
 import { useSettings } from "../settings";
-import { JobProvider, useJob, type ActOnJob, type Invoicing, type Links } from "./JobContext";
+import { JobProvider, useIsOpen, useJob, type ActOnJob, type Invoicing, type Links } from "./JobContext";
 import { Knots } from "@/ui/Knots";
+import { useSent } from "@/ui/Sent";
 import { Tally } from "./Tally";
 import { useStandKeys } from "./useStandKeys";
 import "./job.css";
 
+/** A stage whose code is on its way before there is anything to show. */
+const atStand = (Stage: React.ComponentType) =>
+  function AtStand() {
+    return useIsOpen() ? <Stage /> : null;
+  };
+
 // A stage's code, drawings, charts and styles load when it is opened; dialogs likewise.
-const STAGES: Partial<Record<StageName, React.ComponentType>> = {
-  Ask: dynamic(() => import("./ask/AskStage").then((m) => m.AskStage)),
-  Survey: dynamic(() => import("./survey/SurveyStage").then((m) => m.SurveyStage)),
-  Drive: dynamic(() => import("./drive/DriveStage").then((m) => m.DriveStage)),
-  Fit: dynamic(() => import("./fit/FitStage").then((m) => m.FitStage)),
-  Ride: dynamic(() => import("./ride/RideStage").then((m) => m.RideStage), { ssr: false }),
-  Sheet: dynamic(() => import("./sheet/SheetStage").then((m) => m.SheetStage)),
-  Order: dynamic(() => import("./order/OrderStage").then((m) => m.OrderStage)),
-  Build: dynamic(() => import("./build/BuildStage").then((m) => m.BuildStage)),
-  "Hand over": dynamic(() => import("./hand-over/HandOverStage").then((m) => m.HandOverStage)),
-  Prove: dynamic(() => import("./prove/ProveStage").then((m) => m.ProveStage)),
+const STAGES: Record<StageName, React.ComponentType> = {
+  Ask: dynamic(() => import("./ask/AskStage").then((m) => atStand(m.AskStage))),
+  Survey: dynamic(() => import("./survey/SurveyStage").then((m) => atStand(m.SurveyStage))),
+  Drive: dynamic(() => import("./drive/DriveStage").then((m) => atStand(m.DriveStage))),
+  Fit: dynamic(() => import("./fit/FitStage").then((m) => atStand(m.FitStage))),
+  Ride: dynamic(() => import("./ride/RideStage").then((m) => atStand(m.RideStage)), { ssr: false }),
+  Sheet: dynamic(() => import("./sheet/SheetStage").then((m) => atStand(m.SheetStage))),
+  Order: dynamic(() => import("./order/OrderStage").then((m) => atStand(m.OrderStage))),
+  Build: dynamic(() => import("./build/BuildStage").then((m) => atStand(m.BuildStage))),
+  "Hand over": dynamic(() => import("./hand-over/HandOverStage").then((m) => atStand(m.HandOverStage))),
+  Prove: dynamic(() => import("./prove/ProveStage").then((m) => atStand(m.ProveStage))),
 };
 const KeyList = dynamic(() => import("./KeyList").then((m) => m.KeyList), { ssr: false });
 const AskStepBack = dynamic(() => import("./AskStepBack").then((m) => m.AskStepBack), { ssr: false });
@@ -39,21 +46,32 @@ const stageOf = (path: string): StageName | undefined => {
   return STAGE_NAMES.find((name) => slug(name) === last);
 };
 
-/** A job is a bike on a stand, and this screen is the stand: ticket and string on top, hands, eyes and tally below. */
-export function JobScreen({
-  sent,
-  stage: asked,
-  actOnJob,
-  links,
-  invoicing,
-}: {
-  /** The job's view as JSON: as one text it is on the page in a third of the time that its thousands of fields would take. */
-  sent: string;
-  stage: StageName;
-  actOnJob: ActOnJob;
-  links: Links;
-  invoicing: Invoicing;
-}) {
+type JobScreenProps = { stage: StageName; actOnJob: ActOnJob; links: Links; invoicing: Invoicing };
+
+/**
+ * A job is a bike on a stand, and this screen is the stand: ticket and string on top, hands, eyes and tally below.
+ * @param sent the job's view as JSON: as one text it is on the page in a third of the time that its thousands of fields would take; null
+ *   where it is filled in after the page was rendered
+ */
+export function JobScreen({ sent: given, ...props }: JobScreenProps & { sent: string | null }) {
+  const sent = useSent(given);
+  return sent === null ? <Opening {...props} /> : <OpenJob {...props} sent={sent} />;
+}
+
+/** What is the same for all jobs: here before any of them. */
+function Opening({ stage }: { stage: StageName }) {
+  const Stage = STAGES[stage];
+  return (
+    <div className="stand" aria-busy>
+      <p className="stand-opening soft" role="status">
+        Opening the job …
+      </p>
+      <Stage />
+    </div>
+  );
+}
+
+function OpenJob({ sent, stage: asked, actOnJob, links, invoicing }: JobScreenProps & { sent: string }) {
   const [first] = useState(() => JSON.parse(sent) as JobView);
   const path = usePathname();
   const query = useSearchParams();
@@ -107,7 +125,7 @@ function Stand() {
     if (!outcome.done && outcome.ask) setAsks({ way, says: outcome.ask.says });
   };
   useStandKeys(() => setKeys(true), stepBack);
-  const Stage = STAGES[stage] ?? STAGES.Fit!;
+  const Stage = STAGES[stage];
   const { job } = view;
   const last = view.history.find((line) => !line.undone);
   return (

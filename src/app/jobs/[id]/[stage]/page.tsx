@@ -4,8 +4,9 @@ import { STAGE_NAMES } from "@/core/job/stageNames";
 import { JobScreen } from "@/screens/job/JobScreen";
 import { actOnJob, creditJobInvoice, customerLinks, endLink, giveLink, issueJobInvoice } from "../../../actions";
 import { Unreadable } from "@/screens/job/Unreadable";
-import { handedOver, TICKET } from "@/server/keptPages";
+import { MARKS, TICKET, wantsForm, wordIn } from "@/server/forms";
 import { UnreadableJob } from "@/shop/jobView";
+import { Sent } from "@/ui/Sent";
 import { openStand } from "../openStand";
 
 const LINKS = { list: customerLinks, give: giveLink, end: endLink };
@@ -17,11 +18,16 @@ export default async function StagePage({ params }: { params: Promise<{ id: stri
   const { id, stage: slug } = await params;
   const stage = STAGE_NAMES.find((name) => name.toLowerCase().replace(" ", "-") === slug);
   if (!stage) notFound();
-  let sent = handedOver((await headers()).get(TICKET));
-  if (sent === undefined) {
-    const view = await openStand(id);
-    if (view instanceof UnreadableJob) return <Unreadable says={view.message} />;
-    sent = JSON.stringify(view);
-  }
-  return <JobScreen sent={sent} stage={stage} actOnJob={actOnJob} links={LINKS} invoicing={INVOICING} />;
+  const asked = await headers();
+  const screen = { stage, actOnJob, links: LINKS, invoicing: INVOICING };
+  if (wantsForm(asked.get(TICKET)))
+    return (
+      <>
+        <Sent nonce={wordIn(asked.get("content-security-policy")) ?? ""} json={MARKS.sent} />
+        <JobScreen sent={null} {...screen} />
+      </>
+    );
+  const view = await openStand(id);
+  if (view instanceof UnreadableJob) return <Unreadable says={view.message} />;
+  return <JobScreen sent={JSON.stringify(view)} {...screen} />;
 }
