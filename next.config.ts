@@ -1,18 +1,17 @@
 import type { NextConfig } from "next";
 
 /**
- * A stage of a job that is asked for whole comes from where pages are kept; what a page asks for of itself, the server's own asking (by its
- * ticket), and actions go to the page. While it is being worked on, a page is rendered anew each time.
+ * The list of jobs, and a stage of one, asked for whole come from where their forms are filled in; what a page asks for of itself, the
+ * server's own asking (by its ticket), and actions go to the page. While it is being worked on, a page is rendered anew each time.
  */
-const KEPT = {
-  source: "/jobs/:id/:stage",
-  missing: ["rsc", "next-action", "x-gull-ticket"].map((key) => ({ type: "header" as const, key })),
-  destination: "/kept/:id/:stage",
-};
+const FILLED_IN = [
+  { source: "/", destination: "/kept" },
+  { source: "/jobs/:id/:stage", destination: "/kept/:id/:stage" },
+].map((way) => ({ ...way, missing: ["rsc", "next-action", "x-gull-ticket"].map((key) => ({ type: "header" as const, key })) }));
 
 const config: NextConfig = {
   rewrites: async () => ({
-    beforeFiles: process.env.NODE_ENV === "production" ? [KEPT] : [],
+    beforeFiles: process.env.NODE_ENV === "production" ? FILLED_IN : [],
     // A browser asks for it of what has no head, or before it has read one.
     afterFiles: [{ source: "/favicon.ico", destination: "/icon.svg" }],
     fallback: [],

@@ -87,3 +87,5 @@ export type JobTicket = {
 };
 /** @property behind rows that are shown as they were, until they are worked out anew */
 export type JobList = { readonly rows: readonly JobTicket[]; readonly total: number; readonly behind: number };
+/** What the list of jobs shows at first. @property sample whether the sample job is among them */
+export type JobsShown = { readonly find: string; readonly sample: boolean; readonly list: JobList };

@@ -5,10 +5,10 @@ import { Input, Segmented, Select } from "antd";
 import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { useKeys } from "@/ui/useKeys";
 import { ONLY, SORTS } from "@/core/job/listing";
-import type { JobList, JobTicket, Listing } from "@/core/job/summary";
+import type { JobList, JobsShown, JobTicket, Listing } from "@/core/job/summary";
 import { STAGE_NAMES } from "@/core/job/stageNames";
 import { formatDay } from "@/core/units/date";
 import { useNotices } from "../notices";
@@ -19,6 +19,7 @@ import { Knots } from "@/ui/Knots";
 import { money } from "@/ui/format";
 import { Behind } from "@/ui/Behind";
 import { useListing } from "@/ui/useListing";
+import { useSent } from "@/ui/Sent";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { VERDICTS } from "@/core/fit/finding";
 import type { FileIssue } from "./FileIssues";
@@ -55,19 +56,28 @@ type TakeJobFile = (
 
 const isBehind = (list: JobList): boolean => list.behind > 0;
 
-/** Every job as its hang-tag, found by typing; a new job in one step. */
-export function JobsScreen({
-  find: asked,
-  first,
-  takeJobFile,
-  sample,
-}: {
-  find: string;
-  first: JobList;
-  takeJobFile: TakeJobFile;
-  sample: Sample;
-}) {
-  const [find, setFind] = useState(asked);
+type JobsProps = { takeJobFile: TakeJobFile; sample: Sample };
+
+/**
+ * Every job as its hang-tag, found by typing; a new job in one step.
+ * @param sent what is shown at first, as JSON; null where it is filled in after the page was rendered
+ */
+export function JobsScreen({ sent: given, ...props }: JobsProps & { sent: string | null }) {
+  const sent = useSent(given);
+  const first = useMemo(() => (sent === null ? null : (JSON.parse(sent) as JobsShown)), [sent]);
+  if (first === null)
+    return (
+      <div className="page" aria-busy>
+        <div className="page-head">
+          <h1>Jobs</h1>
+        </div>
+      </div>
+    );
+  return <Jobs key={`${first.find} ${first.sample}`} {...props} first={first} />;
+}
+
+function Jobs({ first, takeJobFile, sample }: JobsProps & { first: JobsShown }) {
+  const [find, setFind] = useState(first.find);
   const [limit, setLimit] = useState(PAGE);
   const [aside, setAside] = useState(false);
   const [only, setOnly] = useState<Listing["only"]>("all");
@@ -77,7 +87,7 @@ export function JobsScreen({
   useKeys("n", () => setTaking(true));
   const shown = useListing<JobList>(
     `/api/jobs?${new URLSearchParams({ find, limit: String(limit), ...(aside && { aside: "1" }), only, at, sort }).toString()}`,
-    first,
+    first.list,
     isBehind,
   );
   return (
@@ -148,7 +158,7 @@ export function JobsScreen({
                 : "No job is like that."}
           </p>
         ))}
-      {sample.isIn && <SampleIsIn takeOut={sample.takeOut} />}
+      {first.sample && <SampleIsIn takeOut={sample.takeOut} />}
       <Behind jobs={shown.behind} what="the tickets" />
       <div className="tickets">
         {shown.rows.map((job) => (
@@ -166,7 +176,7 @@ export function JobsScreen({
 }
 
 type Told = { ok: true; value: string } | { ok: false; says: string };
-export type Sample = { isIn: boolean; putIn: (by: string) => Promise<Told>; takeOut: () => Promise<Told> };
+type Sample = { putIn: (by: string) => Promise<Told>; takeOut: () => Promise<Told> };
 
 const NO_ANSWER: Told = { ok: false, says: "The bench does not answer: try again." };
 
