@@ -82,14 +82,14 @@ export function SideView({ layout, pins, onPick }: { layout: Layout; pins: reado
       <Wheel
         centre={rear}
         radius={bike.rearRadius * scale}
-        tyre={layout.tyreWidth.mm * scale}
-        measured={layout.rearBeadSeat.measured}
+        tyre={layout.wheels.rear.tyreWidth.mm * scale}
+        measured={layout.wheels.rear.beadSeat.measured}
       />
       <Wheel
         centre={front}
         radius={bike.frontRadius * scale}
-        tyre={layout.tyreWidth.mm * scale}
-        measured={layout.frontBeadSeat.measured}
+        tyre={layout.wheels.front.tyreWidth.mm * scale}
+        measured={layout.wheels.front.beadSeat.measured}
       />
       {frameTubes(layout, bike).map(([from, to, mm, measured]) => tube(from, to, mm, measured))}
       <Bar at={at} bike={bike} />
@@ -146,7 +146,7 @@ function topTube(layout: Layout, bike: Bike): [head: Point, seat: Point] {
 function frameTubes(layout: Layout, bike: Bike): [Point, Point, number, boolean][] {
   const lowHead = between(bike.crown, bike.headTop, 0.25);
   const fork: [Point, Point, number, boolean][] = [
-    [bike.crown, bike.frontAxle, 20, layout.frontBeadSeat.measured],
+    [bike.crown, bike.frontAxle, 20, layout.wheels.front.beadSeat.measured],
     [bike.crown, bike.headTop, 36, bike.joints !== null],
   ];
   const rear: [Point, Point, number, boolean][] = [

@@ -30,8 +30,8 @@ const USUAL = {
 };
 
 export function bikePoints(layout: Layout): BikePoints {
-  const rearRadius = layout.rearBeadSeat.mm / 2 + layout.tyreWidth.mm;
-  const frontRadius = layout.frontBeadSeat.mm / 2 + layout.tyreWidth.mm;
+  const rearRadius = layout.wheels.rear.radiusMm;
+  const frontRadius = layout.wheels.front.radiusMm;
   const crankHeight = layout.crankHeight.mm;
   const drop = rearRadius - crankHeight;
   const rearAxle = { x: 0, y: rearRadius };

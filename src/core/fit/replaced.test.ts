@@ -50,6 +50,7 @@ const STILL_TELLS: Readonly<Record<string, string>> = {
   "rearRotorMm brakes/energy": "what was on stands on its maker's word",
   "tyreWidthMm wheel/tyre-room": "on a wheel without a motor a tyre that is no wider goes where that went",
   "tyreWidthMm wheel/tyre-on-rim": "on a wheel without a motor a tyre as wide goes where that went",
+  "tyreWidthMm shell/ground": "the crank axle was measured on the bike's own tyres, and rises with wider ones",
   "frontRimHoles wheel/size": "the hub that stays has as many",
   "chain24Mm chain/wear": "what ran under a worn chain is worn with it, and stays",
   "shifterFamily cluster/shifter": "cogs that move over are spaced for the shifter that they came with",

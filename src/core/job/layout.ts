@@ -3,6 +3,9 @@ import { chainEnvelopeRadiusMm } from "../chain/chainLength";
 import type { DonorKey } from "../donor/items";
 import { effectOf, partsOf, type Build } from "../fit/build";
 import { ringOffsetMm, ringTeeth } from "../fit/rules/chain/line";
+import type { End } from "../fit/rules/subjects";
+import { riseBetween } from "../fit/rules/wheel/crankRise";
+import { knownWheelAt } from "../fit/rules/wheel/tyreAt";
 import { COG_PITCH_MM } from "../standards/clusters";
 import type { Job } from "./job";
 import { placesOf, type Places } from "./places";
@@ -13,9 +16,8 @@ export type Drawn = { readonly mm: number; readonly measured: boolean };
 /** The bike and its build as the drawings want it. All in mm. */
 export type Layout = {
   readonly frameKind: string;
-  readonly frontBeadSeat: Drawn;
-  readonly rearBeadSeat: Drawn;
-  readonly tyreWidth: Drawn;
+  /** The wheels that will turn: with the rim and the tyre that the build brings. */
+  readonly wheels: Readonly<Record<End, WheelDrawn>>;
   readonly chainstay: Drawn;
   readonly shellWidth: Drawn;
   readonly rearOverLocknut: Drawn;
@@ -36,6 +38,9 @@ export type Layout = {
   readonly places: Places;
 };
 
+/** @property radiusMm on its tyre */
+export type WheelDrawn = { readonly beadSeat: Drawn; readonly tyreWidth: Drawn; readonly radiusMm: number };
+
 export type MotorDrawn = {
   readonly at: "front" | "rear" | "crank";
   readonly name: string;
@@ -54,6 +59,19 @@ const USUAL: Record<string, { beadSeat: number; front: number; chainstay: number
 const USUAL_BIKE = { beadSeat: 622, front: 622, chainstay: 445, tyre: 37 };
 const USUAL_CHAINLINE_MM = 45;
 const USUAL_RING_TEETH = 42;
+
+const wheelOf = (beadSeat: Drawn, tyreWidth: Drawn): WheelDrawn => ({
+  beadSeat,
+  tyreWidth,
+  radiusMm: beadSeat.mm / 2 + tyreWidth.mm,
+});
+
+/** The wheel that will be at an end: a rim and a tyre that are bought are of the size that their sheets say. */
+function turning(end: End, own: WheelDrawn, build: Build): WheelDrawn {
+  const { beadSeatMm, tyreMm } = knownWheelAt(end, build);
+  const known = (mm: number | undefined, otherwise: Drawn): Drawn => (mm === undefined ? otherwise : { mm, measured: true });
+  return wheelOf(known(beadSeatMm, own.beadSeat), known(tyreMm, own.tyreWidth));
+}
 
 export function layoutOf(job: Job, build: Build): Layout {
   const drawn = (key: DonorKey, usual: number): Drawn => {
@@ -90,12 +108,19 @@ export function layoutOf(job: Job, build: Build): Layout {
         ringOffsetMm: mid.spec.ringPlaneMm + ringOffsetMm(build),
       })
     : chainlineFrom({ ...shared, frontMm: front.mm });
+  const own = {
+    front: wheelOf(drawn("frontBeadSeatMm", usual.front), drawn("tyreWidthMm", usual.tyre)),
+    rear: wheelOf(drawn("rearBeadSeatMm", usual.beadSeat), drawn("tyreWidthMm", usual.tyre)),
+  };
+  const wheels = { front: turning("front", own.front, build), rear: turning("rear", own.rear, build) };
+  const gain = (end: End) => wheels[end].radiusMm - own[end].radiusMm;
+  const wheelbase = drawn("wheelbaseMm", 0);
+  const height = drawn("shellHeightMm", 280);
+  const rise = riseBetween({ front: gain("front"), rear: gain("rear") }, chainstay.mm, wheelbase.mm);
   const teeth = mid ? ringTeeth(mid, build) : drawn("ringLargeTeeth", USUAL_RING_TEETH).mm;
   return {
     frameKind: kind,
-    frontBeadSeat: drawn("frontBeadSeatMm", usual.front),
-    rearBeadSeat: drawn("rearBeadSeatMm", usual.beadSeat),
-    tyreWidth: drawn("tyreWidthMm", usual.tyre),
+    wheels,
     chainstay,
     shellWidth,
     rearOverLocknut,
@@ -134,8 +159,8 @@ export function layoutOf(job: Job, build: Build): Layout {
     },
     cogs: line.cogs.map((cog) => ({ rearMm: cog.rearMm, angleDeg: cog.angleDeg })),
     driveSpacerMm,
-    crankHeight: drawn("shellHeightMm", 280),
-    wheelbase: drawn("wheelbaseMm", 0),
+    crankHeight: { ...height, mm: height.mm + rise },
+    wheelbase,
     places: placesOf(build),
     largestCogTeeth: drawn("largestCogTeeth", count > 1 ? 32 : 19).mm,
   };

@@ -2,9 +2,10 @@ import { PRACTICE } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
 import type { MidMotor } from "../../build";
 import { judge } from "../../judge";
-import { acknowledge, defineRule } from "../../rule";
+import { acknowledge, defineRule, type Survey } from "../../rule";
 import { leftOpen } from "../../leftOpen";
 import { perMidMotor } from "../subjects";
+import { crankRiseMm } from "../wheel/crankRise";
 import { bodyOf } from "./body";
 
 /** Room under a mid-drive below which kerbs hit it, mm. */
@@ -18,16 +19,21 @@ export const groundClearance = defineRule<MidMotor>({
   basis: [PRACTICE],
   place: () => "shell",
   needs: () => ["shellHeightMm", "downTubeDiameterMm", "triangleBy"],
-  check(motor, survey) {
+  check(motor, survey, build) {
     const height = survey.number("shellHeightMm");
     const body = bodyOf(motor, survey);
-    const free = height.value - body.lowestMm;
+    const rise = crankRiseMm(survey, build);
+    const freeOf = (s: Survey) => s.number("shellHeightMm").value + crankRiseMm(s, build) - bodyOf(motor, s).lowestMm;
+    const free = freeOf(survey);
     return judge({
       room: free - GROUND_MM,
       unit: "mm",
-      plusMinus: leftOpen(survey, (s) => s.number("shellHeightMm").value - bodyOf(motor, s).lowestMm),
+      plusMinus: leftOpen(survey, freeOf),
       figures: [
         { label: "crank axle over the ground", value: height.value, unit: "mm", plusMinus: height.plusMinus },
+        ...(rise === 0
+          ? []
+          : [{ label: `${rise > 0 ? "rises" : "sinks"} on the new wheels by`, value: Math.abs(rise), unit: "mm" }]),
         { label: "motor hangs below it", value: body.lowestMm, unit: "mm" },
         { label: "free", value: free, unit: "mm" },
         { label: "wanted", value: GROUND_MM, unit: "mm" },
