@@ -326,7 +326,12 @@ async function load(base: string, server: ChildProcess, ids: readonly string[], 
   const before = memoryMb(server);
   await Promise.all([...Array.from({ length: 50 }, reader), accountant()]);
   clearInterval(watch);
-  for (const { child } of writers) child.kill("SIGKILL");
+  for (const { child, told } of writers) {
+    // Where nobody wrote, nothing was tried.
+    if (child.exitCode !== null || told().edits === 0) errors.push(`a writer ended: ${told().error.slice(0, 200)}`);
+    child.kill("SIGKILL");
+  }
+  loadErrors += errors.length;
   say(`load: 50 read ${of} and 10 write for ${seconds} s`, `${times.length} pages, ${spread(times)}, errors ${errors.length}`);
   for (const error of new Set(errors)) console.log(`  ${error}`);
   for (const [i, of] of tenths.entries())
@@ -415,6 +420,7 @@ async function many(some: string): Promise<void> {
 }
 
 let wrongFigures = 0;
+let loadErrors = 0;
 let crashed = false;
 const ids = await fillShop(file, COPIES);
 // What a copy puts by of the shelf is in its line: brought up to date first, or figures change under whoever looks.
@@ -446,4 +452,5 @@ for (const id of ids) await findJob(db, id).catch(() => (unread += 1));
 await db.destroy();
 say("jobs that do not read afterwards", String(unread));
 rmSync(folder, { recursive: true, force: true });
-process.exitCode = crashed || wrongFigures > 0 || killed.lost > 0 || killed.unreadable > 0 || unread > 0 ? 1 : 0;
+process.exitCode =
+  crashed || wrongFigures > 0 || loadErrors > 0 || killed.lost > 0 || killed.unreadable > 0 || unread > 0 ? 1 : 0;
