@@ -1,6 +1,9 @@
 import { filledIn, keptForms, MARKS, rendered, wordIn } from "./forms";
 import { whoAsks } from "./who";
 
+/** An id as this bench makes them: stands in a page's text, its addresses and its scripts as it is. Another was put in from outside. */
+const PLAIN = /^[\w-]*$/;
+
 /**
  * A page that is the same but for what it shows, as it was rendered once and filled in.
  * @param path the page's, of the job that is named
@@ -16,7 +19,8 @@ export async function filledPage(
   const word = wordIn(request.headers.get("content-security-policy"));
   if (word === null) return new Response(null, { status: 404 });
   const { search } = new URL(request.url);
-  if (sent === undefined) return filledIn(await rendered(path(id) + search, cookie, "page"), { word, id, sent: "" });
+  if (sent === undefined || !PLAIN.test(id))
+    return filledIn(await rendered(path(id) + search, cookie, "page"), { word, id, sent: "" });
   const form = path(MARKS.id) + search;
   const who = JSON.stringify((await whoAsks()) ?? null);
   return filledIn(await keptForms.ask(`${form} ${who}`, () => rendered(form, cookie, "form")), { word, id, sent });

@@ -103,8 +103,8 @@ test("every answer is guarded, and a page runs under its policy without a compla
 
 test("a page that was rendered before carries another word each time, and shows what anybody changed since", async () => {
   const id = await jobId(stand, "Perran");
-  const asked = async (stage: string) => {
-    const answer = await fetch(`${stand.base}/jobs/${id}/${stage}`);
+  const asked = async (stage: string, of = id) => {
+    const answer = await fetch(`${stand.base}/jobs/${of}/${stage}`);
     const word = /'nonce-([^']+)'/.exec(answer.headers.get("content-security-policy")!)![1]!;
     return { word, page: await answer.text(), link: answer.headers.get("link") };
   };
@@ -138,6 +138,13 @@ test("a page that was rendered before carries another word each time, and shows 
   await db("job").where({ id }).update({ body: '{"wish":1}' });
   expect((await asked("sheet")).page).toContain("does not read in the database");
   await db("job").where({ id }).update({ body });
+  // An id that no bench makes has no page, and stands on none.
+  const odd = '"><b>odd';
+  await db("job").insert({ ...(await db("job").where({ id }).first("*")), id: odd, number: 9_999 });
+  const { page: oddPage } = await asked("sheet", encodeURIComponent(odd));
+  await db("job").where({ id: odd }).delete();
+  expect(oddPage).toContain("There is nothing here");
+  expect(oddPage).not.toContain(odd);
   await db.destroy();
   expect((await asked("sheet")).page).toContain(customer);
   // What nobody gave out is looked at as anybody's: a ticket, a stage, a job.
