@@ -1,5 +1,6 @@
 import type { Part } from "../../../parts/part";
-import { mid, on, partOf, settled, SOUND, without } from "../../../../../tests/bench.fixture";
+import type { SOUND} from "../../../../../tests/bench.fixture";
+import { mid, on, partOf, settled, without } from "../../../../../tests/bench.fixture";
 import { groundClearance } from "./ground";
 
 const motor = [mid()];
