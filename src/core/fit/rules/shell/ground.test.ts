@@ -1,5 +1,5 @@
 import type { Part } from "../../../parts/part";
-import type { SOUND} from "../../../../../tests/bench.fixture";
+import type { SOUND } from "../../../../../tests/bench.fixture";
 import { mid, on, partOf, settled, without } from "../../../../../tests/bench.fixture";
 import { groundClearance } from "./ground";
 
