@@ -32,5 +32,19 @@ describe("power/two-motors", () => {
   ] as const)("front %d, rear %d N·m, %d controllers: %s", (front, back, controllers, verdict) =>
     expect(two(front, back, controllers).verdict).toBe(verdict),
   );
+  test("the grip that the front motor uses is that of its own wheel: the smaller it is, the more", () => {
+    const used = (donor: Partial<typeof SOUND>, motor = hub({ peakTorqueNm: 20, laced: null })) => {
+      const parts = [motor, rear(40), battery(), controller(), controller()];
+      const finding = fitCase({ parts, shelf: [], donor: { ...SOUND, ...donor }, asked: ASKED }, [twoMotors]).findings[0]!;
+      return Number(finding.figures.find(({ label }) => label.startsWith("front wheel's grip"))!.value);
+    };
+    const [large, small] = [622 / 2 + 37, 406 / 2 + 37];
+    expect(used({ frontBeadSeatMm: 406 }) / used({})).toBeCloseTo(large / small, 6);
+    expect(used({ rearBeadSeatMm: 406 })).toBeCloseTo(used({}), 6);
+    const laced = hub({ peakTorqueNm: 20, laced: { beadSeatMm: 406, rimInnerMm: 19 } });
+    expect(used({}, laced) / used({})).toBeCloseTo(large / small, 6);
+    // Nobody measured the tyre: 40 mm.
+    expect(used({ tyreWidthMm: undefined }) / used({})).toBeCloseTo(large / (622 / 2 + 40), 6);
+  });
   test("one motor is not asked about", () => expect(() => on(twoMotors, [hub(), battery(), controller()])).toThrow(/got 0/));
 });

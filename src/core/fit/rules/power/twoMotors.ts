@@ -9,9 +9,14 @@ import type { Figure, Outcome } from "../../finding";
 import { anyOf, isDone, operation } from "../../remedies";
 import { acknowledge, defineRule, stated } from "../../rule";
 import { hubMotors } from "../subjects";
+import { rimSizeAt } from "../wheel/rimAt";
+import { knownWheelAt } from "../wheel/tyreAt";
 
 /** Rear share of the weight, height of mass over wheelbase, and grip on a damp road, for the front wheel's check (common practice). */
 const GRIP = { rearShare: 0.6, heightOverBase: 1.0, friction: 0.5, grade: 0.1 };
+
+/** Stands for a tyre that nobody measured, mm: what 1 cm more or less does to the thrust is 3 %. */
+const USUAL_TYRE_MM = 40;
 
 const FRONT_SHARE = 0.4;
 
@@ -44,7 +49,7 @@ export const twoMotors = defineRule<"two">({
   subjects: (build) => (motorsOf(build).length > 1 ? ["two"] : []),
   key: () => "motors",
   place: () => "wiring",
-  needs: () => ["rearBeadSeatMm"],
+  needs: () => [],
   check(_two, survey, build): Outcome {
     const motors = motorsOf(build);
     const controllers = controllersOf(build);
@@ -58,8 +63,14 @@ export const twoMotors = defineRule<"two">({
     const total = motors.reduce((sum, motor) => sum + torqueOf(motor), 0);
     const share = (front ? torqueOf(front) : 0) / total;
     const asksA = controllers.reduce((sum, c) => sum + c.batteryA, 0);
-    const wheelM = survey.number("rearBeadSeatMm").value / 2000 + 0.04;
-    const grip = front && frontGrip({ torqueNm: torqueOf(front), wheelM, kg: (build.asked.riderKg ?? 80) + 25, ...GRIP });
+    const grip =
+      front &&
+      frontGrip({
+        torqueNm: torqueOf(front),
+        wheelM: rimSizeAt("front", survey, build) / 2000 + (knownWheelAt("front", build).tyreMm ?? USUAL_TYRE_MM) / 1000,
+        kg: (build.asked.riderKg ?? 80) + 25,
+        ...GRIP,
+      });
     const apart = freeSpeedsApart(hubs);
     const figures: Figure[] = [
       { label: "motors", value: motors.map((motor) => motor.name).join(" and ") },
