@@ -93,7 +93,9 @@ test("another stage by its key, and a reload, in the middle of a word", async ()
   await page.waitForNetworkIdle();
   expect((await lines(id)).notes).toBe("Keeps the old saddle and the b");
   // Whoever stays, and types on, keeps what they type as ever.
-  await page.type(NOTES, "ell");
+  await page.focus(NOTES);
+  await page.keyboard.press("End");
+  await page.keyboard.type("ell");
   await page.evaluate(() => window.dispatchEvent(new Event("beforeunload", { cancelable: true })));
   await page.keyboard.press("End");
   await page.focus(BIKE);
