@@ -1,19 +1,17 @@
-import { headers } from "next/headers";
 import { putSampleIn, takeJobFile, takeSampleOut } from "./actions";
 import { JobsScreen } from "@/screens/jobs/JobsScreen";
-import { MARKS, TICKET, wantsForm, wordIn } from "@/server/forms";
 import { jobsForPage } from "@/server/jobsForPage";
-import { Sent } from "@/ui/Sent";
+import { formBlock } from "./formBlock";
 
 export const dynamic = "force-dynamic";
 
 export default async function JobsPage({ searchParams }: { searchParams: Promise<{ find?: string | string[] }> }) {
-  const asked = await headers();
+  const block = await formBlock();
   const screen = { takeJobFile, sample: { putIn: putSampleIn, takeOut: takeSampleOut } };
-  if (wantsForm(asked.get(TICKET)))
+  if (block)
     return (
       <>
-        <Sent nonce={wordIn(asked.get("content-security-policy")) ?? ""} json={MARKS.sent} />
+        {block}
         <JobsScreen sent={null} {...screen} />
       </>
     );

@@ -1,12 +1,10 @@
-import { headers } from "next/headers";
 import { notFound } from "next/navigation";
 import { STAGE_NAMES } from "@/core/job/stageNames";
 import { JobScreen } from "@/screens/job/JobScreen";
 import { actOnJob, creditJobInvoice, customerLinks, endLink, giveLink, issueJobInvoice } from "../../../actions";
 import { Unreadable } from "@/screens/job/Unreadable";
-import { MARKS, TICKET, wantsForm, wordIn } from "@/server/forms";
 import { UnreadableJob } from "@/shop/jobView";
-import { Sent } from "@/ui/Sent";
+import { formBlock } from "../../../formBlock";
 import { openStand } from "../openStand";
 
 const LINKS = { list: customerLinks, give: giveLink, end: endLink };
@@ -18,12 +16,12 @@ export default async function StagePage({ params }: { params: Promise<{ id: stri
   const { id, stage: slug } = await params;
   const stage = STAGE_NAMES.find((name) => name.toLowerCase().replace(" ", "-") === slug);
   if (!stage) notFound();
-  const asked = await headers();
+  const block = await formBlock();
   const screen = { stage, actOnJob, links: LINKS, invoicing: INVOICING };
-  if (wantsForm(asked.get(TICKET)))
+  if (block)
     return (
       <>
-        <Sent nonce={wordIn(asked.get("content-security-policy")) ?? ""} json={MARKS.sent} />
+        {block}
         <JobScreen sent={null} {...screen} />
       </>
     );
