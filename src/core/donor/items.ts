@@ -754,7 +754,17 @@ export const DONOR_ITEMS = {
   tyreWidthMm: length(
     "whole bike",
     "Tyre width",
-    "The first figure on the tyre, such as 37-622",
+    "The first figure on the tyre, such as 37-622; the rear one's where the two differ",
+    "nominal",
+    [37, 28, 32, 42, 47, 50],
+    [18, 130],
+    3,
+    { base: "rim", mark: "tyre" },
+  ),
+  frontTyreWidthMm: length(
+    "whole bike",
+    "Front tyre width",
+    "Where it is not as the rear one's; left open on wheels of one size it is taken for the same",
     "nominal",
     [37, 28, 32, 42, 47, 50],
     [18, 130],

@@ -2,9 +2,11 @@ import { DONOR_KEYS, donorItem, type DonorKey } from "../donor/items";
 import { buildOf, NAMES, run } from "./gallery.fixture";
 import { type End, ENDS, hubMotorAt, keysOfEnd } from "./rules/subjects";
 
-/** What the survey reads of an end. */
-const readingsOf = (end: End): readonly DonorKey[] =>
-  DONOR_KEYS.filter((key) => Object.values<string>(keysOfEnd(end)).includes(key));
+/** What the survey reads of an end; each end's tyre, once both were read. */
+const readingsOf = (end: End): readonly DonorKey[] => [
+  ...DONOR_KEYS.filter((key) => Object.values<string>(keysOfEnd(end)).includes(key)),
+  end === "front" ? "frontTyreWidthMm" : "tyreWidthMm",
+];
 const other = (end: End): End => (end === "front" ? "rear" : "front");
 
 const valuesOf = (key: DonorKey): readonly (number | string)[] => {
@@ -17,7 +19,7 @@ function turnsOn(name: (typeof NAMES)[number], key: DonorKey): Map<string, strin
   const told = valuesOf(key).map(
     (value) =>
       new Map(
-        run(buildOf(name, { donor: { [key]: value } as never })).map((f) => [
+        run(buildOf(name, { donor: { frontTyreWidthMm: 37, [key]: value } as never })).map((f) => [
           f.key,
           { rule: f.rule, says: JSON.stringify([f.verdict, f.figures, f.margin]) },
         ]),
@@ -36,6 +38,7 @@ const BOTH_ENDS: Readonly<Record<string, string>> = {
   "brakes/lever-pull: frontBrake": "each lever that cuts pulls as much as its brake wants",
   "chain/angle: rearOverLocknutMm": "where the cogs stand is a matter of the rear hub, whatever drives the front",
   "power/two-motors: frontBeadSeatMm": "the front wheel's grip is a matter of both motors",
+  "power/two-motors: frontTyreWidthMm": "the front wheel's grip is a matter of both motors",
 };
 
 test.each(ENDS)("what is told of the %s end, and of a bike with a motor there, turns on no reading of the other end", (end) => {

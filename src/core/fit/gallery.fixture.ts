@@ -266,6 +266,7 @@ export const BIKES: Readonly<Record<string, Bike>> = {
       frontReachMm: 52,
       frontRimWearMm: 0.2,
       frontBeadSeatMm: 630,
+      frontTyreWidthMm: 37,
     },
   },
   "linear brakes": {

@@ -5,6 +5,7 @@ import { effectOf, partsOf, type Build } from "../fit/build";
 import { ringOffsetMm, ringTeeth } from "../fit/rules/chain/line";
 import type { End } from "../fit/rules/subjects";
 import { riseBetween } from "../fit/rules/wheel/crankRise";
+import { ownTyreKey } from "../fit/rules/wheel/ownTyre";
 import { knownWheelAt } from "../fit/rules/wheel/tyreAt";
 import { COG_PITCH_MM } from "../standards/clusters";
 import type { Job } from "./job";
@@ -108,9 +109,10 @@ export function layoutOf(job: Job, build: Build): Layout {
         ringOffsetMm: mid.spec.ringPlaneMm + ringOffsetMm(build),
       })
     : chainlineFrom({ ...shared, frontMm: front.mm });
+  const tyre = drawn("tyreWidthMm", usual.tyre);
   const own = {
-    front: wheelOf(drawn("frontBeadSeatMm", usual.front), drawn("tyreWidthMm", usual.tyre)),
-    rear: wheelOf(drawn("rearBeadSeatMm", usual.beadSeat), drawn("tyreWidthMm", usual.tyre)),
+    front: wheelOf(drawn("frontBeadSeatMm", usual.front), drawn(ownTyreKey("front", build), tyre.mm)),
+    rear: wheelOf(drawn("rearBeadSeatMm", usual.beadSeat), tyre),
   };
   const wheels = { front: turning("front", own.front, build), rear: turning("rear", own.rear, build) };
   const gain = (end: End) => wheels[end].radiusMm - own[end].radiusMm;

@@ -415,6 +415,7 @@ export const DEMO_JOBS: DemoJob[] = [
       chainstayMm: ["980", "tape"],
       rearOverLocknutMm: "135.2",
       tyreWidthMm: "50",
+      frontTyreWidthMm: "50",
       bikeMassKg: "34.5",
       frontRotorMm: "180",
       rearRotorMm: "180",

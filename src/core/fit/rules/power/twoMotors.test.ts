@@ -39,8 +39,9 @@ describe("power/two-motors", () => {
       return Number(finding.figures.find(({ label }) => label.startsWith("front wheel's grip"))!.value);
     };
     const [large, small] = [622 / 2 + 37, 406 / 2 + 37];
-    expect(used({ frontBeadSeatMm: 406 }) / used({})).toBeCloseTo(large / small, 6);
-    expect(used({ rearBeadSeatMm: 406 })).toBeCloseTo(used({}), 6);
+    const tyre = { frontTyreWidthMm: 37 };
+    expect(used({ frontBeadSeatMm: 406, ...tyre }) / used({})).toBeCloseTo(large / small, 6);
+    expect(used({ rearBeadSeatMm: 406, ...tyre })).toBeCloseTo(used({}), 6);
     const laced = hub({ peakTorqueNm: 20, laced: { beadSeatMm: 406, rimInnerMm: 19 } });
     expect(used({}, laced) / used({})).toBeCloseTo(large / small, 6);
     // Nobody measured the tyre: 40 mm.

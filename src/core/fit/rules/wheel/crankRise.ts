@@ -2,6 +2,7 @@ import type { Build } from "../../build";
 import type { Survey } from "../../rule";
 import { type End, keysOfEnd } from "../subjects";
 import { knownRimSizeAt } from "./rimAt";
+import { ownTyreKey } from "./ownTyre";
 import { tyrePartAt } from "./tyreAt";
 
 /** What a wheel's radius gains by the rim and the tyre that the build brings for it, mm; less than nothing where it gets smaller. */
@@ -10,7 +11,7 @@ function radiusGainMm(end: End, survey: Survey, build: Build): number {
   const ownSize = build.donor[keysOfEnd(end).beadSeat]?.value;
   const fresh = tyrePartAt(end, build);
   const bySize = size === undefined || size === ownSize ? 0 : (size - survey.number(keysOfEnd(end).beadSeat).value) / 2;
-  return bySize + (fresh ? fresh.spec.widthMm - survey.number("tyreWidthMm").value : 0);
+  return bySize + (fresh ? fresh.spec.widthMm - survey.number(ownTyreKey(end, build)).value : 0);
 }
 
 /**

@@ -47,10 +47,7 @@ export const tyreRim = defineRule<End>({
         unit: "× rim",
         plusMinus: combined(tyre.plusMinus, (tyre.mm / innerMm) * rim.plusMinus) / innerMm,
       },
-      settle: [
-        ...(tyre.plusMinus > 0 ? (["tyreWidthMm"] as const) : []),
-        ...(rim.plusMinus > 0 ? [keysOfEnd(end).rimInner] : []),
-      ],
+      settle: [...tyre.settle, ...(rim.plusMinus > 0 ? [keysOfEnd(end).rimInner] : [])],
     };
     if (goes.guide && goes.ratio) return { verdict: "clear", says, ...common };
     const key = `wheel/tyre-on-rim ${end}`;

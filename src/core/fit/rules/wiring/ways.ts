@@ -1,12 +1,14 @@
 import type { SeatOn, Ways } from "../../../wiring/paths";
 import { batteryOf, type Build, partsOf } from "../../build";
 import type { Survey } from "../../rule";
+import { type End, keysOfEnd } from "../subjects";
+import { ownTyreKey } from "../wheel/ownTyre";
 
 const MOUNTS: Readonly<Record<string, SeatOn>> = { rack: "rack", "seat tube": "seat tube", box: "box", bag: "box" };
 
 /** What the leads run along on this bike. */
 export function waysOf(survey: Survey, build: Build): Ways {
-  const radius = (key: "rearBeadSeatMm" | "frontBeadSeatMm") => survey.number(key).value / 2 + survey.number("tyreWidthMm").value;
+  const radius = (end: End) => survey.number(keysOfEnd(end).beadSeat).value / 2 + survey.number(ownTyreKey(end, build)).value;
   const batteryAt = MOUNTS[batteryOf(build)?.spec.mount ?? ""] ?? "down tube";
   // A controller of its own sits where the survey has room for it; one inside a motor, or not placed yet, by the pack.
   const place = build.donor.controllerPlace?.value;
@@ -14,8 +16,8 @@ export function waysOf(survey: Survey, build: Build): Ways {
   return {
     downTubeMm: survey.number("downTubeMm").value,
     chainstayMm: survey.number("chainstayMm").value,
-    rearRadiusMm: radius("rearBeadSeatMm"),
-    frontRadiusMm: radius("frontBeadSeatMm"),
+    rearRadiusMm: radius("rear"),
+    frontRadiusMm: radius("front"),
     barHalfMm: survey.number("barLeftMm").value,
     batteryAt,
     controllerAt,
