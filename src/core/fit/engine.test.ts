@@ -279,3 +279,46 @@ test("two motors in one bike: a check of both ends says of which it speaks, a lo
   expect(titles([hub(), rear])).toEqual(["Axle flats in the slot, front", "Axle flats in the slot, rear"]);
   expect(titles([rear])).toEqual(["Axle flats in the slot"]);
 });
+
+describe("what was decided holds for what was said then", () => {
+  const key = "test/turning bike";
+  /** Wants a word in writing while the crank is heavy, and a stop or a measurement once something else is in force. */
+  const turning = (then: Outcome) =>
+    defineRule<"bike">({
+      id: "test/turning",
+      title: "Turning",
+      why: "",
+      basis: [],
+      subjects: () => ["bike"],
+      key: () => "bike",
+      place: () => "frame",
+      needs: () => [],
+      check: (_bike, _survey, build): Outcome =>
+        build.geometry.flags.has("turned")
+          ? then
+          : {
+              verdict: "adapt",
+              says: "heavy",
+              figures: [],
+              remedies: [
+                { id: "acknowledge", title: "", says: "", parts: [], tasks: [], effect: { flags: [`acknowledged ${key}`] } },
+                { id: "turn", title: "", says: "", parts: [], tasks: [], effect: { flags: ["turned"] } },
+              ],
+            },
+    });
+  const other: Outcome = { verdict: "adapt", says: "something else", figures: [], remedies: [] };
+  const accept = (...ids: string[]) => ids.map((remedy) => ({ finding: key, remedy }));
+  const said = (then: Outcome, p: Partial<Case>) => fitCase({ parts: [], ...p }, [turning(then)]).findings[0]!;
+  test("an acknowledgement settles the finding that offers it, not what the finding says later", () => {
+    expect(said(other, { accept: accept("acknowledge") })).toMatchObject({ says: "heavy", settled: true });
+    expect(said(other, { accept: accept("acknowledge", "turn") })).toMatchObject({ says: "something else", settled: false });
+  });
+  test("an override stands in for no measurement", () => {
+    const overrides = [{ finding: key, reason: "seen before", by: "Ida", at: "2026-01-01T08:00:00Z" }];
+    expect(said(other, { overrides })).toMatchObject({ settled: true });
+    const measure: Outcome = { verdict: "measure", says: "measure it", figures: [] };
+    const fitted = fitCase({ parts: [], overrides, accept: accept("turn") }, [turning(measure)]);
+    expect(fitted.findings[0]).toMatchObject({ verdict: "measure", settled: false });
+    expect(fitted.unusedOverrides).toEqual(overrides);
+  });
+});

@@ -241,7 +241,7 @@ export function readsOf(build: Build, rules: readonly Rule[] = RULES): Set<Donor
 
 function findingOf(rule: Rule, subject: unknown, key: string, survey: Survey, build: Build): Writable<Finding> {
   const outcome = settleUncertainty(outcomeOf(rule, subject, survey, build));
-  const acknowledged = outcome.verdict === "adapt" && build.geometry.flags.has(`acknowledged ${key}`);
+  const settled = outcome.verdict === "adapt" && isAcknowledged(outcome, `acknowledged ${key}`, build);
   // Plain assignments: this runs for every rule of every preview, and spreading would cost more than most rules.
   const finding: Writable<Finding> = {
     key,
@@ -257,10 +257,14 @@ function findingOf(rule: Rule, subject: unknown, key: string, survey: Survey, bu
     safety: outcome.safety === true || (outcome.verdict === "stop" && !(rule.id in OVERRIDABLE_STOPS)),
     basis: outcome.basis ?? rule.basis,
     applied: NONE,
-    settled: acknowledged,
+    settled,
   };
   return withRest(finding, outcome);
 }
+
+/** What was acknowledged holds for what the rule said then: where it now wants something else, it offers no acknowledgement, and is open. */
+const isAcknowledged = ({ remedies = NONE }: Outcome, flag: string, { geometry: { flags } }: Build): boolean =>
+  flags.has(flag) && remedies.some(({ effect }) => effect.flags?.includes(flag));
 
 type Writable<T> = { -readonly [K in keyof T]: T[K] };
 const NONE: readonly never[] = [];
@@ -333,7 +337,8 @@ function close(
     if (taken) finding.applied = taken;
     if (overrides.length === 0) continue;
     const override = overrides.find((o) => o.finding === finding.key);
-    if (override === undefined || finding.safety || !isOpen(finding)) continue;
+    // Given for what the finding said then: where it now wants a measurement or a choice, none stands in for it.
+    if (override === undefined || finding.safety || !isOpen(finding) || finding.verdict === "measure") continue;
     used.add(override);
     finding.settled = true;
     finding.overridden = override;

@@ -80,34 +80,16 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
     ...othersOf(row).map((other) => ({ label: `also there: ${other.id}`, value: `${other.says}; ${other.marks}` })),
   ];
   const common = { figures, basis: row.basis, caution: "law" as const };
+  const tooStrong = ratedW > row.ratedW;
+  // What is settled in writing comes last: it stands for the power alone, and must not cover a speed or a throttle.
+  const power = tooStrong ? ` And ${ratedW} W are rated, the class ends at ${row.ratedW}.` : "";
   const margin = { value: row.ratedW - ratedW, unit: "W", plusMinus: 0 };
-  if (ratedW > row.ratedW && !row.settingsDoNotCount)
-    return {
-      verdict: "adapt",
-      safety: true,
-      says: `${ratedW} W rated; ${row.id} ends at ${row.ratedW}. A stronger motor limited by its settings is a school that many laws do not accept.`,
-      margin,
-      remedies: [
-        acknowledge(
-          "law/class bike",
-          `the customer has it in writing: ${ratedW} W are printed on the motor, and it is for them to confirm that settings count`,
-        ),
-      ],
-      ...common,
-    };
-  if (ratedW > row.ratedW)
+  if (tooStrong && row.settingsDoNotCount)
     return {
       verdict: "stop",
       says: `${ratedW} W rated; ${row.id} ends at ${row.ratedW}. It may not be ridden there.${breaksToo(row, throttle, kmh, strictKmh)}`,
       margin,
       lifts: `motors of ${row.ratedW} W together, or private land; a setting does not change what is printed on the motor`,
-      ...common,
-    };
-  if (row.ratedUnsureOverW && ratedW > row.ratedUnsureOverW)
-    return {
-      verdict: "measure",
-      says: `${ratedW} W lies between two texts (${row.ratedUnsureOverW} and ${row.ratedW} W): confirm locally.`,
-      asks: true,
       ...common,
     };
   if (!atMost(kmh, strictKmh)) {
@@ -117,7 +99,7 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
       ? {
           verdict: "adapt",
           safety: true,
-          says: `The assist is to end at ${formatNumber(kmh, 1)} km/h, ${row.id} at ${formatNumber(row.assistKmh, 1)}.`,
+          says: `The assist is to end at ${formatNumber(kmh, 1)} km/h, ${row.id} at ${formatNumber(row.assistKmh, 1)}.${power}`,
           remedies: [
             {
               id: `set-${set}`,
@@ -134,7 +116,7 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
         }
       : {
           verdict: "stop",
-          says: `The assist ends at ${formatNumber(kmh, 1)} km/h and cannot be set; ${row.id} ends at ${formatNumber(row.assistKmh, 1)}.`,
+          says: `The assist ends at ${formatNumber(kmh, 1)} km/h and cannot be set; ${row.id} ends at ${formatNumber(row.assistKmh, 1)}.${power}`,
           lifts: "a controller whose limit can be set",
           margin: kmhMargin,
           ...common,
@@ -144,7 +126,7 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
     return {
       verdict: "adapt",
       safety: true,
-      says: `${row.id} allows no throttle beyond walking pace.`,
+      says: `${row.id} allows no throttle beyond walking pace.${power}`,
       remedies: [
         operation(
           "throttle-walks",
@@ -158,12 +140,34 @@ function byClass(row: LegalClass, build: Build, given: Outcome["figures"]): Outc
       ...common,
     };
   const volts = batteryOf(build) ? voltsOf(batteryOf(build)!).nominal : 0;
-  if (row.nominalV !== null && volts > row.nominalV + 0.1)
+  const overV =
+    row.nominalV !== null && volts > row.nominalV + 0.1 ? { value: row.nominalV - volts, unit: "V", plusMinus: 0 } : null;
+  const unsure = [
+    ...(!tooStrong && row.ratedUnsureOverW && ratedW > row.ratedUnsureOverW
+      ? [`${ratedW} W lies between two texts (${row.ratedUnsureOverW} and ${row.ratedW} W)`]
+      : []),
+    ...(overV ? [`${formatNumber(volts, 1)} V nominal is over the ${row.nominalV} V that the class's standard covers`] : []),
+  ];
+  if (unsure.length > 0)
     return {
       verdict: "measure",
-      says: `${formatNumber(volts, 1)} V nominal is over the ${row.nominalV} V that the class's standard covers: confirm locally.`,
+      says: `${unsure.join("; ")}: confirm locally.${power}`,
       asks: true,
-      margin: { value: row.nominalV - volts, unit: "V", plusMinus: 0 },
+      ...(overV && unsure.length === 1 && { margin: overV }),
+      ...common,
+    };
+  if (tooStrong)
+    return {
+      verdict: "adapt",
+      safety: true,
+      says: `${ratedW} W rated; ${row.id} ends at ${row.ratedW}. A stronger motor limited by its settings is a school that many laws do not accept.`,
+      margin,
+      remedies: [
+        acknowledge(
+          "law/class bike",
+          `the customer has it in writing: ${ratedW} W are printed on the motor, and it is for them to confirm that settings count`,
+        ),
+      ],
       ...common,
     };
   return {

@@ -5,6 +5,7 @@ import { wheelTurnMm } from "../../../wheel/wheelTurn";
 import { type Build, motorsOf } from "../../build";
 import { defineRule, wasTaken } from "../../rule";
 import { knownWheelAt } from "../wheel/tyreAt";
+import { throttleRides } from "./limitToSet";
 
 const KMH_PER_MPH = 1.609344;
 
@@ -38,7 +39,7 @@ export const limitSetting = defineRule<"setting">({
       { label: "help truly ends at", value: trueKmh, unit: "km/h" },
       ...(wished === null ? [] : [{ label: "wished", value: wished, unit: "km/h" }]),
     ];
-    const row = legalClassOf(build.asked.where);
+    const row = legalClassOf(build.asked.where, throttleRides(build));
     const over = row ? trueKmh - strictLimitKmh(row) : 0;
     const says = `It ends at ${formatNumber(trueKmh, 2)} km/h, ${formatNumber(trueKmh / KMH_PER_MPH, 2)} mph.`;
     if ((wished !== null && Math.abs(trueKmh - wished) > OFF_KMH) || over > 1e-9)
