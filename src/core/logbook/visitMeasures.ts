@@ -144,8 +144,8 @@ function ofPack(build: Build): VisitMeasure[] {
 }
 
 function ofMotor(build: Build): VisitMeasure[] {
-  const motor = motorsOf(build)[0];
-  if (!motor) return [];
+  const motors = motorsOf(build);
+  if (motors.length === 0) return [];
   return [
     {
       ...base,
@@ -153,7 +153,7 @@ function ofMotor(build: Build): VisitMeasure[] {
       key: "winding",
       says: "Motor's winding after the hill",
       unit: "°C",
-      atMost: motorClass(motor).thermal.limitC,
+      atMost: Math.min(...motors.map((motor) => motorClass(motor).thermal.limitC)),
       usualMost: 250,
       with: "display or programming lead",
       plusMinus: 3,

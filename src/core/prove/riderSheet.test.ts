@@ -37,7 +37,10 @@ test.each(BUILDS)(
     if (battery && battery.spec.chemistry !== "lead-acid") expect(linesOf(sheet).join(" ")).toContain("Never charged below 0 °C");
     const label = legalClassOf(build.asked.where) && motorsOf(build)[0];
     expect(sheet.label === null).toBe(!label);
-    if (sheet.label) expect(sheet.label.text).toContain(`${formatNumber(motorsOf(build)[0]!.spec.ratedW, 0)} W`);
+    // All that is rated stands on it, whichever motor has how much.
+    const printed = [...(sheet.label?.text ?? "").matchAll(/(?:(\d+) × )?(\d+) W/g)];
+    const ratedW = motorsOf(build).reduce((sum, { spec }) => sum + spec.ratedW, 0);
+    if (sheet.label) expect(printed.reduce((sum, [, count, each]) => sum + Number(count ?? 1) * Number(each), 0)).toBe(ratedW);
   },
 );
 

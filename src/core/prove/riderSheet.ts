@@ -1,4 +1,4 @@
-import { batteryOf, lastOf, motorsOf, partsOf, voltsOf, type Build } from "../fit/build";
+import { batteryOf, lastOf, motorsOf, voltsOf, type Build } from "../fit/build";
 import { throttleRides, limitToSet } from "../fit/rules/law/limitToSet";
 import { chargeTimeHours } from "../power/chargeTime";
 import type { Chemistry } from "../power/batteryPack";
@@ -137,21 +137,28 @@ function lawOf(build: Build): string[] {
 /** What is printed on the label: what it is, its motor, where its help ends, its volts. */
 function labelOf(build: Build): RiderSheet["label"] {
   const row = legalClassOf(build.asked.where, throttleRides(build));
-  const motor = motorsOf(build)[0];
   const battery = batteryOf(build);
-  if (!row || !motor) return null;
+  if (!row || motorsOf(build).length === 0) return null;
   const limit = limitToSet(build)?.kmh ?? row.assistKmh;
-  const count = partsOf(build, motor.kind).length;
   return {
     text: [
       row.says.split(":")[0]!.replace(/^./, (c) => c.toUpperCase()),
-      `${count > 1 ? `${count} × ` : ""}${formatNumber(motor.spec.ratedW, 0)} W`,
+      ratedWords(motorsOf(build).map(({ spec }) => spec.ratedW)),
       `${formatNumber(limit, 1)} km/h`,
       ...(battery ? [`${formatNumber(voltsOf(battery).nominal, 0)} V`] : []),
     ].join(", "),
     wants: row.marks,
   };
 }
+
+/** Rated powers as a label has them. @example ratedWords([250, 250, 350]) // => "2 × 250 W + 350 W" */
+const ratedWords = (watts: readonly number[]): string =>
+  [...new Set(watts)]
+    .map((each) => {
+      const count = watts.filter((one) => one === each).length;
+      return `${count > 1 ? `${count} × ` : ""}${formatNumber(each, 0)} W`;
+    })
+    .join(" + ");
 
 /** When the bike is looked at again. */
 const visitsFrom = (from: string): RiderSheet["visits"] =>
