@@ -21,7 +21,7 @@ export const rackLoad = defineRule<Battery>({
     return judge({
       room: limit.value - massKg - loadKg,
       unit: "kg",
-      plusMinus: 0,
+      plusMinus: limit.plusMinus,
       figures: [
         { label: "rack", value: limit.value, unit: "kg" },
         { label: "pack", value: massKg, unit: "kg" },

@@ -1,3 +1,4 @@
+import type { NumberKey } from "../../../donor/items";
 import type { Spec } from "../../../parts/specs";
 import type { Build } from "../../build";
 import type { Survey } from "../../rule";
@@ -49,9 +50,16 @@ export function brakeAt(end: End, survey: Survey, build: Build): BrakeKind {
  * The rotor that stands there before another is put in, mm: the bike's own; for a brake that goes on where none was, one of the size that
  * its mount is made for, which is bought with it.
  */
-export function rotorBefore(end: End, survey: Survey, build: Build): number {
-  const keys = keysOfEnd(end);
-  return survey.number(keepsRotor(end, build) ? keys.rotor : keys.mountBase).value;
+export const rotorBefore = (end: End, survey: Survey, build: Build): number => survey.number(keyOfRotor(end, build)).value;
+
+const keyOfRotor = (end: End, build: Build) => keysOfEnd(end)[keepsRotor(end, build) ? "rotor" : "mountBase"];
+
+/** What the survey leaves open of the rotor that will turn there, mm, and by which reading: nothing where it is bought. */
+export function rotorOpen(end: End, survey: Survey, build: Build): { plusMinus: number; settle: readonly NumberKey[] } {
+  const bought = build.geometry.numbers[keysOfEnd(end).rotorEffect] !== undefined || lastAt(build, "rotor", end) !== undefined;
+  const key = keyOfRotor(end, build);
+  const plusMinus = bought ? 0 : survey.number(key).plusMinus;
+  return { plusMinus, settle: plusMinus > 0 ? [key] : [] };
 }
 
 /** The rotor that will turn there, mm: a remedy's, one that was put in or came with the kit, else the one before. */

@@ -1,4 +1,5 @@
 import type { DonorKey } from "../../../donor/items";
+import { combined } from "../../../donor/reading";
 import { stopping } from "../../../brake/stopping";
 import { BRAKE_BANDS, BRAKE_BASIS, BRAKES_END_J, HILLY, RIM_BRAKE_KMH, ROTOR_STEP_MM } from "../../../standards/brakes";
 import { formatNumber } from "../../../units/formatQuantity";
@@ -9,7 +10,7 @@ import { bought, consumable, isDone } from "../../remedies";
 import { defineRule, type Survey } from "../../rule";
 import { brakePlace, type End, ENDS, keysOfEnd } from "../subjects";
 import { adapterLifts, mountBaseMm, ROTOR_SAME_MM } from "./adapter";
-import { brakeAt, hasOwnBrake, rotorAt, rotorBefore } from "./brakeAt";
+import { brakeAt, hasOwnBrake, rotorAt, rotorBefore, rotorOpen } from "./brakeAt";
 import { isRim, ladenKg, topKmh } from "./demand";
 
 const hilly = (build: Build) => (build.asked.hillPercent ?? 0) > HILLY.percent && (build.asked.hillKm ?? 0) > HILLY.km;
@@ -136,13 +137,14 @@ function discBrake(
       safety: true,
       says: `A ${formatNumber(haveMm, 0)} rotor; the ${holder} ${known ? "allows" : "has no limit known, and its mount takes"} ${formatNumber(mayMm, 0)}.`,
       figures: all,
-      margin: { value: mayMm - haveMm, unit: "mm", plusMinus: 0 },
+      margin: { value: mayMm - haveMm, unit: "mm", plusMinus: known ? limit.plusMinus : 0 },
       settle: [keys.rotorLimit],
       lifts: `a rotor of ${formatNumber(mayMm, 0)} or less${known ? "" : `, or the ${holder} maker's word for a larger one`}`,
       caution: "brakes",
     };
-  const margin = { value: haveMm - wantMm + ROTOR_SAME_MM, unit: "mm", plusMinus: openMm };
-  const settle: readonly DonorKey[] = openMm > 0 ? ["bikeMassKg"] : [];
+  const own = rotorOpen(end, survey, build);
+  const margin = { value: haveMm - wantMm + ROTOR_SAME_MM, unit: "mm", plusMinus: combined(openMm, own.plusMinus) };
+  const settle: readonly DonorKey[] = [...(openMm > 0 ? (["bikeMassKg"] as const) : []), ...own.settle];
   if (margin.value >= 0)
     return {
       verdict: "clear",
@@ -181,7 +183,7 @@ function discBrake(
   const newMm = rotor?.spec.diameterMm ?? wantMm;
   const fromMm = mountBaseMm(end, survey);
   const lifted = newMm - fromMm > ROTOR_SAME_MM;
-  const adapterMount = survey.choice(keys.brakeMount) === "tabs" ? "tabs" : "post";
+  const adapterMount = survey.choice(keys.brakeMount);
   const remedy: Remedy = {
     id: `rotor-${newMm}`,
     title: `${newMm} rotor${lifted ? " and its adapter" : ""}`,

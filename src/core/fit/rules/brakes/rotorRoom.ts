@@ -4,7 +4,7 @@ import type { HubMotor } from "../../build";
 import { judge } from "../../judge";
 import { anyOf } from "../../remedies";
 import { defineRule, stated } from "../../rule";
-import { brakeIn, rotorAt } from "./brakeAt";
+import { brakeIn, rotorAt, rotorOpen } from "./brakeAt";
 import { brakePlace, endKey, endKeys, hubMotors } from "../subjects";
 
 /** The least rotor that keeps a calliper clear of a motor's cover of up to so much, mm (common practice). */
@@ -27,16 +27,18 @@ export const rotorRoom = defineRule<HubMotor>({
     const coverMm = stated(motor, motor.spec.coverDiameterMm, "its body's diameter");
     const keys = endKeys(motor);
     const rotorMm = rotorAt(motor.spec.end, survey, build);
+    const open = rotorOpen(motor.spec.end, survey, build);
     const leastMm = LEAST_ROTOR.find((row) => coverMm <= row.coverMm)!.rotorMm;
     return judge({
       room: rotorMm - leastMm,
       unit: "mm",
+      plusMinus: open.plusMinus,
       figures: [
         { label: "motor's body", value: coverMm, unit: "mm" },
         { label: "rotor", value: rotorMm, unit: "mm" },
         { label: "least rotor", value: leastMm, unit: "mm" },
       ],
-      settle: [keys.rotor],
+      settle: open.settle,
       clear: `A ${formatNumber(rotorMm, 0)} rotor keeps the calliper clear of a ${formatNumber(coverMm, 0)} motor.`,
       short: () => ({
         verdict: "adapt",

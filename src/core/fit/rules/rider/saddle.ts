@@ -1,4 +1,5 @@
 import { PRACTICE } from "../../../basis";
+import { combined } from "../../../donor/reading";
 import { formatNumber } from "../../../units/formatQuantity";
 import type { Motor } from "../../build";
 import type { Outcome } from "../../finding";
@@ -22,6 +23,10 @@ export const saddleHeight = defineRule<Motor>({
     const [low, high] = [survey.number("saddleLowMm"), survey.number("saddleHighMm")];
     const wanted = inseam.value * SADDLE_SHARE;
     const room = Math.min(wanted - low.value, high.value - wanted);
+    const nearer =
+      wanted - low.value <= high.value - wanted
+        ? ({ key: "saddleLowMm", at: low } as const)
+        : ({ key: "saddleHighMm", at: high } as const);
     return {
       verdict: room >= 0 ? "clear" : "stop",
       says:
@@ -34,8 +39,8 @@ export const saddleHeight = defineRule<Motor>({
         { label: "lowest", value: low.value, unit: "mm" },
         { label: "highest", value: high.value, unit: "mm" },
       ],
-      margin: { value: room, unit: "mm", plusMinus: Math.hypot(inseam.plusMinus * SADDLE_SHARE, low.plusMinus) },
-      settle: ["inseamMm", wanted < low.value ? "saddleLowMm" : "saddleHighMm"],
+      margin: { value: room, unit: "mm", plusMinus: combined(inseam.plusMinus * SADDLE_SHARE, nearer.at.plusMinus) },
+      settle: ["inseamMm", nearer.key],
       ...(room < 0 && {
         lifts:
           wanted > high.value
