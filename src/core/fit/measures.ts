@@ -1,5 +1,6 @@
 import { batteryOf, lastOf, motorsOf, voltsOf, type Build } from "./build";
 import type { Margin } from "./finding";
+import { sensedBy } from "./rules/brakes/sensing";
 import { limitToSet } from "./rules/law/limitToSet";
 import { knownWheelAt } from "./rules/wheel/tyreAt";
 import { memory, PRACTICE } from "../basis";
@@ -147,11 +148,8 @@ function freeKmh(build: Build): { nominal: number; full: number } | null {
 }
 
 function sensorOff(build: Build): StepMeasure[] {
-  const sensor = lastOf(build, "pedal-sensor");
-  const [motor] = motorsOf(build);
-  const own = motor && motor.kind !== "hub-motor" ? motor.spec.pedalSensor : null;
-  const senses = sensor?.spec.senses ?? own;
-  if (senses !== "torque" && senses !== "cadence") return [];
+  const senses = sensedBy(build);
+  if (senses === "none") return [];
   return [
     {
       id: "run-on",

@@ -94,6 +94,7 @@ export const EXAMPLES: { readonly [K in PartKind]: Filled<WrittenSpec<K>> } = {
     crankInterface: "splined",
     ...MOTOR_LEADS,
     plug: "slide-in blades, 20 A",
+    coasterSafe: false,
     runOnS: 0.2,
     ...OUTPUTS,
   },

@@ -117,6 +117,7 @@ export const SPECS = {
     ratedW: watts("Rated power"),
     peakTorqueNm: newtonMetres("Peak torque at the crank"),
     pedalSensor: z.enum(["torque", "cadence"]).describe("Pedal sensor inside"),
+    coasterSafe: stated(yes("Made to go with a back-pedal brake")),
     controllerBuiltIn: controllerInside.nullable().default(null).describe("The controller inside it"),
     chainlineMm: stated(mm(30, 90, "Middle plane to the stock ring's tooth plane")),
     stockRingTeeth: stated(count(20, 60, "Stock ring teeth")),
@@ -263,7 +264,7 @@ export const SPECS = {
     thicknessMm: mm(1.5, 3, "Thickness"),
   }),
   "calliper-adapter": z.strictObject({
-    mount: z.enum(["post", "tabs"]).describe("Mount"),
+    mount: z.enum(["post", "tabs", "flat"]).describe("Mount"),
     baseMm: mm(120, 230, "Rotor without it"),
     newMm: mm(120, 230, "Rotor with it"),
   }),

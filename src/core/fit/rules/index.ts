@@ -90,6 +90,7 @@ import { shellRound } from "./shell/round";
 import { torqueReactionRule } from "./shell/torqueReaction";
 import { laceWheel } from "./wheel/lacing";
 import { rimWear } from "./wheel/rimWear";
+import { spokeCount } from "./wheel/spokeCount";
 import { spokes } from "./wheel/spokes";
 import { wheelSize } from "./wheel/size";
 import { tyreRim } from "./wheel/tyreOnRim";
@@ -163,7 +164,7 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     motorWidth,
     forkColumn,
   ],
-  wheel: [wheelSize, laceWheel, spokes, tyreRim, tyreRoom, rimWear, tyreSize, tyreSpeed],
+  wheel: [wheelSize, laceWheel, spokes, spokeCount, tyreRim, tyreRoom, rimWear, tyreSize, tyreSpeed],
   brakes: [
     brakeLost,
     brakeSeat,

@@ -81,14 +81,6 @@ function spread(
     unit: "mm",
     plusMinus: gap.plusMinus,
   };
-  if (build.geometry.flags.has(`spread ${end}`))
-    return {
-      verdict: "clear",
-      says: `${says} Sprung or set to take it.`,
-      figures,
-      settle,
-      margin,
-    };
   if (!atMost(byMm, most) && !nearSpring)
     return {
       verdict: "stop",
@@ -99,6 +91,14 @@ function spread(
       margin,
       settle,
       caution: "spread",
+    };
+  if (build.geometry.flags.has(`spread ${end}`))
+    return {
+      verdict: "clear",
+      says: `${says} Sprung or set to take it.`,
+      figures,
+      settle,
+      margin,
     };
   const remedy: Remedy = {
     id: bySpring ? "spring" : "set",

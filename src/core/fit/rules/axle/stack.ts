@@ -1,7 +1,7 @@
 import { type Build, type HubMotor } from "../../build";
 import { isDone } from "../../remedies";
 import type { Survey } from "../../rule";
-import { countAt, lastAt, suppliedAt } from "../perEnd";
+import { lastAt, suppliedAt } from "../perEnd";
 import { endKeys } from "../subjects";
 import { ringsOn } from "./rings";
 
@@ -21,14 +21,17 @@ export function armSides(motor: HubMotor, arms: number): Record<Side, boolean> {
   return { left: arms >= 2 || (arms === 1 && first === "left"), right: arms >= 2 || (arms === 1 && first === "right") };
 }
 
-export const armsFor = (motor: HubMotor, build: Build) =>
-  countAt(build, "torque-arm", motor.spec.end, (spec) => Math.abs(spec.axleDiameterMm - motor.spec.axleDiameterMm) < 0.2);
+const armsAt = (motor: HubMotor, build: Build) =>
+  suppliedAt(build, "torque-arm", motor.spec.end, (spec) => Math.abs(spec.axleDiameterMm - motor.spec.axleDiameterMm) < 0.2);
+
+export const armsFor = (motor: HubMotor, build: Build) => armsAt(motor, build).reduce((sum, s) => sum + s.quantity, 0);
 
 /** What stands on the axle outside the shoulder on one side, from the inside out, mm. */
 export function stackOf(motor: HubMotor, survey: Survey, build: Build, side: Side) {
   const keys = endKeys(motor);
   const rings = ringsOn(motor, survey, build)[side];
-  const armMm = suppliedAt(build, "torque-arm", motor.spec.end)[0]?.part.spec.plateMm ?? 6;
+  // Which of several goes on which side is decided with the wheel in: the thickest is reckoned on both.
+  const armMm = Math.max(...armsAt(motor, build).map((s) => s.part.spec.plateMm));
   const arm = armSides(motor, armsFor(motor, build))[side] ? armMm : 0;
   const replaces = arm > 0 && isDone(build, `arm for tab ${motor.spec.end}`);
   const nut =

@@ -1,7 +1,8 @@
 import { PRACTICE } from "../../../basis";
-import { type HubMotor, partsOf } from "../../build";
+import type { HubMotor } from "../../build";
 import { bought, consumable } from "../../remedies";
 import { defineRule } from "../../rule";
+import { countAt } from "../perEnd";
 import { axlePlace, endKey, endKeys, hubMotors } from "../subjects";
 
 export const trackEnd = defineRule<HubMotor>({
@@ -17,7 +18,7 @@ export const trackEnd = defineRule<HubMotor>({
     const seat = survey.choice(endKeys(motor).dropout);
     const figures = [{ label: "axle seat", value: seat }];
     if (seat !== "track end") return { verdict: "clear", says: "The slot does not let the axle slide forward.", figures };
-    const stops = partsOf(build, "consumable").some((part) => part.spec.use === "axle stops");
+    const stops = countAt(build, "consumable", motor.spec.end, (spec) => spec.use === "axle stops") > 0;
     if (stops) return { verdict: "clear", says: "An axle stop each side.", figures };
     return {
       verdict: "adapt",

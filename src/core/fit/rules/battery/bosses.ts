@@ -23,7 +23,9 @@ export const batteryBosses = defineRule<Battery>({
   subjects: (build) => packs(build).filter((pack) => pack.spec.mount === "down tube" && build.donor.triangleBy?.value !== "none"),
   needs: () => ["bossKind", "frameMaterial"],
   check(battery, survey, build): Outcome {
-    const bands = partsOf(build, "battery-mount").some((part) => part.spec.style === "clamp band");
+    const material = survey.choice("frameMaterial");
+    // Carbon is crushed by a band.
+    const bands = material !== "carbon" && partsOf(build, "battery-mount").some((part) => part.spec.style === "clamp band");
     const kind = survey.choice("bossKind");
     const massKg = battery.massKg;
     const room = roomOf(survey);
@@ -55,7 +57,6 @@ export const batteryBosses = defineRule<Battery>({
         "bosses set",
         "drilling",
       );
-    const material = survey.choice("frameMaterial");
     const drillable = material === "steel" || material === "aluminium";
     const overKg = massKg === null ? null : REINFORCE_KG - massKg;
     const spread = typeof room === "string" || kind === "none" ? null : spreadOf("bosses", room, battery, survey);

@@ -21,7 +21,12 @@ export const mountBaseMm = (end: End, survey: Survey): number =>
   survey.choice(keysOfEnd(end).brakeMount) === "tabs" ? TABS_BASE_MM[end] : survey.number(keysOfEnd(end).mountBase).value;
 
 /** Whether an adapter is for this mount and lifts from its own rotor to the new one. */
-export const adapterLifts = (spec: Spec<"calliper-adapter">, mount: "tabs" | "post", baseMm: number, newMm: number): boolean =>
+export const adapterLifts = (
+  spec: Spec<"calliper-adapter">,
+  mount: Spec<"calliper-adapter">["mount"],
+  baseMm: number,
+  newMm: number,
+): boolean =>
   spec.mount === mount && Math.abs(spec.baseMm - baseMm) <= ROTOR_SAME_MM && Math.abs(spec.newMm - newMm) <= ROTOR_SAME_MM;
 
 export const adapterLift = defineRule<End>({
@@ -72,7 +77,7 @@ export const adapterLift = defineRule<End>({
         caution: "brakes",
       };
     if (lift <= ROTOR_SAME_MM / 2) return { verdict: "clear", says: "The mount's own size: no adapter.", figures };
-    const goes = (spec: Spec<"calliper-adapter">) => adapterLifts(spec, mount === "tabs" ? "tabs" : "post", baseMm, newMm);
+    const goes = (spec: Spec<"calliper-adapter">) => adapterLifts(spec, mount, baseMm, newMm);
     const has = lastAt(build, "calliper-adapter", end, goes);
     if (has) return { verdict: "clear", says: `${has.name} lifts it ${formatNumber(lift, 1)} mm.`, figures };
     if (mount === "flat" && newMm > 180)
@@ -83,7 +88,8 @@ export const adapterLift = defineRule<End>({
         lifts: "the mount maker's own adapter, to 180",
       };
     const washers = `washers under the calliper ${end}`;
-    if (isDone(build, washers)) return { verdict: "clear", says: `Washers of ${formatNumber(lift, 1)} mm lift it.`, figures };
+    if (isDone(build, washers) && lift <= WASHERS_MM)
+      return { verdict: "clear", says: `Washers of ${formatNumber(lift, 1)} mm lift it.`, figures };
     if (lift <= WASHERS_MM)
       return {
         verdict: "adapt",

@@ -1,18 +1,19 @@
 import { PRACTICE } from "../../../basis";
 import { CUT_OFF_CAUTION, type CutOffMethod, LEVER_CUT_OFFS } from "../../../standards/cutOff";
-import { type Build, countOf, type Motor, motorsOf, partsOf } from "../../build";
+import { type Build, countOf, type CrankMotor, type Motor, motorsOf, partsOf } from "../../build";
 import type { Outcome, PartNeed, Remedy } from "../../finding";
-import { defineRule } from "../../rule";
-import { ENDS, firstMotor } from "../subjects";
-import { brakeAt, brakeIn, goesWithHub } from "./brakeAt";
+import { defineRule, stated } from "../../rule";
+import { crankMotors, ENDS, firstMotor, hubMotors } from "../subjects";
+import { brakeAt, goesWithHub } from "./brakeAt";
 import { cutOffMethods, fittedCutOffs } from "./levers";
+import { pullAt } from "./pulls";
+import { sensedBy } from "./sensing";
 
 /** How many cut-offs a control asks for: the least without which it must not go, and the house's number. */
 export function cutOffsWanted(p: {
   throttle: boolean;
   senses: "torque" | "cadence" | "none";
   ratedW: number;
-  mid: boolean;
   regenerates: boolean;
   house: { throttleCutOffs: 1 | 2; cadenceCutOffs: 1 | 2 };
 }) {
@@ -37,7 +38,7 @@ export const cutOff = defineRule<Motor>({
   key: () => "levers",
   place: () => "bar",
   needs: () => ["leverKind", "frontBrake", "rearBrake"],
-  check(motor, survey, build): Outcome {
+  check(_motor, survey, build): Outcome {
     const brakes = [brakeAt("front", survey, build), brakeAt("rear", survey, build)];
     const brakeCount = brakes.filter((brake) => brake !== "none").length;
     const lost = (["front", "rear"] as const).filter((end) => goesWithHub(end, build) && brakeAt(end, survey, build) === "none");
@@ -51,19 +52,19 @@ export const cutOff = defineRule<Motor>({
         lifts: "a second independent brake",
         caution: "brakes",
       };
-    if (brakes.includes("coaster") && motor.kind === "mid-motor" && !motor.spec.coasterSafe)
+    if (brakes.includes("coaster") && crankMotors(build).some((atCrank) => !goesWithCoaster(atCrank)))
       return {
         verdict: "stop",
         safety: true,
-        says: "Back-pedal brake behind a mid-drive that is not made for one: the motor's clutch may block it.",
+        says: "Back-pedal brake behind a motor at the crank that is not made for one: the motor's clutch may block it.",
         figures: [],
-        lifts: "a mid-drive made for back-pedal brakes, a front hub motor, or a rear hand brake",
+        lifts: "a motor at the crank that is made for back-pedal brakes, a front hub motor, or a rear hand brake",
         caution: "brakes",
       };
     const lever = survey.choice("leverKind");
     const kind = LEVER_CUT_OFFS[lever];
     const methods = cutOffMethods(lever, build);
-    const wanted = wantedFor(motor, build);
+    const wanted = wantedFor(build);
     const have = fittedCutOffs(lever, build);
     const figures = [
       { label: "levers", value: kind.says.toLowerCase() },
@@ -101,17 +102,20 @@ export const cutOff = defineRule<Motor>({
   },
 });
 
-function wantedFor(motor: Motor, build: Build) {
-  const own = motor.kind === "hub-motor" ? "none" : motor.spec.pedalSensor;
-  return cutOffsWanted({
+const goesWithCoaster = (motor: CrankMotor): boolean =>
+  motor.kind === "mid-motor"
+    ? motor.spec.coasterSafe
+    : stated(motor, motor.spec.coasterSafe, "whether it is made to go with a back-pedal brake");
+
+/** What all motors and controls of the build together ask for. */
+const wantedFor = (build: Build) =>
+  cutOffsWanted({
     throttle: partsOf(build, "throttle").length > 0,
-    senses: own !== "none" ? own : (partsOf(build, "pedal-sensor")[0]?.spec.senses ?? "none"),
+    senses: sensedBy(build),
     ratedW: motorsOf(build).reduce((sum, m) => sum + m.spec.ratedW, 0),
-    mid: motor.kind === "mid-motor",
-    regenerates: motor.kind === "hub-motor" && motor.spec.regenerates,
+    regenerates: hubMotors(build).some((motor) => motor.spec.regenerates),
     house: build.house,
   });
-}
 
 function unfit(lever: keyof typeof LEVER_CUT_OFFS, build: Build): string {
   const inBox = countOf(build, "brake-lever", (spec) => spec.switched);
@@ -119,8 +123,7 @@ function unfit(lever: keyof typeof LEVER_CUT_OFFS, build: Build): string {
 }
 
 function cutOffRemedy(method: CutOffMethod, missing: number, build: Build): Remedy {
-  const need: PartNeed = method === "switched lever" ? leverNeed(missing, build) : switchNeed(method, missing, build);
-  const part = need.partId === null ? undefined : build.catalogue.parts.get(need.partId);
+  const needs = method === "switched lever" ? leverNeeds(missing, build) : [switchNeed(method, missing, build)];
   return {
     id: method.replace(" ", "-"),
     title:
@@ -128,20 +131,24 @@ function cutOffRemedy(method: CutOffMethod, missing: number, build: Build): Reme
         ? "Switched levers"
         : `${method[0]!.toUpperCase()}${method.slice(1)} on ${missing === 1 ? "one lever" : "both levers"}`,
     says: CUT_OFF_CAUTION[method],
-    parts: [part ? need : { ...need, partId: null }],
+    parts: needs,
     tasks: method === "pressure switch" ? ["cutOffs", "hose"] : ["cutOffs"],
     effect: { flags: method === "switched lever" ? ["levers replaced"] : [] },
     caution: method === "pressure switch" ? "hydraulic" : "cutOffs",
   };
 }
 
-function leverNeed(missing: number, build: Build): PartNeed {
-  const rim = ENDS.some((end) => brakeIn(end, build) === "rim linear");
-  const pull = rim ? "long" : "short";
-  const part = build.catalogue
-    .distinct("brake-lever")
-    .find(({ spec }) => spec.switched && spec.pull === pull && spec.levers >= missing);
-  return { kind: "brake-lever", partId: part?.id ?? null, quantity: 1, says: `switched levers, ${pull} pull` };
+/** Levers of the pull that the brakes want; where front and rear want another each, one of each. */
+function leverNeeds(missing: number, build: Build): PartNeed[] {
+  const pulls = [...new Set(ENDS.flatMap((end) => pullAt(end, build) ?? []))];
+  const wanted = pulls.length > 0 ? pulls : (["short"] as const);
+  return wanted.map((pull) => {
+    const least = wanted.length > 1 ? 1 : missing;
+    const part = build.catalogue
+      .distinct("brake-lever")
+      .find(({ spec }) => spec.switched && spec.pull === pull && spec.levers >= least);
+    return { kind: "brake-lever", partId: part?.id ?? null, quantity: 1, says: `switched levers, ${pull} pull` };
+  });
 }
 
 function switchNeed(method: CutOffMethod, missing: number, build: Build): PartNeed {

@@ -9,7 +9,7 @@ describe("brakes/lever-pull", () => {
     ["disc", "short", "short", "clear"],
     ["disc", "short", "long", "adapt"],
   ] as const)("%s brakes, %s-pull levers on it, %s in the kit: %s", (frontBrake, pull, kit, verdict) =>
-    expect(on(leverPull, [mid(), levers(kit)], { frontBrake, leverPull: pull }).verdict).toBe(verdict),
+    expect(on(leverPull, [mid(), levers(kit)], { frontBrake, rearBrake: frontBrake, leverPull: pull }).verdict).toBe(verdict),
   );
   test("the right pair settles it", () =>
     expect(settled(leverPull, [mid(), levers("long")], {}, "buy-", { shelf: [levers("short")] }).verdict).toBe("clear"));

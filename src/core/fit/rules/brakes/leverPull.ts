@@ -7,6 +7,7 @@ import { defineRule, stated } from "../../rule";
 import { lastAt } from "../perEnd";
 import { ENDS, firstMotor } from "../subjects";
 import { brakeAt } from "./brakeAt";
+import { pullWanted } from "./pulls";
 
 const nameOf = (fluid: "mineral" | "DOT") => (fluid === "mineral" ? "mineral oil" : "DOT");
 
@@ -57,24 +58,34 @@ export const leverPull = defineRule<Motor>({
             : "The cable levers in the kit do not go on hydraulic brakes: they stay in the box.",
         figures,
       };
-    const pull = ends.some((end) => brakeAt(end, survey, build) === "rim linear") ? "long" : survey.choice("leverPull");
-    const right = levers.find((part) => part.spec.pull === pull);
-    if (right)
+    // A hydraulic brake of the bike's own keeps the lever that it is filled through.
+    const onCable = ends.filter((end) => !(hydraulic && !lastAt(build, "brake", end)));
+    const wants = onCable.flatMap((end) => pullWanted(end, survey, build) ?? []);
+    const pulls = [...new Set(wants)];
+    if (pulls.length === 0)
+      return { verdict: "clear", says: "No brake here is worked by a lever in the build: they stay in the box.", figures };
+    const wanted = [...figures, { label: "brakes want", value: pulls.map((pull) => `${pull} pull`).join(" and ") }];
+    // Front and rear may want another each: every pull has a lever of its own.
+    const missing = pulls.find((pull) => !levers.some((part) => part.spec.pull === pull));
+    if (missing === undefined)
       return {
         verdict: "clear",
-        says: `${right.name} for ${pull}-pull brakes.`,
-        figures: [...figures, { label: "brakes want", value: `${pull} pull` }],
+        says: `${pulls.map((pull) => `${levers.find((part) => part.spec.pull === pull)!.name} for ${pull}-pull brakes`).join(", ")}.`,
+        figures: wanted,
       };
     return {
       verdict: "adapt",
       safety: true,
-      says: `The levers in the build are for ${levers[0]!.spec.pull} pull, the brakes want ${pull}.`,
-      figures: [...figures, { label: "brakes want", value: `${pull} pull` }],
+      says:
+        pulls.length > 1
+          ? `The brakes want ${pulls.join(" pull at one end and ")} at the other; no lever in the build is for ${missing} pull.`
+          : `The levers in the build are for ${levers[0]!.spec.pull} pull, the brakes want ${missing}.`,
+      figures: wanted,
       caution: "brakes",
       remedies: anyOf(build, "brake-lever", {
-        title: `Switched levers, ${pull} pull`,
+        title: `Switched levers, ${missing} pull`,
         says: "match the brakes; the others stay in the box",
-        will: (spec) => spec.pull === pull && spec.switched,
+        will: (spec) => spec.pull === missing && spec.switched,
         most: 1,
       }),
     };

@@ -4,7 +4,8 @@ import { type Build, lastOf, type Motor, partsOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { acknowledge, defineRule } from "../../rule";
 import { hasHubGear } from "../chain/gears";
-import { firstMotor } from "../subjects";
+import { lastAt } from "../perEnd";
+import { ENDS, firstMotor } from "../subjects";
 import { type RearGears, shifterGoes } from "../cluster/shifterGoes";
 import { fittedCutOffs } from "./levers";
 
@@ -15,14 +16,20 @@ export const lostShifter = defineRule<Motor>({
   why: "The old lever was one piece with the gear shifter: the switched lever brakes and no longer shifts.",
   basis: [PRACTICE],
   subjects: (build) =>
-    partsOf(build, "brake-lever").some((lever) => lever.spec.switched) && mayShift(build) ? firstMotor(build) : [],
+    (partsOf(build, "brake-lever").some((lever) => lever.spec.switched) || bringsLever(build)) && mayShift(build)
+      ? firstMotor(build)
+      : [],
   key: () => "shifter",
   place: () => "bar",
   needs: () => ["leverKind"],
   check(_motor, survey, build): Outcome {
     const kind = LEVER_CUT_OFFS[survey.choice("leverKind")];
+    const switched = partsOf(build, "brake-lever").some((lever) => lever.spec.switched);
     const goesOn =
-      fittedCutOffs(survey.choice("leverKind"), build) > 0 && (kind.methods as readonly string[]).includes("switched lever");
+      bringsLever(build) ||
+      (switched &&
+        fittedCutOffs(survey.choice("leverKind"), build) > 0 &&
+        (kind.methods as readonly string[]).includes("switched lever"));
     if (!kind.shifterIsOnIt)
       return {
         verdict: "clear",
@@ -58,12 +65,15 @@ export const lostShifter = defineRule<Motor>({
     }));
     return {
       verdict: "adapt",
-      says: `The switched lever throws away a ${speeds}-speed shifter${bought ? `, and ${bought.name} does not work these gears` : ""}.`,
+      says: `The ${bringsLever(build) ? "lever that comes with the new brake" : "switched lever"} throws away a ${speeds}-speed shifter${bought ? `, and ${bought.name} does not work these gears` : ""}.`,
       figures,
       remedies:
         remedies.length > 0 ? remedies : [acknowledge("brakes/lost-shifter shifter", "the customer gives up the rear gears")],
     };
   },
 });
+
+/** A hydraulic brake that goes on comes filled, with the lever that it is filled through. */
+const bringsLever = (build: Build) => ENDS.some((end) => lastAt(build, "brake", end)?.spec.style === "disc hydraulic");
 
 const mayShift = (build: Build) => build.donor.gears?.value !== "single";

@@ -11,6 +11,9 @@ import { ringsOn } from "../axle/rings";
 import { brakePlace, endKey, endKeys, hubMotors } from "../subjects";
 import { brakeIn } from "./brakeAt";
 
+/** How far shims under its bolts bring a calliper, mm (common practice). */
+const SHIMMED_MM = 4;
+
 /** How far a rotor may be off between tabs, which let the calliper shift nowhere, mm. */
 const TABS_PASS_MM = 0.2;
 
@@ -40,7 +43,8 @@ export const rotorLine = defineRule<HubMotor>({
     ];
     const shiftMm = mount === "post" ? CALLIPER_SHIFT_MM : mount === "flat" ? 1 : 0;
     const flag = `calliper shimmed ${motor.spec.end}`;
-    if (isDone(build, flag)) return { verdict: "clear", says: "The calliper is shimmed to the rotor.", figures };
+    const shimmable = mount !== "flat" && Math.abs(offMm) <= SHIMMED_MM;
+    if (isDone(build, flag) && shimmable) return { verdict: "clear", says: "The calliper is shimmed to the rotor.", figures };
     const plusMinus = combined(line.plusMinus);
     // Tabs give nothing: there it is what a caliper can tell that is let pass.
     if (shiftMm === 0 && atMost(Math.abs(offMm), TABS_PASS_MM))
@@ -67,7 +71,7 @@ export const rotorLine = defineRule<HubMotor>({
         effect: { numbers: { [keys.rotorShim]: wantMm } },
       });
     }
-    if (mount !== "flat" && Math.abs(offMm) <= 4)
+    if (shimmable)
       remedies.push(
         bought(
           "calliper-shim",

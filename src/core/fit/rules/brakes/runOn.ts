@@ -1,10 +1,12 @@
 import { PRACTICE } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
-import { lastOf, type Motor, partsOf } from "../../build";
+import type { Motor } from "../../build";
 import type { Outcome } from "../../finding";
 import { anyOf, bought, consumable, isDone } from "../../remedies";
 import { defineRule } from "../../rule";
 import { firstMotor } from "../subjects";
+import { cutOffMethods, fittedCutOffs } from "./levers";
+import { runsOn } from "./sensing";
 
 /** Run-on after pedalling stops over which a cut-off is a must, s (common practice). */
 const RUN_ON_S = 0.3;
@@ -18,23 +20,20 @@ export const runOn = defineRule<Motor>({
   key: () => "motor",
   place: () => "bar",
   needs: () => [],
-  check(motor, _survey, build): Outcome {
-    const sensor = lastOf(build, "pedal-sensor");
-    const cadence = sensor?.spec.senses === "cadence" || (motor.kind !== "hub-motor" && motor.spec.pedalSensor === "cadence");
-    const known = sensor?.spec.runOnS ?? (motor.kind === "mid-motor" ? motor.spec.runOnS : null);
-    const runOnS = known ?? (cadence ? 1.0 : 0.2);
-    const cuts = partsOf(build, "cut-off").length + partsOf(build, "brake-lever").filter((part) => part.spec.switched).length;
-    const figures = [
-      { label: known === null ? "run-on, usual for its kind" : "run-on", value: runOnS, unit: "s" },
-      { label: "cut-offs in the build", value: cuts },
-    ];
-    if (runOnS <= RUN_ON_S + 1e-9 || cuts > 0 || isDone(build, "kill switch"))
+  check(_motor, survey, build): Outcome {
+    const { s: runOnS, known } = runsOn(build);
+    const figure = { label: known ? "run-on" : "run-on, usual for its kind", value: runOnS, unit: "s" };
+    if (runOnS <= RUN_ON_S + 1e-9)
+      return { verdict: "clear", says: `It stops ${formatNumber(runOnS, 1)} s after the feet.`, figures: [figure] };
+    const lever = survey.choice("leverKind");
+    const methods = cutOffMethods(lever, build);
+    // A switch that does not go on these levers cuts nothing.
+    const cuts = fittedCutOffs(lever, build);
+    const figures = [figure, { label: "cut-offs that fit the levers", value: cuts }];
+    if (cuts > 0 || isDone(build, "kill switch"))
       return {
         verdict: "clear",
-        says:
-          runOnS <= RUN_ON_S
-            ? `It stops ${formatNumber(runOnS, 1)} s after the feet.`
-            : `It runs on ${formatNumber(runOnS, 1)} s; ${isDone(build, "kill switch") ? "a kill switch" : "the levers"} cut it.`,
+        says: `It runs on ${formatNumber(runOnS, 1)} s; ${isDone(build, "kill switch") ? "a kill switch" : "the levers"} cut it.`,
         figures,
       };
     return {
@@ -44,13 +43,15 @@ export const runOn = defineRule<Motor>({
       figures,
       caution: "cutOffs",
       remedies: [
-        ...anyOf(build, "cut-off", {
-          title: "Cut-off on a lever",
-          says: "one lever at least",
-          will: (spec) => spec.method !== "pressure switch",
-          most: 1,
-          tasks: ["cutOffs"],
-        }),
+        ...(methods.length > 0
+          ? anyOf(build, "cut-off", {
+              title: "Cut-off on a lever",
+              says: "one lever at least",
+              will: (spec) => spec.method !== "pressure switch" && methods.includes(spec.method),
+              most: 1,
+              tasks: ["cutOffs"],
+            })
+          : []),
         {
           ...bought(
             "kill-switch",

@@ -43,7 +43,8 @@ export const hubGearTorque = defineRule<CrankMotor>({
     const into = (ring: number) =>
       hubGearTorqueNm({ motorNm: motor.spec.peakTorqueNm, riderKg, cogTeeth, ringTeeth: ring, crankMm });
     const mayNm = (limit.value * teeth) / cogTeeth - riderNm(riderKg, crankMm);
-    if (isDone(build, currentFlag(motor)))
+    const share = mayNm / motor.spec.peakTorqueNm;
+    if (isDone(build, currentFlag(motor)) && share >= LEAST_SHARE)
       return {
         verdict: "clear",
         says: `The motor is set to ${formatNumber(mayNm, 0)} N·m at the crank: the hub gear takes that and a standing rider.`,
@@ -75,7 +76,6 @@ export const hubGearTorque = defineRule<CrankMotor>({
             effect: { numbers: { ringOffsetMm: part.spec.offsetMm, ringTeeth: part.spec.teeth } },
           }));
         const says = `${formatNumber(into(teeth), 0)} N·m go in, the hub gear takes ${formatNumber(limit.value, 0)}.`;
-        const share = mayNm / motor.spec.peakTorqueNm;
         const set =
           share >= LEAST_SHARE
             ? [

@@ -1,4 +1,5 @@
 import { PRACTICE } from "../../../basis";
+import type { Spec } from "../../../parts/specs";
 import { lastOf, type CrankMotor } from "../../build";
 import { anyOf } from "../../remedies";
 import { defineRule } from "../../rule";
@@ -21,12 +22,16 @@ export const chainKept = defineRule<CrankMotor>({
   needs: () => [],
   check(motor, _survey, build) {
     const ring = lastOf(build, "chainring");
-    const guide = lastOf(build, "chain-guide");
+    const found = lastOf(build, "chain-guide");
+    // One for other rings stands beside this one and holds nothing.
+    const goes = (spec: Spec<"chain-guide">) =>
+      spec.teeth[0] <= ringTeeth(motor, build) && spec.teeth[1] >= ringTeeth(motor, build);
+    const guide = found && goes(found.spec) ? found : undefined;
     const narrowWide = ring?.spec.narrowWide ?? false;
     const figures = [
       { label: "torque at the crank", value: motor.spec.peakTorqueNm, unit: "N·m" },
       { label: "ring", value: narrowWide ? "narrow-wide" : "plain teeth" },
-      { label: "guide", value: guide?.name ?? "none" },
+      { label: "guide", value: guide?.name ?? (found ? `${found.name}, for other rings` : "none") },
     ];
     if (narrowWide && ring && ring.spec.teeth % 2 === 1)
       return {
@@ -58,7 +63,7 @@ export const chainKept = defineRule<CrankMotor>({
       : anyOf(build, "chain-guide", {
           title: "Chain guide",
           says: "over the ring, on the seat tube or the motor",
-          will: (spec) => spec.teeth[0] <= ringTeeth(motor, build) && spec.teeth[1] >= ringTeeth(motor, build),
+          will: goes,
           most: 1,
           tasks: ["chainGuide"],
         });

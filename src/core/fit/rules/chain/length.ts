@@ -85,7 +85,7 @@ export const chainLengthRule = defineRule<Subject>({
     const margin = (have: number) => ({ value: have - links, unit: "links", plusMinus: 0 });
     if (bought >= links)
       return { verdict: "clear", says: `${links} links, cut from ${formatNumber(bought, 0)}.`, figures, margin: margin(bought) };
-    if (build.geometry.flags.has("old chain kept"))
+    if (build.geometry.flags.has("old chain kept") && survey.number("chainLinks").value >= links)
       return {
         verdict: "clear",
         says: `${links} links; the old chain has ${survey.number("chainLinks").value}. Quote a new one all the same.`,

@@ -4,7 +4,7 @@ import { type Motor, partsOf } from "../../build";
 import { anyOf } from "../../remedies";
 import { defineRule } from "../../rule";
 import { chainGoes } from "./chainGoes";
-import { firstMotor } from "../subjects";
+import { crankMotors, firstMotor } from "../subjects";
 import { rearCogs } from "./rearCogs";
 
 /** Crank torque over which a chain of half links is no chain, N·m (common practice). */
@@ -19,10 +19,11 @@ export const chainPitch = defineRule<Motor>({
   key: () => "bike",
   place: () => "chain",
   needs: () => ["gears"],
-  check(motor, survey, build) {
+  check(_motor, survey, build) {
     const cogs = rearCogs(survey, build).count;
     const chains = partsOf(build, "chain");
-    const torqueNm = motor.kind === "hub-motor" ? 0 : motor.spec.peakTorqueNm;
+    // What pulls at the crank goes through the chain, whatever turns a wheel beside it.
+    const torqueNm = Math.max(0, ...crankMotors(build).map(({ spec }) => spec.peakTorqueNm));
     const weak = (spec: Spec<"chain">) => spec.halfLink && torqueNm > HALF_LINK_NM;
     const goes = (spec: Spec<"chain">) => !weak(spec) && chainGoes(spec, cogs);
     const figures = [

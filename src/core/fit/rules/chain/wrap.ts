@@ -24,14 +24,14 @@ export const wrapCapacity = defineRule<Motor>({
   key: () => "bike",
   place: () => "cluster",
   needs: () => ["wrapTeeth"],
-  check(motor, survey, build) {
+  check(_motor, survey, build) {
     const capacity = survey.number("wrapTeeth");
     const cluster = lastOf(build, "cluster");
     const [least, most] = cluster
       ? [Math.min(...cluster.spec.teeth), Math.max(...cluster.spec.teeth)]
       : [survey.number("smallestCogTeeth").value, survey.number("largestCogTeeth").value];
     const rings =
-      motor.kind === "hub-motor" && survey.number("ringCount").value > 1
+      crankMotors(build).length === 0 && survey.number("ringCount").value > 1
         ? ownRingTeeth(survey, build) - survey.number("ringSmallTeeth").value
         : 0;
     const wants = most - least + rings;

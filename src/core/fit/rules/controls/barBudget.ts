@@ -1,6 +1,6 @@
 import { PRACTICE } from "../../../basis";
 import { formatNumber } from "../../../units/formatQuantity";
-import { type Build, lastOf, motorsOf, partsOf } from "../../build";
+import { type Build, lastOf, motorsOf, suppliedOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { judge } from "../../judge";
 import { bought, consumable, isDone, operation } from "../../remedies";
@@ -38,8 +38,8 @@ export function addedToBar(build: Build): Record<Half, OnBar[]> {
   put("right", throttle, "how much bar it takes", throttle?.spec.style === "thumb");
   put("right", lastOf(build, "shifter"), "how much bar it takes", false);
   put("left", lastOf(build, "bell"), "how much bar it takes", true);
-  for (const light of partsOf(build, "light").filter((part) => part.spec.end === "front"))
-    put("right", light, "how much bar it takes", true);
+  for (const { part, quantity } of suppliedOf(build, "light"))
+    if (part.spec.end === "front") for (let i = 0; i < quantity; i += 1) put("right", part, "how much bar it takes", true);
   return items;
 }
 

@@ -1,11 +1,11 @@
 import { PRACTICE } from "../../../basis";
 import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
-import { batteryOf, type Build, controllersOf, lastOf, type Motor, partsOf, voltsOf } from "../../build";
+import { batteryOf, type Build, controllersOf, countOf, lastOf, type Motor, partsOf, suppliedOf, voltsOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { anyOf, bought, isDone, operation } from "../../remedies";
 import { acknowledge, defineRule, stated } from "../../rule";
-import { onceABike } from "../subjects";
+import { hubMotorAt, onceABike } from "../subjects";
 import { converterTakes } from "../wiring/converterTakes";
 
 export const lightsRule = defineRule<Motor>({
@@ -16,11 +16,13 @@ export const lightsRule = defineRule<Motor>({
   basis: [PRACTICE],
   place: () => "wiring",
   needs: () => ["lights"],
-  check(motor, survey, build): Outcome {
+  check(_motor, survey, build): Outcome {
     const now = survey.choice("lights");
     const lamps = partsOf(build, "light");
+    const count = countOf(build, "light");
+    const watts = suppliedOf(build, "light").reduce((sum, s) => sum + s.part.spec.watts * s.quantity, 0);
     const figures = [{ label: "lights now", value: now }];
-    const front = motor.kind === "hub-motor" && motor.spec.end === "front";
+    const front = hubMotorAt("front", build) !== undefined;
     if (now === "dynamo" && front && lamps.length === 0)
       return {
         verdict: "adapt",
@@ -76,19 +78,16 @@ export const lightsRule = defineRule<Motor>({
         }),
       };
     }
-    if (supply.outputs !== null && lamps.length > supply.outputs && !isDone(build, "lamps joined"))
+    if (supply.outputs !== null && count > supply.outputs && !isDone(build, "lamps joined"))
       return {
         verdict: "adapt",
-        says: `${lamps.length} lamps and ${supply.outputs} output.`,
+        says: `${count} lamps and ${supply.outputs} output.`,
         figures: all,
         remedies: [
           operation(
             "join-lamps",
             "Join both lamps on one output",
-            `${formatNumber(
-              lamps.reduce((sum, lamp) => sum + lamp.spec.watts, 0),
-              1,
-            )} W in all; by the output's limit`,
+            `${formatNumber(watts, 1)} W in all; by the output's limit`,
             ["lights"],
             "lamps joined",
           ),
@@ -97,7 +96,7 @@ export const lightsRule = defineRule<Motor>({
     // What the lamps draw on the controller's own output; a converter's load is judged with all that hangs on it.
     if (supply.part) {
       const may = stated(supply.part, supply.amps, "how much current its light output gives");
-      const drawA = lamps.reduce((sum, lamp) => sum + lamp.spec.watts, 0) / supply.volts;
+      const drawA = watts / supply.volts;
       const withAmps = [
         ...all,
         { label: "lamps draw", value: drawA, unit: "A" },
@@ -123,14 +122,14 @@ export const lightsRule = defineRule<Motor>({
         };
       return {
         verdict: "clear",
-        says: `${formatNumber(supply.volts, 0)} V from ${supply.says} for ${lamps.length} lamp${lamps.length === 1 ? "" : "s"}: ${formatNumber(drawA, 2)} of ${formatNumber(may, 2)} A.`,
+        says: `${formatNumber(supply.volts, 0)} V from ${supply.says} for ${count} lamp${count === 1 ? "" : "s"}: ${formatNumber(drawA, 2)} of ${formatNumber(may, 2)} A.`,
         figures: withAmps,
         margin,
       };
     }
     return {
       verdict: "clear",
-      says: `${formatNumber(supply.volts, 0)} V from ${supply.says} for ${lamps.length} lamp${lamps.length === 1 ? "" : "s"}.`,
+      says: `${formatNumber(supply.volts, 0)} V from ${supply.says} for ${count} lamp${count === 1 ? "" : "s"}.`,
       figures: all,
     };
   },

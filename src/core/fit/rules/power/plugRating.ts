@@ -62,11 +62,15 @@ export const plugRating = defineRule<PartOf<"battery">>({
           },
         ]
       : [];
-    if (isDone(build, LARGER))
+    const larger = isDone(build, LARGER) ? partsOf(build, "connector").find(({ spec }) => spec.continuousA >= asksA) : undefined;
+    if (larger)
       return {
         verdict: "clear",
-        says: `A larger plug takes ${formatNumber(asksA, 1)} A.`,
-        figures: [{ label: "controllers ask", value: asksA, unit: "A" }],
+        says: `${larger.name} takes ${formatNumber(asksA, 1)} A.`,
+        figures: [
+          { label: "it takes", value: larger.spec.continuousA, unit: "A" },
+          { label: "controllers ask", value: asksA, unit: "A" },
+        ],
       };
     return judge({
       room: amps - asksA,

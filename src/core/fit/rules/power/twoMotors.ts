@@ -7,12 +7,15 @@ import { batteryOf, controllersOf, highestInputV, type HubMotor, type Motor, mot
 import { outletsOf, wheelTorqueNm } from "../../drives";
 import type { Figure, Outcome } from "../../finding";
 import { anyOf, isDone, operation } from "../../remedies";
-import { acknowledge, defineRule, stated } from "../../rule";
+import { acknowledge, asked, defineRule, stated } from "../../rule";
 import { hubMotors } from "../subjects";
 import { rimSizeAt } from "../wheel/rimAt";
 import { knownWheelAt } from "../wheel/tyreAt";
 
 /** Rear share of the weight, height of mass over wheelbase, and grip on a damp road, for the front wheel's check (common practice). */
+/** What the rider sits on, with motors and pack, kg (common practice). */
+const BIKE_KG = 25;
+
 const GRIP = { rearShare: 0.6, heightOverBase: 1.0, friction: 0.5, grade: 0.1 };
 
 /** Stands for a tyre that nobody measured, mm: what 1 cm more or less does to the thrust is 3 %. */
@@ -68,7 +71,7 @@ export const twoMotors = defineRule<"two">({
       frontGrip({
         torqueNm: torqueOf(front),
         wheelM: rimSizeAt("front", survey, build) / 2000 + (knownWheelAt("front", build).tyreMm ?? USUAL_TYRE_MM) / 1000,
-        kg: (build.asked.riderKg ?? 80) + 25,
+        kg: asked(build, "riderKg") + BIKE_KG,
         ...GRIP,
       });
     const apart = freeSpeedsApart(hubs);

@@ -28,17 +28,16 @@ export const shellBore = defineRule<MidMotor>({
       { label: "tube", value: tubeMm, unit: "mm" },
       { label: "clearance", value: clearanceMm, unit: "mm" },
     ];
-    if (survey.choice("frameMaterial") === "carbon" && survey.choice("shellLining") === "bare") {
-      if (build.house.carbonShell === "refuse" || motor.spec.peakTorqueNm > CARBON_SLEEVE_NM)
-        return {
-          verdict: "stop",
-          safety: true,
-          says: "Bare carbon shell: the motor would crush it and its torque has nothing to hold.",
-          figures,
-          lifts: "a metal sleeve bonded in by the frame maker, or a hub motor in a metal dropout",
-          caution: "carbon",
-        };
-    }
+    const bareCarbon = survey.choice("frameMaterial") === "carbon" && survey.choice("shellLining") === "bare";
+    if (bareCarbon && (build.house.carbonShell === "refuse" || motor.spec.peakTorqueNm > CARBON_SLEEVE_NM))
+      return {
+        verdict: "stop",
+        safety: true,
+        says: "Bare carbon shell: the motor would crush it and its torque has nothing to hold.",
+        figures,
+        lifts: "a metal sleeve bonded in by the frame maker, or a hub motor in a metal dropout",
+        caution: "carbon",
+      };
     if (survey.choice("shellStandard") === "made")
       return {
         verdict: "stop",
@@ -54,6 +53,16 @@ export const shellBore = defineRule<MidMotor>({
         verdict: "clear",
         says: `${adapter.name} fills the ${formatNumber(bore.value, 2)} bore round the ${tubeMm} tube.`,
         figures,
+      };
+    // The school that fits a motor there fits it in a full-length sleeve: never the bare tube in carbon.
+    if (bareCarbon && clearanceMm <= BORE_CLEARANCE_MM.shim)
+      return {
+        verdict: "stop",
+        safety: true,
+        says: `Bare carbon shell, and ${formatNumber(clearanceMm, 2)} mm round the ${tubeMm} tube are no room for a sleeve.`,
+        figures,
+        lifts: "a motor with a thinner tube, a metal sleeve bonded in by the frame maker, or a hub motor in a metal dropout",
+        caution: "carbon",
       };
     const borders = [BORE_CLEARANCE_MM.direct, BORE_CLEARANCE_MM.shim, BORE_CLEARANCE_MM.sleeve].map(
       (border) => clearanceMm - border,

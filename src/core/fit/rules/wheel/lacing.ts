@@ -6,6 +6,7 @@ import { wheelTorqueNm } from "../../drives";
 import type { Figure, PartNeed, Remedy } from "../../finding";
 import { consumable, isDone } from "../../remedies";
 import { defineRule, stated } from "../../rule";
+import { lastAt } from "../perEnd";
 import { endKeys, hubMotors, perHubMotor, wheelPlace } from "../subjects";
 
 /** Spoke gauges for motor wheels by power, mm (common practice). */
@@ -41,7 +42,8 @@ export const laceWheel = defineRule<HubMotor>({
     ];
     const ways = rims.flatMap((rim) => lacingIn(motor, rim, build) ?? []);
     if (laced) {
-      const way = ways[0];
+      const put = lastAt(build, "rim", motor.spec.end);
+      const way = ways.find(({ remedy }) => remedy.id === `lace-${put?.id ?? "own"}`);
       return { verdict: "clear", says: "Laced in house.", figures: way ? [...figures, ...way.figures] : figures };
     }
     if (ways.length === 0)

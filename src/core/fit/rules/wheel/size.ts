@@ -46,7 +46,10 @@ export const wheelSize = defineRule<End>({
       };
     // Sizes are read off the tyre, and are that size or another; only what was told may be its neighbour.
     const margin = { value: -Math.abs(motorMm - donorMm), unit: "mm", plusMinus: bike.how === "told" ? bike.plusMinus : 0 };
-    if (motorMm === donorMm)
+    // The hub stays: the rim must have its holes.
+    const counted = () => (rim ? survey.number(keys.rimHoles) : undefined);
+    if (motorMm === donorMm) {
+      counted();
       return {
         verdict: "clear",
         says: motor
@@ -56,6 +59,7 @@ export const wheelSize = defineRule<End>({
         margin,
         settle: [keys.beadSeat],
       };
+    }
     const brake = brakeAt(end, survey, build);
     const says = `The ${laced ? "motor's rim" : motor ? "rim put in for the motor" : `rim put in for the ${end} wheel`} is ${motorMm}, the bike's ${donorMm}.`;
     if (brake === "rim linear")
@@ -67,6 +71,7 @@ export const wheelSize = defineRule<End>({
         margin,
         lifts: motor ? `the same motor laced in ${donorMm}, or bare to be laced into the bike's rim` : `a rim of ${donorMm}`,
       };
+    counted();
     return {
       verdict: "adapt",
       says: `${says} With this brake it can turn, but gearing, ground clearance and tyre change.`,

@@ -13,10 +13,14 @@ import { rimPartAt } from "./rimAt";
 /** How far a spoke may end from its right length, mm: the thread hides so much, and no more shows over the nipple. */
 const ENDS_MM = { short: 2, long: 1 };
 
+/** Whether a spoke ends where its nipple holds it. */
+export const spokeGoes = (mm: number, wantMm: number): boolean =>
+  atLeast(wantMm + ENDS_MM.long, mm) && atLeast(mm, wantMm - ENDS_MM.short);
+
 type Side = { motor: HubMotor; side: "left" | "right" };
 
 /** The rim's effective diameter that a bare motor is laced to, mm, as far as anybody knows it. */
-function erdOf(motor: HubMotor, survey: Survey, build: Build): number {
+export function erdOf(motor: HubMotor, survey: Survey, build: Build): number {
   return rimPartAt(motor.spec.end, build)?.spec.erdMm ?? survey.number(endKeys(motor).rimErd).value;
 }
 

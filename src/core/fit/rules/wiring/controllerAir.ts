@@ -17,6 +17,7 @@ export const controllerAir = defineRule<PartOf<"controller">>({
   title: "Air at the controller",
   why: "A controller turns a part of all power into heat; shut in, it turns itself down on the first long hill, then fails.",
   basis: [PRACTICE],
+  // Of several all lie in the place that was looked at.
   subjects: (build) => partsOf(build, "controller").slice(0, 1),
   key: () => "controller",
   place: () => "wiring",

@@ -33,12 +33,15 @@ export const controllerWater = defineRule<PartOf<"controller">>({
   key: () => "controller",
   place: () => "wiring",
   needs: () => ["controllerWater", "controllerExits"],
-  check(controller, survey, build): Outcome {
+  check(_controller, survey, build): Outcome {
     const reached = survey.choice("controllerWater");
     const exits = survey.choice("controllerExits");
     const covered = isDone(build, COVERED) && reached === "spray";
     const wanted = covered ? COVERED_DIGIT : WATER_DIGIT[reached]!;
-    const digit = stated(controller, controller.spec.waterDigit, "the second digit of its IP code");
+    // The one that stands the least decides.
+    const digit = Math.min(
+      ...partsOf(build, "controller").map((part) => stated(part, part.spec.waterDigit, "the second digit of its IP code")),
+    );
     const figures = [
       { label: "water there", value: reached },
       { label: "leads leave", value: exits },

@@ -1,8 +1,9 @@
 import { memory, PRACTICE } from "../../../basis";
-import { WIRE_AMPS } from "../../../standards/plugs";
+import type { PartOf } from "../../../parts/part";
+import { wireAmps } from "../../../standards/plugs";
 import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
-import { batteryOf, type Controller, controllersOf, lastOf, partsOf, voltsOf } from "../../build";
+import { batteryOf, type Build, type Controller, controllersOf, lastOf, partsOf, voltsOf } from "../../build";
 import type { Outcome } from "../../finding";
 import { judge } from "../../judge";
 import { anyOf, isDone, operation } from "../../remedies";
@@ -16,6 +17,22 @@ const FROM_PACK_MM = 150;
 
 const MOVED = "fuse at the pack";
 
+type Wire = Pick<PartOf<"wire">["spec"], "awg" | "insulation">;
+
+/** What a lead carries where it lies in this build, A. */
+const carriesA = ({ awg, insulation }: Wire, build: Build): number =>
+  wireAmps(awg, { inTube: batteryOf(build)!.spec.mount === "box", insulation });
+
+/** What the weakest lead behind the fuse carries, A: one that the build brings carries all; without it each controller has its own. */
+function leadA(build: Build): number {
+  const wire = lastOf(build, "wire");
+  if (wire) return carriesA(wire.spec, build);
+  const gauges = controllersOf(build).map(({ id, name, batteryLeadAwg }) =>
+    stated({ id, name }, batteryLeadAwg, "its battery lead's gauge"),
+  );
+  return Math.min(...gauges.map((awg) => carriesA({ awg, insulation: "silicone" }, build)));
+}
+
 export const fuseAndCable = defineRule<Controller>({
   id: "wiring/fuse",
   title: "Fuse against the cable",
@@ -25,11 +42,9 @@ export const fuseAndCable = defineRule<Controller>({
   key: () => "main",
   place: () => "wiring",
   needs: () => [],
-  check(controller, _survey, build): Outcome {
+  check(_controller, _survey, build): Outcome {
     const fuse = lastOf(build, "fuse")!;
-    const part = { id: controller.id, name: controller.name };
-    const awg = lastOf(build, "wire")?.spec.awg ?? stated(part, controller.batteryLeadAwg, "its battery lead's gauge");
-    const rated = WIRE_AMPS[awg] ?? 0;
+    const rated = leadA(build);
     const full = voltsOf(batteryOf(build)!).full;
     const figures = [
       { label: "fuse", value: fuse.spec.ratedA, unit: "A" },
@@ -104,7 +119,7 @@ export const fuseAndCable = defineRule<Controller>({
         remedies: anyOf(build, "wire", {
           title: "Thicker cable",
           says: `for ${fuse.spec.ratedA} A`,
-          will: (spec) => (WIRE_AMPS[spec.awg] ?? 0) >= fuse.spec.ratedA,
+          will: (spec) => spec.conductor === "copper" && carriesA(spec, build) >= fuse.spec.ratedA,
           most: 1,
           tasks: ["harness"],
         }),

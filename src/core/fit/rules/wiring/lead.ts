@@ -11,14 +11,14 @@ import {
   sensorRun,
   type Ways,
 } from "../../../wiring/paths";
-import { type Build, controllersOf, effectOf, lastOf } from "../../build";
+import { type Build, controllersOf, effectOf, lastOf, partsOf } from "../../build";
 import type { Outcome } from "../../finding";
 import { judge } from "../../judge";
 import { anyOf } from "../../remedies";
 import { driveOf } from "../../drives";
 import { defineRule, stated, type Survey } from "../../rule";
 import { leftOpen } from "../../leftOpen";
-import { hubMotors, midMotors } from "../subjects";
+import { crankMotors, hubMotors } from "../subjects";
 import { waysOf } from "./ways";
 
 type Lead = {
@@ -36,9 +36,16 @@ type Lead = {
   readonly plug: string | null;
 };
 
+const farther =
+  (one: Lead["run"], other: Lead["run"]): Lead["run"] =>
+  (ways) => {
+    const [a, b] = [one(ways), other(ways)];
+    return runMm(b) > runMm(a) ? b : a;
+  };
+
 function leads(build: Build): Lead[] {
   const list: Lead[] = [];
-  const mid = midMotors(build)[0];
+  const atCrank = crankMotors(build)[0];
   const display = lastOf(build, "display");
   const controller = controllersOf(build)[0];
   if (display && controller)
@@ -48,7 +55,8 @@ function leads(build: Build): Lead[] {
       effect: "displayLeadMm",
       path: "displayPathMm",
       title: "Display lead",
-      run: mid ? midDisplayRun : displayRun,
+      // A controller inside the motor is at the shell; one beside a motor at the crank may be further off.
+      run: !atCrank ? displayRun : partsOf(build, "controller").length === 0 ? midDisplayRun : farther(midDisplayRun, displayRun),
       part:
         controller.displayLeadMm === null && display.spec.leadMm !== null
           ? display
@@ -78,15 +86,15 @@ function leads(build: Build): Lead[] {
       plug: hub.spec.plug,
     });
   }
-  if (mid)
+  if (atCrank)
     list.push({
       what: "sensor",
       key: "sensor",
       effect: "sensorLeadMm",
       title: "Speed sensor lead",
       run: sensorRun,
-      part: mid,
-      haveMm: mid.spec.sensorLeadMm,
+      part: atCrank,
+      haveMm: atCrank.spec.sensorLeadMm,
       says: "the length of its speed sensor's lead",
       plug: null,
     });

@@ -1,14 +1,14 @@
 import { memory } from "../../../basis";
-import { WIRE_AMPS } from "../../../standards/plugs";
+import { wireAmps } from "../../../standards/plugs";
 import { formatNumber } from "../../../units/formatQuantity";
 import { measuredRun, midBatteryRun, runMm } from "../../../wiring/paths";
-import { batteryOf, type Build, lastOf, type Motor } from "../../build";
+import { batteryOf, type Build, controllersOf, type CrankMotor, lastOf } from "../../build";
 import type { Outcome } from "../../finding";
 import { judge } from "../../judge";
 import { anyOf } from "../../remedies";
 import { defineRule, stated, type Survey } from "../../rule";
 import { leftOpen } from "../../leftOpen";
-import { midMotors } from "../subjects";
+import { crankMotors } from "../subjects";
 import { waysOf } from "./ways";
 
 function runOf(survey: Survey, build: Build) {
@@ -17,21 +17,28 @@ function runOf(survey: Survey, build: Build) {
   return measured ? measuredRun(run, measured.value) : run;
 }
 
-export const midBatteryLead = defineRule<Motor>({
+/** Stands for a controller that is not chosen yet, A. */
+const USUAL_A = 20;
+
+export const midBatteryLead = defineRule<CrankMotor>({
   id: "wiring/pack-to-motor",
   title: "Lead from pack to motor",
-  why: "A mid-drive's lead is made for a pack on the down tube; one on a rack is a metre away.",
+  why: "The lead of a motor at the crank is made for a pack on the down tube; one on a rack is a metre away.",
   basis: [memory("path lengths; measured along this bike's tubes")],
-  subjects: (build) => (batteryOf(build) ? midMotors(build) : []),
+  // One that is bolted to its frame and has no controller inside is fed by that, not by the pack.
+  subjects: (build) =>
+    batteryOf(build)
+      ? crankMotors(build).filter(({ kind, spec }) => kind === "mid-motor" || spec.controllerBuiltIn !== null)
+      : [],
   key: () => "battery",
   place: () => "wiring",
   needs: () => ["downTubeMm", "chainstayMm"],
   check(motor, survey, build): Outcome {
-    const mid = midMotors(build).find((part) => part.id === motor.id)!;
     const needMm = runMm(runOf(survey, build));
+    const flowsA = controllersOf(build).reduce((sum, one) => sum + one.batteryA, 0) || USUAL_A;
     const haveMm = Math.max(
       lastOf(build, "wire")?.spec.lengthMm ?? 0,
-      stated(mid, mid.spec.batteryLeadMm, "the length of its battery lead"),
+      stated(motor, motor.spec.batteryLeadMm, "the length of its battery lead"),
     );
     return judge({
       room: haveMm - needMm,
@@ -48,8 +55,11 @@ export const midBatteryLead = defineRule<Motor>({
         says: `${formatNumber(needMm - haveMm, 0)} mm too short for where the pack sits.`,
         remedies: anyOf(build, "wire", {
           title: "Longer battery lead",
-          says: `${formatNumber(needMm, 0)} mm, for ${formatNumber(mid.spec.controllerBuiltIn?.batteryA ?? 20, 0)} A`,
-          will: (spec) => spec.lengthMm >= needMm && (WIRE_AMPS[spec.awg] ?? 0) >= (mid.spec.controllerBuiltIn?.batteryA ?? 20),
+          says: `${formatNumber(needMm, 0)} mm, for ${formatNumber(flowsA, 0)} A`,
+          will: (spec) =>
+            spec.lengthMm >= needMm &&
+            spec.conductor === "copper" &&
+            wireAmps(spec.awg, { inTube: batteryOf(build)!.spec.mount === "box", insulation: spec.insulation }) >= flowsA,
           most: 1,
           tasks: ["leads"],
         }),

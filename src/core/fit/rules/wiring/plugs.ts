@@ -8,6 +8,8 @@ import { hubMotors } from "../subjects";
 
 /** Plugs that meet: what each side has. */
 type Pair = {
+  /** Of its finding: the first pair of a kind by what it is, a further controller's by that controller too. */
+  readonly key: string;
   readonly what: string;
   readonly a: string;
   readonly aName: string;
@@ -22,6 +24,7 @@ function pairs(build: Build): Pair[] {
   for (const controller of controllersOf(build)) {
     if (battery && controller.plug !== null)
       list.push({
+        key: list.some(({ what }) => what === "battery") ? `battery ${controller.id}` : "battery",
         what: "battery",
         a: battery.spec.plug,
         aName: battery.name,
@@ -32,6 +35,7 @@ function pairs(build: Build): Pair[] {
     const display = lastOf(build, "display");
     if (display && controller.controlPlug)
       list.push({
+        key: "display",
         what: "display",
         a: display.spec.plug,
         aName: display.name,
@@ -45,6 +49,7 @@ function pairs(build: Build): Pair[] {
     const fed = driveOf(motor, build)?.controller;
     if (motor.spec.plug && fed?.motorPlug)
       list.push({
+        key: hubs.length > 1 ? `motor ${motor.spec.end}` : "motor",
         what: hubs.length > 1 ? `motor ${motor.spec.end}` : "motor",
         a: motor.spec.plug,
         aName: motor.name,
@@ -53,16 +58,19 @@ function pairs(build: Build): Pair[] {
         power: true,
       });
   }
-  return list.filter((pair, i) => list.findIndex((other) => other.what === pair.what) === i);
+  // One display goes to one controller; a pack meets each of them, those with the same plug alike.
+  return list.filter(
+    (pair, i) => list.findIndex((other) => other.what === pair.what && (pair.what !== "battery" || other.b === pair.b)) === i,
+  );
 }
 
 export const plugs = defineRule<Pair>({
   id: "wiring/plugs",
-  title: (pair) => `Plug of the ${pair.what}`,
+  title: (pair) => (pair.key === pair.what ? `Plug of the ${pair.what}` : `Plug of the ${pair.what} at ${pair.bName}`),
   why: "Two plugs that do not meet stop the job on the last evening.",
   basis: [PRACTICE],
   subjects: pairs,
-  key: (pair) => pair.what,
+  key: (pair) => pair.key,
   place: () => "wiring",
   needs: () => [],
   check(pair, _survey: Survey, build): Outcome {
@@ -71,7 +79,7 @@ export const plugs = defineRule<Pair>({
       { label: pair.bName, value: pair.b },
     ];
     if (pair.a === pair.b) return { verdict: "clear", says: `Both ${pair.a}.`, figures };
-    const flag = `plug made ${pair.what}`;
+    const flag = `plug made ${pair.key}`;
     if (isDone(build, flag)) return { verdict: "clear", says: `A ${pair.a} end is made on the ${pair.b} side.`, figures };
     const says = `${pair.a} on one side, ${pair.b} on the other.`;
     if (!pair.power)
