@@ -131,6 +131,18 @@ function loadedWith(file: string): { readonly modules: readonly string[]; readon
 /** Screens that read what is typed by its schema, or load only when they are opened. */
 const READS_SCHEMAS = ["screens/suppliers/Costs.tsx", "screens/suppliers/PriceLists.tsx", "screens/tools/ToolChart.tsx"];
 
+test("no screen loads the rules, the steps or the reckoning of a fit: of what stands on them it imports types alone", () => {
+  const heavy = ["core/fit/rules/index.ts", "core/fit/engine.ts", "core/work/steps.ts", "core/cost/sheet.ts", "core/job/view.ts"];
+  expect(heavy.filter((file) => !all.has(file))).toEqual([]);
+  const found = new Set<string>();
+  for (const start of [...all.keys()].filter((file) => /^(screens|ui|draw)\//.test(file) && !file.endsWith(".worker.ts"))) {
+    const seen = new Set([start]);
+    for (const file of seen) for (const one of loadedWith(file).modules) seen.add(one);
+    for (const file of heavy) if (seen.has(file)) found.add(`${start}: ${file}`);
+  }
+  expect([...found].sort()).toEqual([]);
+});
+
 test("no other screen loads the library of schemas, a tenth of a page: what it needs of the core stands apart from what reads it", () => {
   const found = new Set<string>();
   for (const start of [...all.keys()].filter((file) => file.startsWith("screens/") && file.endsWith(".tsx"))) {

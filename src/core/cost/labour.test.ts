@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { DEFAULT_HOUSE_RULES } from "../house/defaults";
 import { shopHeadOf } from "../house/addresses";
 import { estimate, TASK_IDS, TASKS, type TaskId } from "../standards/tasks";
-import { quoteMinutes } from "../work/steps";
+import { quoteMinutes } from "../work/quoteMinutes";
 import { labourLines } from "./labourLines";
 import { labourOf } from "./labour";
 

@@ -1,7 +1,8 @@
 import type { HouseRules } from "../house/houseRules";
 import { shared } from "../money/money";
 import type { Stage } from "../standards/tasks";
-import { quoteMinutes, type Step } from "../work/steps";
+import { quoteMinutes } from "../work/quoteMinutes";
+import type { Step } from "../work/steps";
 import type { LabourShare } from "./labourShare";
 
 /** Work that a shop may sell at a rate of its own, by the stage that it belongs to. */

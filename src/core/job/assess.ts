@@ -10,7 +10,8 @@ import { promises, type Bench, type Lead, type Promise } from "../promise/promis
 import { AFTER_SIGNING, changedSince, isOwn } from "../work/signature";
 import { curesLeft } from "../work/cures";
 import { stillToDo } from "../work/stillToDo";
-import { quoteMinutes, waitDays, workSteps, type Step } from "../work/steps";
+import { quoteMinutes } from "../work/quoteMinutes";
+import { waitDays, workSteps, type Step } from "../work/steps";
 import type { Asked } from "../fit/build";
 import { agreedOf, atAgreedPrices, type Agreed } from "./given";
 import type { Job } from "./job";

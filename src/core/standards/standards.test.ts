@@ -8,7 +8,7 @@ import { FASTENERS } from "./fasteners";
 import { SHELLS } from "./shells";
 import { REAR_SPREAD } from "./spreading";
 import { estimate, TASKS, type TaskId } from "./tasks";
-import { quoteMinutes } from "../work/steps";
+import { quoteMinutes } from "../work/quoteMinutes";
 
 // The trade's worked stack widths, outer face to outer face.
 test.each([

@@ -5,7 +5,8 @@ import { STEP_DETAILS } from "../standards/stepDetails";
 import { estimate, STAGES, TASKS, type TaskId } from "../standards/tasks";
 import { NO_RECIPES } from "../recipes/noRecipes";
 import { inOrder, placedOf } from "../recipes/order";
-import { quoteMinutes, workSteps } from "./steps";
+import { quoteMinutes } from "./quoteMinutes";
+import { workSteps } from "./steps";
 
 const TASK_IDS = Object.keys(TASKS) as TaskId[];
 

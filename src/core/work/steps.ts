@@ -268,8 +268,3 @@ export function waitDays(steps: readonly Pick<Step, "id" | "waits">[]): number {
   const longest = (some: typeof steps) => Math.max(0, ...some.flatMap((step) => step.waits.map((wait) => wait.days)));
   return longest(steps.filter((step) => step.id === "paint")) + longest(steps.filter((step) => step.id !== "paint"));
 }
-
-/** Minutes to quote for independent steps: the sum and one spread. @example quoteMinutes([{minutes: 50, spread: 10}]) // => 60 */
-export function quoteMinutes(steps: readonly { minutes: number; spread: number }[]): number {
-  return steps.reduce((sum, step) => sum + step.minutes, 0) + Math.hypot(...steps.map((step) => step.spread));
-}

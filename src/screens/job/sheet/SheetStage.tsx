@@ -12,7 +12,7 @@ import type { SheetLine } from "@/core/cost/sheet";
 import { taxLines } from "@/core/cost/tax";
 import { waterfall } from "@/core/cost/waterfall";
 import { labourLines } from "@/core/cost/labourLines";
-import { quoteMinutes } from "@/core/work/steps";
+import { quoteMinutes } from "@/core/work/quoteMinutes";
 import { Waterfall } from "@/draw/Waterfall";
 import { hours, money } from "@/ui/format";
 import { useSettings } from "../../settings";
