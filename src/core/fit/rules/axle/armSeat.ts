@@ -56,7 +56,7 @@ export const armSeat = defineRule<HubMotor>({
       { label: "from the axle", value: from.value, unit: "mm", plusMinus: from.plusMinus },
     ];
     if (plates) return { verdict: "clear", says: "Clamping plates hold on the dropout itself.", figures };
-    const found = { seat, fromMm: from.value, plusMinusMm: from.plusMinus, tubeMm: () => survey.number(keys.leg).value };
+    const found = { seat, fromMm: from.value, plusMinusMm: from.plusMinus, tube: () => survey.number(keys.leg) };
     const goes = (spec: Spec<"torque-arm">) => armForAxle(spec, motor) && armGoes(spec, found);
     const arms = suppliedAt(
       build,

@@ -152,7 +152,8 @@ function armsWanted(motor: HubMotor, survey: Survey, build: Build): Wanted {
     forkMaterial: motor.spec.end === "front" ? forkMaterialOf(build, survey) : null,
     matchedThruAxle: motor.spec.matchedThruAxle,
   });
-  const slotHoldsFlats = playMm < 3;
+  // The loosest that the reading leaves open.
+  const slotHoldsFlats = playMm + (closed ? 0 : survey.number(keys.slotWidth).plusMinus) < 3;
   const inForce = { torqueClass: classOf(peakW), regenerates: motor.spec.regenerates, slotHoldsFlats };
   const thin = armsByTable(seatOf(thickness.value - thickness.plusMinus), inForce);
   const thick = armsByTable(seatOf(thickness.value + thickness.plusMinus), inForce);

@@ -48,9 +48,23 @@ export const adapterLift = defineRule<End>({
   check(end, survey, build): Outcome {
     const keys = keysOfEnd(end);
     // The calliper that goes on where none was has no adapter yet, and stands as its mount is made.
-    const now = keepsRotor(end, build) ? survey.number(keys.rotor).value : null;
+    const told = keepsRotor(end, build) ? survey.number(keys.rotor) : null;
+    const now = told?.value ?? null;
     const newMm = rotorAt(end, survey, build);
     const mount = survey.choice(keys.brakeMount);
+    // What somebody said it is may be the next size, which wants another adapter or none.
+    const base = mount === "tabs" ? null : survey.number(keys.mountBase);
+    const open = [
+      { key: keys.rotor, reading: told },
+      { key: keys.mountBase, reading: base },
+    ].flatMap(({ key, reading }) => (reading && reading.plusMinus > ROTOR_SAME_MM ? [key] : []));
+    if (open.length > 0)
+      return {
+        verdict: "measure",
+        says: "The rotor that is on, or the one that the mount is made for, was only told: read it there.",
+        figures: [{ label: "rotor then", value: newMm, unit: "mm" }],
+        settle: open,
+      };
     // A rotor of the old size sits under the calliper as the old one did, on whatever adapter that has.
     if (now !== null && Math.abs(newMm - now) <= ROTOR_SAME_MM)
       return {
