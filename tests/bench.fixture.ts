@@ -327,6 +327,22 @@ export const mid = (over: Partial<WrittenSpec<"mid-motor">> = {}) =>
     ...over,
   });
 
+/** A motor made for a frame, its leads not stated. */
+export const frameMotor = (over: Partial<WrittenSpec<"frame-motor">> = {}) =>
+  partOf("frame-motor", {
+    frameInterface: "four bolts, level",
+    ratedW: 250,
+    peakTorqueNm: 85,
+    pedalSensor: "torque",
+    controllerBuiltIn: null,
+    chainlineMm: 53,
+    stockRingTeeth: 38,
+    ringMount: "test",
+    ringNut: "left-hand",
+    crankInterface: "splined",
+    ...over,
+  });
+
 export const battery = (over: Partial<WrittenSpec<"battery">> = {}) =>
   partOf("battery", {
     chemistry: "nmc",

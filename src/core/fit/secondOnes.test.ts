@@ -1,5 +1,16 @@
-import { ASKED, battery, controller, fitCase, hub, mid, on, partOf, SOUND, type Case } from "../../../tests/bench.fixture";
-import type { WrittenSpec } from "../parts/specs";
+import {
+  ASKED,
+  battery,
+  controller,
+  fitCase,
+  frameMotor,
+  hub,
+  mid,
+  on,
+  partOf,
+  SOUND,
+  type Case,
+} from "../../../tests/bench.fixture";
 import { isOpen } from "./finding";
 import { adapterLift } from "./rules/brakes/adapter";
 import { cutOff } from "./rules/brakes/cutOff";
@@ -24,18 +35,10 @@ import { plugs } from "./rules/wiring/plugs";
 
 /** A rule that looked at the first motor, controller or part of a kind, or at one kind of motor, let pass what the second one is. */
 
-const made = (over: Partial<WrittenSpec<"frame-motor">> = {}) =>
-  partOf("frame-motor", {
-    frameInterface: "four bolts, level",
-    ratedW: 250,
-    peakTorqueNm: 85,
-    pedalSensor: "torque",
+const made = (over: Parameters<typeof frameMotor>[0] = {}) =>
+  frameMotor({
     controllerBuiltIn: { batteryA: 15, leastBatteryA: 5, maxV: 43, cutV: 31, cutSettable: false, speedSettable: true },
-    stockRingTeeth: 38,
-    chainlineMm: 52,
     ringMount: "three bolts",
-    crankInterface: "splined",
-    ringNut: "bolts",
     sensorLeadMm: 700,
     batteryLeadMm: 500,
     displayLeadMm: 1800,

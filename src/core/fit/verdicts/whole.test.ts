@@ -1,36 +1,22 @@
-import { battery, controller, hub, mid, partOf } from "../../../../tests/bench.fixture";
+import { battery, controller, frameMotor, hub, mid, partOf } from "../../../../tests/bench.fixture";
 import type { WrittenSpec } from "../../parts/specs";
 import { situations } from "./situation.fixture";
 
 const rear = (over: Partial<WrittenSpec<"hub-motor">> = {}) =>
   hub({ end: "rear", overLocknutMm: 135, cluster: "spline-8-10", ...over });
-const made = (over: Partial<WrittenSpec<"frame-motor">> = {}) =>
-  partOf("frame-motor", {
-    frameInterface: "four bolts, level",
-    ratedW: 250,
-    peakTorqueNm: 85,
-    pedalSensor: "torque",
-    controllerBuiltIn: null,
-    chainlineMm: 53,
-    stockRingTeeth: 38,
-    ringMount: "test",
-    ringNut: "left-hand",
-    crankInterface: "splined",
-    ...over,
-  });
 const arm = partOf("torque-arm", { axleDiameterMm: 12, axleFlatsMm: 10, plateMm: 6, clamps: "hose clamp", armMm: 110 });
 const seat = { shellStandard: "made", motorSeat: "four bolts, level", crankKind: "splined" };
 const exact = (mm: number): [number, "nominal"] => [mm, "nominal"];
 
 // prettier-ignore
 situations("motors made for a frame (common practice)", [
-  { row: "154 frame's motor seat unknown", asks: "shell/made-for-frame", parts: [made()], donor: { ...seat, motorSeat: undefined }, verdict: "measure" },
-  { row: "154 another than the motor's", asks: "shell/made-for-frame", parts: [made()], donor: { ...seat, motorSeat: "six bolts" }, verdict: "stop", tells: /nothing is plated, drilled or welded/ },
-  { row: "155 ring 38 on 53, chain of 5.65, stay 48.2", asks: "chain/ring-stay", parts: [made()], donor: { ...seat, frameMaterial: "aluminium", cogCount: 11, stayFarRadiusMm: 115, stayNearOutMm: [48.2, "caliper"], stayFarOutMm: [48.2, "caliper"] }, verdict: "measure" },
-  { row: "156 line 55, twelve cogs on 148", asks: "chain/angle", parts: [made({ chainlineMm: 55 })], donor: { ...seat, cogCount: 12, rearOverLocknutMm: exact(148), locknutToSmallestMm: exact(8.1), chainstayMm: exact(440) }, verdict: "adapt", settles: /acknowledge/i },
-  { row: "157 cranks of another seat", asks: "shell/frame-cranks", parts: [made()], donor: { ...seat, crankKind: "square" }, verdict: "adapt", settles: /cranks/i },
-  { row: "157 ring nut", asks: "shell/frame-cranks", parts: [made()], donor: seat, verdict: "clear", tells: /left-hand nut: check the part/ },
-  { row: "158 ring 38, cog 46 over 440, chain of 114", asks: "chain/length", parts: [made(), partOf("chain", { speeds: 9, links: 114 })], donor: { ...seat, largestCogTeeth: 46, chainstayMm: exact(440) }, verdict: "clear", margin: 0 },
+  { row: "154 frame's motor seat unknown", asks: "shell/made-for-frame", parts: [frameMotor()], donor: { ...seat, motorSeat: undefined }, verdict: "measure" },
+  { row: "154 another than the motor's", asks: "shell/made-for-frame", parts: [frameMotor()], donor: { ...seat, motorSeat: "six bolts" }, verdict: "stop", tells: /nothing is plated, drilled or welded/ },
+  { row: "155 ring 38 on 53, chain of 5.65, stay 48.2", asks: "chain/ring-stay", parts: [frameMotor()], donor: { ...seat, frameMaterial: "aluminium", cogCount: 11, stayFarRadiusMm: 115, stayNearOutMm: [48.2, "caliper"], stayFarOutMm: [48.2, "caliper"] }, verdict: "measure" },
+  { row: "156 line 55, twelve cogs on 148", asks: "chain/angle", parts: [frameMotor({ chainlineMm: 55 })], donor: { ...seat, cogCount: 12, rearOverLocknutMm: exact(148), locknutToSmallestMm: exact(8.1), chainstayMm: exact(440) }, verdict: "adapt", settles: /acknowledge/i },
+  { row: "157 cranks of another seat", asks: "shell/frame-cranks", parts: [frameMotor()], donor: { ...seat, crankKind: "square" }, verdict: "adapt", settles: /cranks/i },
+  { row: "157 ring nut", asks: "shell/frame-cranks", parts: [frameMotor()], donor: seat, verdict: "clear", tells: /left-hand nut: check the part/ },
+  { row: "158 ring 38, cog 46 over 440, chain of 114", asks: "chain/length", parts: [frameMotor(), partOf("chain", { speeds: 9, links: 114 })], donor: { ...seat, largestCogTeeth: 46, chainstayMm: exact(440) }, verdict: "clear", margin: 0 },
 ]);
 
 const trike = { frameKind: "trike", rearDropoutThicknessMm: exact(6) };

@@ -12,10 +12,10 @@ import { hubMotors } from "../subjects";
 import { rimSizeAt } from "../wheel/rimAt";
 import { knownWheelAt } from "../wheel/tyreAt";
 
-/** Rear share of the weight, height of mass over wheelbase, and grip on a damp road, for the front wheel's check (common practice). */
 /** What the rider sits on, with motors and pack, kg (common practice). */
 const BIKE_KG = 25;
 
+/** Rear share of the weight, height of mass over wheelbase, and grip on a damp road, for the front wheel's check (common practice). */
 const GRIP = { rearShare: 0.6, heightOverBase: 1.0, friction: 0.5, grade: 0.1 };
 
 /** Stands for a tyre that nobody measured, mm: what 1 cm more or less does to the thrust is 3 %. */

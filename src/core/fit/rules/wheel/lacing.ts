@@ -7,6 +7,7 @@ import type { Figure, PartNeed, Remedy } from "../../finding";
 import { consumable, isDone } from "../../remedies";
 import { defineRule, stated } from "../../rule";
 import { lastAt } from "../perEnd";
+import { spokeGoes } from "./spokeEnds";
 import { endKeys, hubMotors, perHubMotor, wheelPlace } from "../subjects";
 
 /** Spoke gauges for motor wheels by power, mm (common practice). */
@@ -139,11 +140,7 @@ function lacingIn(motor: HubMotor, rim: Rim, build: Build): { says: string; figu
       "spoke",
       (same ? spec.spokes : spec.spokes / 2) + spare,
       `spokes of ${formatNumber(set.mm, 1)} mm (−2 to +1), ${gaugeMm} mm, ${set.side}`,
-      (s) =>
-        s.lengthMm - set.mm <= 1 &&
-        s.lengthMm - set.mm >= -2 &&
-        s.diameterMm >= gaugeMm - 0.05 &&
-        spec.spokeHoleMm - s.diameterMm >= 0.15,
+      (s) => spokeGoes(s.lengthMm, set.mm) && s.diameterMm >= gaugeMm - 0.05 && spec.spokeHoleMm - s.diameterMm >= 0.15,
     ),
   );
   const bought0 = spokeNeeds[0]!.partId === null ? undefined : build.catalogue.parts.get(spokeNeeds[0]!.partId!);

@@ -6,7 +6,8 @@ import { defineRule } from "../../rule";
 import { countAt } from "../perEnd";
 import { endKey, hubMotorAt, hubMotors, wheelPlace } from "../subjects";
 import { crossingsOf, gaugeFor } from "./lacing";
-import { erdOf, spokeGoes } from "./spokes";
+import { spokeGoes } from "./spokeEnds";
+import { erdOf } from "./spokes";
 
 /** Spokes for a motor's wheel of lengths that will do: none goes to a wheel that is not laced here. */
 const spokesAt = (motor: HubMotor, build: Build, will: (mm: number) => boolean): number =>
@@ -17,7 +18,7 @@ export const spokeCount = defineRule<HubMotor>({
   title: "Spokes for every hole",
   why: "A wheel that is two spokes short stands in the truing stand until the post has come.",
   basis: [PRACTICE],
-  subjects: (build) => hubMotors(build).filter((motor) => motor.spec.laced === null && spokesAt(motor, build, () => true) > 1),
+  subjects: (build) => hubMotors(build).filter((motor) => motor.spec.laced === null && spokesAt(motor, build, () => true) > 0),
   key: endKey,
   place: (motor) => wheelPlace(motor.spec.end),
   needs: () => [],

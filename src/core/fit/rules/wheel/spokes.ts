@@ -9,13 +9,7 @@ import { countAt, suppliedAt } from "../perEnd";
 import { endKeys, hubMotors, wheelPlace } from "../subjects";
 import { crossingsOf, gaugeFor, HEAD } from "./lacing";
 import { rimPartAt } from "./rimAt";
-
-/** How far a spoke may end from its right length, mm: the thread hides so much, and no more shows over the nipple. */
-const ENDS_MM = { short: 2, long: 1 };
-
-/** Whether a spoke ends where its nipple holds it. */
-export const spokeGoes = (mm: number, wantMm: number): boolean =>
-  atLeast(wantMm + ENDS_MM.long, mm) && atLeast(mm, wantMm - ENDS_MM.short);
+import { ENDS_MM, spokeGoes } from "./spokeEnds";
 
 type Side = { motor: HubMotor; side: "left" | "right" };
 
@@ -69,7 +63,7 @@ export const spokes = defineRule<Side>({
             "spoke",
             motor.spec.spokes / 2 + build.house.spareSpokes,
             `spokes of ${formatNumber(wantMm, 1)} mm (−2 to +1), ${gaugeMm} mm, ${side}`,
-            (spec) => atLeast(roomOf(spec.lengthMm), 0) && spec.diameterMm >= gaugeMm - 0.05,
+            (spec) => spokeGoes(spec.lengthMm, wantMm) && spec.diameterMm >= gaugeMm - 0.05,
           ),
         ],
         ["laceWheel"],
