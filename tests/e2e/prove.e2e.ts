@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import type { ElementHandle, Page } from "puppeteer-core";
+import type { ElementHandle, HTTPRequest, Page } from "puppeteer-core";
 import { asCsv, AS_FORECAST, madeUpRide } from "@/core/prove/madeUpRide";
 import { roadSegments } from "@/core/route/roadSegments";
 import { HUB, roadOf } from "../prove.fixture";
@@ -30,6 +30,23 @@ const give = async (page: Page, file: string) =>
   (await page.waitForSelector('[aria-label="Recording of a ride"]'))!
     .evaluate((one) => one.scrollIntoView())
     .then(async () => ((await page.$('[aria-label="Recording of a ride"]')) as ElementHandle<HTMLInputElement>).uploadFile(file));
+
+/** Keeps the page's next action on its way to the server. @returns what lets it go, once it has been sent */
+async function holdAction(page: Page): Promise<() => Promise<void>> {
+  await page.setRequestInterception(true);
+  const held = new Promise<HTTPRequest>((resolve) => {
+    page.on("request", (request) => {
+      if (request.isInterceptResolutionHandled()) return;
+      if (request.headers()["next-action"]) resolve(request);
+      else void request.continue();
+    });
+  });
+  return async () => {
+    await (await held).continue();
+    page.removeAllListeners("request");
+    await page.setRequestInterception(false);
+  };
+}
 
 test("a finished bike by touch: a failed check goes back to Build and returns, all are made again in their order, it is weighed and ridden", async () => {
   const id = await jobId(stand, "Maud");
@@ -135,11 +152,17 @@ test("a finished bike by touch: a failed check goes back to Build and returns, a
     await shows(page, ".ride-ready", "power from the pack");
   };
   await doubtful();
+  // The next recording is given while the last is still being stored: it stays when that is done.
+  const letGo = await holdAction(page);
   await click(page, "Take it in", ".ride-ready");
-  await shows(page, ".proof-table", "Speed while moving");
-  await shows(page, ".step-card", "doubt.csv");
-  await shows(page, ".taught", "Pack's capacity");
+  await page.waitForSelector(".ride-ready .main-action:disabled");
   await doubtful();
+  await letGo();
+  await shows(page, ".ride-chips", "doubt.csv");
+  await page.waitForFunction(() => !document.querySelector(".ride-chips")!.textContent!.includes("being reckoned"));
+  await shows(page, ".ride-chips .on", "doubt.csv");
+  await shows(page, ".proof-table", "Speed while moving");
+  await shows(page, ".taught", "Pack's capacity");
   await click(page, "Take it in", ".ride-ready");
   await shows(page, ".take-in .wrong", "among those of the job already");
   // In red, and in sight wherever the boxes stand.

@@ -182,34 +182,39 @@ export function useForecast(view: JobView): Rides {
   );
 }
 
-/** What the job's recorded rides say, each reckoned once for what it is held against. */
+/** What the job's recorded rides say, each reckoned once for what it is held against: another ride leaves what is known of the rest. */
 function useProofs(view: JobView, ask: ReturnType<typeof useRideWorker>, key: string): Rides["proofs"] {
   const [made, setMade] = useState<{ for: string; proofs: Record<string, RideProof> }>({ for: "", proofs: {} });
   const { rides, wish } = view.job;
   const input = view.ride.input;
   const wanted = `${key} ${rides.map(({ id }) => id).join(" ")}`;
-  const held = useRef({ rides, input, road: wish.route });
+  const held = useRef({ rides, input, road: wish.route, made });
   useEffect(() => {
-    held.current = { rides, input, road: wish.route };
+    held.current = { rides, input, road: wish.route, made };
   });
   useEffect(() => {
     const now = held.current;
-    if (!now.input || now.rides.length === 0) return;
-    let old = false;
+    const known = now.made.for === key ? now.made.proofs : {};
     const { input: from, road } = now;
-    void Promise.all(now.rides.map(async (log) => [log.id, await ask({ do: "prove", log, input: from, road })] as const)).then(
+    const missing = now.rides.filter(({ id }) => !known[id]);
+    if (!from || missing.length === 0) return;
+    let old = false;
+    void Promise.all(missing.map(async (log) => [log.id, await ask({ do: "prove", log, input: from, road })] as const)).then(
       (answers) => {
         if (old) return;
         setMade({
-          for: wanted,
-          proofs: Object.fromEntries(answers.flatMap(([id, answer]) => ("proof" in answer ? [[id, answer.proof]] : []))),
+          for: key,
+          proofs: {
+            ...known,
+            ...Object.fromEntries(answers.flatMap(([id, answer]) => ("proof" in answer ? [[id, answer.proof]] : []))),
+          },
         });
       },
     );
     return () => {
       old = true;
     };
-  }, [ask, wanted]);
-  return made.for === wanted ? made.proofs : NO_PROOFS;
+  }, [ask, key, wanted]);
+  return made.for === key ? made.proofs : NO_PROOFS;
 }
 const NO_PROOFS = {};

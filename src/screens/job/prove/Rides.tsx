@@ -26,7 +26,9 @@ export function Rides() {
   const { view, act, busy, rides } = useJob();
   const { job } = view;
   const [picked, setPicked] = useState<string | null>(null);
-  const shown = job.rides.find(({ id }) => id === picked) ?? job.rides.at(-1);
+  // Until the newest is reckoned the one before it stands: nothing jumps from under a hand.
+  const newest = job.rides.findLast(({ id }) => rides.proofs[id]) ?? job.rides.at(-1);
+  const shown = job.rides.find(({ id }) => id === picked) ?? newest;
   return (
     <article className="step-card">
       <h1>The ride</h1>
@@ -35,6 +37,7 @@ export function Rides() {
           {job.rides.map((ride) => (
             <button key={ride.id} className={`chip${ride === shown ? " on" : ""}`} onClick={() => setPicked(ride.id)}>
               {ride.name || "a ride"}
+              {view.ride.input && !rides.proofs[ride.id] && <span role="status"> (being reckoned …)</span>}
             </button>
           ))}
         </div>
@@ -133,7 +136,8 @@ function TakeIn({ first }: { first: boolean }) {
     );
     setSure(outcome.done ? "" : (outcome.ask?.says ?? ""));
     setWrong(outcome.done || outcome.ask ? "" : (outcome.says ?? ""));
-    if (outcome.done) setReady(null);
+    // Another recording may have been given meanwhile: only what was sent goes.
+    if (outcome.done) setReady((now) => (now === ready ? null : now));
   };
   const km = ready ? ready.ride.wayM.reduce((sum, m) => sum + m, 0) / 1000 : 0;
   return (
