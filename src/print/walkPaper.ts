@@ -1,5 +1,6 @@
 import type { Content, TableCell } from "pdfmake/interfaces";
 import { walk } from "@/core/donor/donor";
+import { settledBy } from "@/core/fit/finding";
 import { donorItem, PLACES, type DonorKey } from "@/core/donor/items";
 import { KIND_UNIT } from "@/core/donor/item";
 import type { JobView } from "@/core/job/view";
@@ -8,7 +9,7 @@ import type { Paper } from "./paper";
 
 /** The walk as a paper form: filled in at the stand, typed in later in the same order and under the same numbers. */
 export function walkPaper(view: JobView): Paper {
-  const items = walk(view.job.donor);
+  const items = walk(view.job.donor, settledBy(view.findings));
   const number = String(view.job.number).padStart(4, "0");
   const needed = new Set(view.needed);
   return {

@@ -334,6 +334,13 @@ export const BAY_ITEMS = {
 
 /** Where a controller of its own sits, and ways of leads that were measured: they beat what is worked out. */
 export const WIRING_ITEMS = {
+  controllerPlace: choice(
+    "triangle",
+    "Place for the controller",
+    "Where a box of its own would sit: out of spray, with air round it, its leads downwards",
+    { "down tube": "On the down tube", "seat tube": "By the seat tube", rack: "Under or on the rack", box: "In the box" },
+    frame("otherBay"),
+  ),
   boxFromShellMm: length(
     "triangle",
     "Box, from the shell",
@@ -343,14 +350,8 @@ export const WIRING_ITEMS = {
     [50, 2500],
     50,
     frame("otherBay"),
-    box,
-  ),
-  controllerPlace: choice(
-    "triangle",
-    "Place for the controller",
-    "Where a box of its own would sit: out of spray, with air round it, its leads downwards",
-    { "down tube": "On the down tube", "seat tube": "By the seat tube", rack: "Under or on the rack", box: "In the box" },
-    frame("otherBay"),
+    // With the pack elsewhere the controller may be in it alone.
+    { ...box, or: { key: "controllerPlace", is: ["box"] } },
   ),
   controllerLengthMm: length(
     "triangle",

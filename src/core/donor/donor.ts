@@ -144,5 +144,9 @@ function holds({ key, is, or }: Only, donor: Donor): boolean {
   return (typeof answer === "string" && is.includes(answer)) || (or !== undefined && holds(or, donor));
 }
 
-/** The walk on this bike, in order. */
-export const walk = (donor: Donor): DonorKey[] => DONOR_KEYS.filter((key) => isAsked(key, donor));
+/**
+ * The walk on this bike, in order.
+ * @param wanted what the checks of a build ask for beside it: a rim brake that goes on wants a rim measured that a disc never touched
+ */
+export const walk = (donor: Donor, wanted?: Pick<ReadonlySet<DonorKey>, "has">): DonorKey[] =>
+  DONOR_KEYS.filter((key) => isAsked(key, donor) || wanted?.has(key));

@@ -117,6 +117,15 @@ export type Finding = {
 /** Whether somebody still has to do something about it. */
 export const isOpen = (finding: Pick<Finding, "verdict" | "settled">) => finding.verdict !== "clear" && !finding.settled;
 
+/** What is measured, or measured better, to settle open findings, and how many of them wait for each. */
+export function settledBy(findings: readonly Pick<Finding, "verdict" | "settled" | "settle">[]): Map<DonorKey, number> {
+  const counts = new Map<DonorKey, number>();
+  for (const finding of findings)
+    if (isOpen(finding) && finding.verdict === "measure")
+      for (const key of finding.settle) counts.set(key, (counts.get(key) ?? 0) + 1);
+  return counts;
+}
+
 /** How many findings of each verdict are still open, and how many are clear or settled. */
 export function countVerdicts(findings: readonly Finding[]): Record<Verdict, number> {
   const counts: Record<Verdict, number> = { clear: 0, adapt: 0, measure: 0, stop: 0 };

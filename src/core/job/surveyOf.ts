@@ -1,7 +1,7 @@
 import type { DonorKey } from "../donor/items";
 import { walk } from "../donor/donor";
 import type { Accepted, Fit } from "../fit/engine";
-import { isOpen } from "../fit/finding";
+import { isOpen, settledBy } from "../fit/finding";
 import type { HouseRules } from "../house/houseRules";
 import type { Catalogue } from "../parts/catalogue";
 import { fitOf, knownOf } from "./assess";
@@ -50,10 +50,10 @@ function lookAhead(job: Job, fit: Fit, catalogue: Catalogue, house: HouseRules):
     if (needed.size === before) break;
   }
   const missing = [...needed].filter((key) => job.donor[key] === undefined);
-  const doubtful = fit.findings.filter((finding) => isOpen(finding) && finding.verdict === "measure").flatMap((f) => f.settle);
+  const doubtful = settledBy(fit.findings);
   // What an answer rules out (a slot's depth on a closed end) is not on the walk.
-  const onWalk = new Set(walk(job.donor));
-  const left = new Set([...missing, ...doubtful].filter((key) => onWalk.has(key)));
+  const onWalk = new Set(walk(job.donor, doubtful));
+  const left = new Set([...missing, ...doubtful.keys()].filter((key) => onWalk.has(key)));
   return { needed: [...needed], left: left.size };
 }
 

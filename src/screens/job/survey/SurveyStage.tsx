@@ -6,7 +6,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { KIND_UNIT } from "@/core/donor/item";
 import type { How } from "@/core/donor/reading";
 import { donorItem, PLACES, type DonorItem, type DonorKey } from "@/core/donor/items";
-import { isOpen } from "@/core/fit/finding";
+import { settledBy } from "@/core/fit/finding";
 import type { JobView } from "@/core/job/view";
 import { formatMoment } from "@/core/units/date";
 import { shownUnit } from "@/core/units/dimension";
@@ -192,14 +192,6 @@ function ItemList({
       </ul>
     </>
   );
-}
-
-function settledBy(findings: ReturnType<typeof useJob>["view"]["findings"]): Map<DonorKey, number> {
-  const counts = new Map<DonorKey, number>();
-  for (const finding of findings)
-    if (isOpen(finding) && finding.verdict === "measure")
-      for (const key of finding.settle) counts.set(key, (counts.get(key) ?? 0) + 1);
-  return counts;
 }
 
 function WalkRow({ itemKey, here, settles, onPick }: { itemKey: DonorKey; here: boolean; settles: number; onPick: () => void }) {

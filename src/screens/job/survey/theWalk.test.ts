@@ -12,7 +12,7 @@ const answered = fc
 test("the walk goes to what is missing and was not skipped, never back to what has a figure, and then it ends", () => {
   fc.assert(
     fc.property(some, answered, fc.boolean(), fc.nat(), some, (needed, donor, whole, at, skip) => {
-      const seen = { job: { donor }, needed };
+      const seen = { job: { donor }, needed, findings: [] };
       const items = itemsToWalk(seen, whole);
       fc.pre(items.length > 0);
       const here = items[at % items.length]!;
@@ -35,7 +35,7 @@ test("answered or skipped one by one, a walk ends, and meets each item once", ()
       let donor = before;
       const skipped = new Set<DonorKey>();
       const met: DonorKey[] = [];
-      const seen = () => ({ job: { donor }, needed });
+      const seen = () => ({ job: { donor }, needed, findings: [] });
       let here = firstInWalk(seen(), itemsToWalk(seen(), whole), new Set());
       while (here !== null && met.length < 300) {
         met.push(here);
@@ -55,7 +55,7 @@ test("answered or skipped one by one, a walk ends, and meets each item once", ()
 
 test("it begins at what is missing first, with nothing missing at what is doubtful, else at its end", () => {
   const donor = donorOf({ bossKind: "none", gripMm: 130 });
-  const seen = { job: { donor }, needed: ["gripMm", "bossKind"] as const };
+  const seen = { job: { donor }, needed: ["gripMm", "bossKind"] as const, findings: [] };
   expect(firstInWalk(seen, ["gripMm", "shellWidthMm", "bossKind"], new Set())).toBe("shellWidthMm");
   expect(firstInWalk(seen, ["gripMm", "bossKind"], new Set(["bossKind"]))).toBe("bossKind");
   expect(firstInWalk(seen, ["gripMm", "bossKind"], new Set())).toBeNull();
@@ -63,14 +63,24 @@ test("it begins at what is missing first, with nothing missing at what is doubtf
 
 test("an item that the answer has just opened is walked to, not past", () => {
   const donor = donorOf({ bossKind: "brazed" });
-  const after = { job: { donor }, needed: ["bossKind", "bossFirstMm"] as const };
+  const after = { job: { donor }, needed: ["bossKind", "bossFirstMm"] as const, findings: [] };
   expect(nextInWalk(after, false, "bossKind", new Set())).toBe("bossFirstMm");
 });
 
 test("the short walk keeps what was measured though no check asks it; the whole walk has all that the bike can be asked", () => {
   const donor = donorOf({ bossKind: "none", gripMm: 130 });
-  const seen = { job: { donor }, needed: ["shellWidthMm"] as const };
+  const seen = { job: { donor }, needed: ["shellWidthMm"] as const, findings: [] };
   expect(itemsToWalk(seen, false).toSorted()).toEqual(["bossKind", "gripMm", "shellWidthMm"].toSorted());
   expect(itemsToWalk(seen, true).length).toBeGreaterThan(40);
   expect(itemsToWalk(seen, true)).not.toContain("bossFirstMm");
+});
+
+test("what an open finding asks for is on the walk, be it something that only the build brings to this bike", () => {
+  const donor = donorOf({ frontBrake: "disc", bossKind: "none", gripMm: 130 });
+  const asks = { verdict: "measure", settled: false, settle: ["frontReachMm"] } as const;
+  const seen = { job: { donor }, needed: ["gripMm"] as const, findings: [asks] };
+  expect(itemsToWalk({ ...seen, findings: [] }, true)).not.toContain("frontReachMm");
+  for (const whole of [false, true]) expect(itemsToWalk(seen, whole)).toContain("frontReachMm");
+  expect(firstInWalk(seen, itemsToWalk(seen, false), new Set())).toBe("frontReachMm");
+  expect(itemsToWalk({ ...seen, findings: [{ ...asks, settled: true }] }, true)).not.toContain("frontReachMm");
 });

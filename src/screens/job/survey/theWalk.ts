@@ -1,18 +1,24 @@
 import { walk, type Donor } from "@/core/donor/donor";
 import type { DonorKey } from "@/core/donor/items";
+import { settledBy } from "@/core/fit/finding";
 import type { JobView } from "@/core/job/view";
 
-type Seen = { readonly job: { readonly donor: Donor }; readonly needed: JobView["needed"] };
+type Seen = {
+  readonly job: { readonly donor: Donor };
+  readonly needed: JobView["needed"];
+  readonly findings: readonly Pick<JobView["findings"][number], "verdict" | "settled" | "settle">[];
+};
 
 /**
  * The items to walk, in order. The short walk is what some check of this build looks at, and whatever was measured already.
  *
  * @param whole - also what no check of this build asks
  */
-export function itemsToWalk({ job, needed }: Seen, whole: boolean): DonorKey[] {
-  const items = walk(job.donor);
+export function itemsToWalk({ job, needed, findings }: Seen, whole: boolean): DonorKey[] {
+  const settles = settledBy(findings);
+  const items = walk(job.donor, settles);
   if (whole || needed.length === 0) return items;
-  const asked = new Set(needed);
+  const asked = new Set([...needed, ...settles.keys()]);
   return items.filter((key) => asked.has(key) || job.donor[key] !== undefined);
 }
 

@@ -65,7 +65,10 @@ export const lips = defineRule<HubMotor>({
       };
     return {
       verdict: "adapt",
-      says: `The ${formatNumber(washerMm, 0)} mm washer does not go into a recess of ${formatNumber(across.value, 1)}.`,
+      says:
+        across.value < washerMm
+          ? `The ${formatNumber(washerMm, 0)} mm washer does not go into a recess of ${formatNumber(across.value, 1)}.`
+          : `The ${formatNumber(washerMm, 0)} mm washer may catch in a recess of ${formatNumber(across.value, 2)} ± ${formatNumber(across.plusMinus, 2)} mm.`,
       figures: all,
       remedies: [washers("Fill the recess", `C-washers of ${formatNumber(depth.value, 1)} mm, level with the face`, depth.value)],
     };

@@ -12,8 +12,12 @@ export const rackLoad = defineRule<Battery>({
   basis: [PRACTICE],
   key: () => "rack",
   place: () => "battery",
-  subjects: (build) => packs(build).filter((pack) => pack.spec.mount === "rack"),
-  needs: () => ["otherBay", "rackLimitKg"],
+  // Where there is no rack the pack has no place: that is refused, and no limit is asked for.
+  subjects: (build) =>
+    ["rack", undefined].includes(build.donor.otherBay?.value as string | undefined)
+      ? packs(build).filter((pack) => pack.spec.mount === "rack")
+      : [],
+  needs: () => ["otherBay"],
   check(battery, survey, build): Outcome {
     const limit = survey.number("rackLimitKg");
     const massKg = stated(battery, battery.massKg, "its mass");

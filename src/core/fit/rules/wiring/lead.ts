@@ -19,7 +19,7 @@ import { driveOf } from "../../drives";
 import { defineRule, stated, type Survey } from "../../rule";
 import { leftOpen } from "../../leftOpen";
 import { crankMotors, hubMotors } from "../subjects";
-import { waysOf } from "./ways";
+import { isPackPlaced, waysOf } from "./ways";
 
 type Lead = {
   readonly what: "display" | "motor" | "sensor";
@@ -45,6 +45,7 @@ const farther =
 
 function leads(build: Build): Lead[] {
   const list: Lead[] = [];
+  if (!isPackPlaced(build)) return list;
   const atCrank = crankMotors(build)[0];
   const display = lastOf(build, "display");
   const controller = controllersOf(build)[0];

@@ -9,7 +9,7 @@ import { anyOf } from "../../remedies";
 import { defineRule, stated, type Survey } from "../../rule";
 import { leftOpen } from "../../leftOpen";
 import { crankMotors } from "../subjects";
-import { waysOf } from "./ways";
+import { isPackPlaced, waysOf } from "./ways";
 
 function runOf(survey: Survey, build: Build) {
   const measured = survey.seen("batteryPathMm");
@@ -27,7 +27,7 @@ export const midBatteryLead = defineRule<CrankMotor>({
   basis: [memory("path lengths; measured along this bike's tubes")],
   // One that is bolted to its frame and has no controller inside is fed by that, not by the pack.
   subjects: (build) =>
-    batteryOf(build)
+    batteryOf(build) && isPackPlaced(build)
       ? crankMotors(build).filter(({ kind, spec }) => kind === "mid-motor" || spec.controllerBuiltIn !== null)
       : [],
   key: () => "battery",

@@ -6,6 +6,12 @@ import { ownTyreKey } from "../wheel/ownTyre";
 
 const MOUNTS: Readonly<Record<string, SeatOn>> = { rack: "rack", "seat tube": "seat tube", box: "box", bag: "box" };
 
+/** A pack for a box that the bike has not is refused; no lead is measured to a place that is not there. */
+export const isPackPlaced = (build: Build): boolean => {
+  const place = build.donor.otherBay?.value;
+  return MOUNTS[batteryOf(build)?.spec.mount ?? ""] !== "box" || place === undefined || place === "box";
+};
+
 /** What the leads run along on this bike. */
 export function waysOf(survey: Survey, build: Build): Ways {
   const radius = (end: End) => survey.number(keysOfEnd(end).beadSeat).value / 2 + survey.number(ownTyreKey(end, build)).value;
@@ -13,6 +19,7 @@ export function waysOf(survey: Survey, build: Build): Ways {
   // A controller of its own sits where the survey has room for it; one inside a motor, or not placed yet, by the pack.
   const place = build.donor.controllerPlace?.value;
   const controllerAt = partsOf(build, "controller").length > 0 && typeof place === "string" ? (place as SeatOn) : batteryAt;
+  const inBox = (batteryAt === "box" && survey.choice("otherBay") === "box") || controllerAt === "box";
   return {
     downTubeMm: survey.number("downTubeMm").value,
     chainstayMm: survey.number("chainstayMm").value,
@@ -21,6 +28,6 @@ export function waysOf(survey: Survey, build: Build): Ways {
     barHalfMm: survey.number("barLeftMm").value,
     batteryAt,
     controllerAt,
-    boxFromShellMm: batteryAt === "box" || controllerAt === "box" ? survey.number("boxFromShellMm").value : 0,
+    boxFromShellMm: inBox ? survey.number("boxFromShellMm").value : 0,
   };
 }
