@@ -85,7 +85,9 @@ function stepBlock(step: StepView, number: number, view: JobView): Content {
   const again = tick ? undefined : view.job.reopened[step.id];
   const numbers = (p: StepView["parts"][number]) => {
     const noted = view.job.serials.filter(({ partId }) => partId === p.id).map(({ serial }) => serial);
-    return !p.numbered ? "" : `, number ${noted.length > 0 ? noted.join(" and ") : "______________"}`;
+    // A line to write on for each piece that has none yet.
+    const blanks = Array.from({ length: Math.max(0, p.quantity - noted.length) }, () => "______________");
+    return !p.numbered ? "" : `, number ${[...noted, ...blanks].join(" and ")}`;
   };
   const part = (p: StepView["parts"][number]) =>
     `${p.quantity > 1 ? `${p.quantity} × ` : ""}${p.name}${p.waits ? ` (${p.waits})` : !tick && p.bin ? ` (in ${p.bin})` : ""}${numbers(p)}`;

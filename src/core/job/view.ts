@@ -191,17 +191,19 @@ export function viewOf(
     steps: work.steps.map(({ step, waits, held }) => ({
       ...step,
       measures: step.measures.map((measure) => measureView(measure, job)),
-      parts: step.parts.map(({ part, quantity, origin }, i) => ({
-        id: part.id,
-        kind: part.kind,
-        name: calledPart(part),
-        quantity,
-        from: origin.type,
-        theirs: theirsOf(part, job),
-        numbered: hasOwnNumber(part.kind),
-        bin: liesIn(part, origin, now.sheet),
-        waits: waits[i]!,
-      })),
+      parts: together(
+        step.parts.map(({ part, quantity, origin }, i) => ({
+          id: part.id,
+          kind: part.kind,
+          name: calledPart(part),
+          quantity,
+          from: origin.type,
+          theirs: theirsOf(part, job),
+          numbered: hasOwnNumber(part.kind),
+          bin: liesIn(part, origin, now.sheet),
+          waits: waits[i]!,
+        })),
+      ),
       held,
     })),
     work: {
@@ -258,6 +260,16 @@ function liesIn(part: Part, origin: { readonly type: string; readonly kitId?: st
   const buyId = origin.type === "kit" ? origin.kitId! : part.id;
   const mine = lines.filter((line) => line.partId === buyId && line.source !== "in the kit");
   return mine.length > 0 && mine.every((line) => line.source !== "stock") ? "this job's box" : (part.bin ?? "");
+}
+
+/** A part that came in by several doors is one line of its step, with all its pieces. */
+function together<P extends { id: string; quantity: number; bin: string; waits: string | null }>(parts: readonly P[]): P[] {
+  const lines = new Map<string, P>();
+  for (const part of parts) {
+    const key = JSON.stringify([part.id, part.bin, part.waits]);
+    lines.set(key, { ...part, quantity: (lines.get(key)?.quantity ?? 0) + part.quantity });
+  }
+  return [...lines.values()];
 }
 
 const theirsOf = (part: Part, job: Job): PartView["theirs"] =>

@@ -1,6 +1,7 @@
-import { controllersOf, motorsOf } from "../fit/build";
+import { controllersOf, motorsOf, type Supplied } from "../fit/build";
 import type { Fit } from "../fit/engine";
 import { isOpen, type Finding } from "../fit/finding";
+import { idleLevers } from "../fit/rules/brakes/levers";
 import { limitToSet } from "../fit/rules/law/limitToSet";
 import type { Sheet } from "../cost/sheet";
 import { isWorkingDay, type DaysOff } from "../supply/orderDay";
@@ -117,7 +118,8 @@ function price(wish: Wish, sheet: Sheet, build: string): Promise {
 }
 
 function mass(wish: Wish, fit: Fit, donorMassKg: number | undefined, missing: string): Promise {
-  const parts = fit.build.supplied.filter((s) => s.part.kind !== "charger" && s.part.kind !== "kit");
+  const idle: ReadonlySet<Supplied> = new Set(idleLevers(fit.build));
+  const parts = fit.build.supplied.filter((s) => s.part.kind !== "charger" && s.part.kind !== "kit" && !idle.has(s));
   const unknown = parts.filter((s) => s.part.massKg === null).length;
   const added = parts.reduce((sum, s) => sum + (s.part.massKg ?? 0) * s.quantity, 0);
   const off = goesBack(fit.build).reduce((sum, one) => sum + one.kg, 0);

@@ -4,6 +4,8 @@ import { PART_KINDS, type PartKind } from "../parts/kinds";
 import { buildOf, NAMES, SHELF } from "../fit/gallery.fixture";
 import { fit, type Accepted } from "../fit/engine";
 import { isOpen } from "../fit/finding";
+import { idleLevers } from "../fit/rules/brakes/levers";
+import { LEVER_CUT_OFFS } from "../standards/cutOff";
 import { TASKS, type TaskId } from "../standards/tasks";
 import { goesBack, staysInBox } from "./leftOver";
 import { waitDays, workSteps } from "./steps";
@@ -52,9 +54,9 @@ test.each(NAMES)("what is bought, comes in a kit or is accepted stands in one st
   for (const supplied of build.supplied)
     expect([supplied.part.id, steps.filter((step) => step.parts.includes(supplied)).length]).toEqual([
       supplied.part.id,
-      supplied.part.kind === "kit" ? 0 : 1,
+      supplied.part.kind === "kit" || idleLevers(build).some((idle) => idle === supplied) ? 0 : 1,
     ]);
-  expect(staysInBox(build)).toHaveLength(build.spare?.length ?? 0);
+  expect(staysInBox(build)).toHaveLength((build.spare?.length ?? 0) + idleLevers(build).length);
   // No step stands before one that it follows.
   steps.forEach((step, i) => {
     for (const before of step.after) expect(steps.slice(i).map((s) => s.id)).not.toContain(before);
@@ -196,4 +198,139 @@ describe("torques and hands", () => {
 
 test("a part of every kind on the shelf reads, so that none was left out above unread", () => {
   for (const part of oneOfEach.values()) expect(readPart(part).ok).toBe(true);
+});
+
+/** A consumable that somebody puts in by hand, where it is used, by its words (common practice). */
+const BY_HAND: [use: string, onABike: TaskId, onABareFrame: TaskId][] = [
+  ["headset bearings", "service", "assembleFrame"],
+  ["hub bearings", "service", "assembleFrame"],
+  ["freehub body", "cluster", "cluster"],
+  ["disc pads", "brakesFirst", "assembleFrame"],
+  ["brake cables", "brakesFirst", "assembleFrame"],
+  ["mineral oil", "brakesFirst", "assembleFrame"],
+  ["short grips", "barLayout", "barLayout"],
+  ["long stem", "barLayout", "barLayout"],
+  ["kill switch", "cutOffs", "cutOffs"],
+  ["split magnet disc", "pedalSensor", "pedalSensor"],
+  ["hard battery enclosure", "cradle", "cradle"],
+  ["silicone grease", "harness", "harness"],
+  ["heat shrink", "harness", "harness"],
+  ["tyre sealant", "moveTyre", "moveTyre"],
+  ["joining link", "derailleur", "derailleur"],
+  ["hose clamp", "cradle", "cradle"],
+];
+
+test.each(BY_HAND)("%s stands at %s, on a bare frame at %s, and never at the motor's own step", (use, onABike, onABareFrame) => {
+  const part = partOf("consumable", { use });
+  for (const [cameAs, step] of [
+    ["bike", onABike],
+    ["frame", onABareFrame],
+  ]) {
+    const { build, applied } = fitCase({ donor: { ...SOUND, cameAs }, parts: [mid(), battery(), controller(), part] });
+    expect(
+      workSteps(build, applied)
+        .filter((one) => one.parts.some((s) => s.part.id === part.id))
+        .map(({ id }) => id),
+    ).toEqual([step]);
+  }
+});
+
+describe("two motors, two wheels, one paper", () => {
+  const rear = hub({ end: "rear", overLocknutMm: 135, cluster: "spline-8-10", locknutToSmallestMm: 4.7, clusterRoomMm: 40 });
+  const two = (donor: Parameters<typeof fitCase>[0]["donor"] = {}) => {
+    const p = {
+      donor: { ...SOUND, ...donor },
+      parts: [hub(), rear, battery(), controller(), controller()],
+      shelf: SHELF,
+      asked: ASKED,
+    };
+    const accept: Accepted[] = [];
+    for (let round = 0; round < 3; round += 1)
+      for (const { key, remedies, verdict, settled } of fitCase({ ...p, accept }).findings)
+        if (isOpen({ verdict, settled }) && remedies[0]) accept.push({ finding: key, remedy: remedies[0].id });
+    const { build, applied } = fitCase({ ...p, accept });
+    return workSteps(build, applied);
+  };
+
+  test("what is done for one end says for which, and no line stands twice on a step", () => {
+    const steps = two({ frontLips: "lips", rearLips: "lips" });
+    let ofAnEnd = 0;
+    for (const { id, because, does } of steps) {
+      for (const { finding, title } of because) {
+        const end = / (front|rear)(?=\s|$)/.exec(finding)?.[1];
+        if (end) expect([id, finding, title]).toEqual([id, finding, expect.stringContaining(end)]);
+        ofAnEnd += end ? 1 : 0;
+      }
+      const lines = [...because.map(({ title, says }) => `${title}: ${says}`), ...does];
+      expect([id, new Set(lines).size]).toEqual([id, lines.length]);
+    }
+    expect(ofAnEnd).toBeGreaterThan(5);
+  });
+
+  test("slots are filed at the end that wants it and washers seated at the other: each names its wheel, and is its own work", () => {
+    const at = (donor: Parameters<typeof two>[0]) =>
+      two(donor).flatMap(({ id, title, minutes }) =>
+        id === "seatWashers" || id === "fileSlots" ? [[id, title.split(": ")[1] ?? "", Math.round(minutes)]] : [],
+      );
+    const once = Math.round((5 + 4 * 15 + 40) / 6);
+    expect(at({})).toEqual([["seatWashers", "front wheel", once]]);
+    const narrow = { rearSlotWidthMm: 9.8, rearSlotMetalMm: 8 };
+    expect(at(narrow).toSorted()).toEqual([
+      ["fileSlots", "rear wheel", once],
+      ["seatWashers", "front wheel", once],
+    ]);
+    expect(at({ frontLips: "lips", rearLips: "lips" })).toEqual([
+      ["seatWashers", "front and rear wheel", Math.round((2 * 105) / 6)],
+    ]);
+  });
+
+  test("both hubs come off, and what their bearings were like is nobody's care; a trike has a third wheel", () => {
+    const says = (donor: object) =>
+      fitCase({ donor: { ...SOUND, bearings: "rough", ...donor }, parts: [hub(), rear, battery(), controller()] }).findings.find(
+        ({ rule }) => rule === "condition/bearings",
+      )!.verdict;
+    expect(says({})).toBe("clear");
+    expect(says({ frameKind: "trike", rearWheels: "two" })).toBe("adapt");
+  });
+});
+
+test("a cradle's torque stands where a cradle stands on bosses: none for a box, a bag or a rack, nor for bands on a tube without any", () => {
+  const torques = (...parts: Part[]) => torquesOn({}, ...parts);
+  const torquesOn = (donor: object, ...parts: Part[]) => {
+    const { build, applied } = fitCase({ donor: { ...SOUND, ...donor }, parts: [mid(), controller(), ...parts] });
+    return workSteps(build, applied)
+      .find(({ id }) => id === "cradle")!
+      .torques.map(({ id }) => id);
+  };
+  expect(torques(battery())).toContain("cradle");
+  for (const mount of ["box", "bag", "rack"] as const) expect(torques(battery({ mount }))).not.toContain("cradle");
+  const bands = partOf("battery-mount", { style: "clamp band", bosses: 0 });
+  expect(torques(battery(), bands)).toContain("cradle");
+  expect(torquesOn({ bossKind: "none" }, battery(), bands)).not.toContain("cradle");
+});
+
+describe("levers that the check says stay in the box are on no step, and those that it fits are on one", () => {
+  const brakes = ["rim linear", "rim calliper", "disc", "drum", "coaster", "none"] as const;
+  const ways = Object.keys(LEVER_CUT_OFFS).flatMap((leverKind) =>
+    brakes.flatMap((frontBrake) => (["disc", "coaster"] as const).map((rearBrake) => ({ leverKind, frontBrake, rearBrake }))),
+  );
+  test.each(ways)("$leverKind, $frontBrake in front, $rearBrake behind", (bike) => {
+    for (const leverPull of ["long", "short"])
+      for (const pull of ["long", "short", "mineral oil", "DOT"] as const) {
+        const levers = partOf("brake-lever", { pull, switched: true, levers: 2 });
+        const donor = { ...SOUND, ...bike, leverPull, brakeFluid: "mineral", hoseSlackMm: 60 };
+        const { build, applied, findings } = fitCase({ donor, parts: [mid(), battery(), controller(), levers], asked: ASKED });
+        const check = findings.find(({ rule }) => rule === "brakes/lever-pull")!;
+        const onSteps = workSteps(build, applied).filter((step) => step.parts.some(({ part }) => part.id === levers.id)).length;
+        const inBox = staysInBox(build).some(({ says }) => says === levers.name);
+        // Levers that are stopped or replaced are nobody's to fit either, but the paper says so on top.
+        if (check.verdict === "clear")
+          expect([pull, check.says, onSteps, inBox]).toEqual([
+            pull,
+            check.says,
+            ...(/in the box/.test(check.says) ? [0, true] : [1, false]),
+          ]);
+        expect(onSteps + (inBox ? 1 : 0)).toBe(1);
+      }
+  });
 });

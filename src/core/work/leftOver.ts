@@ -1,4 +1,5 @@
-import { partsOf, type Build } from "../fit/build";
+import { partsOf, type Build, type Supplied } from "../fit/build";
+import { idleLevers } from "../fit/rules/brakes/levers";
 import type { PartKind } from "../parts/kinds";
 
 export type LeftOver = { readonly says: string; readonly why: string };
@@ -6,11 +7,16 @@ export type LeftOver = { readonly says: string; readonly why: string };
 export type ComesOff = LeftOver & { readonly kg: number };
 
 /** What was bought or came in the kit and is not fitted. */
-export const staysInBox = (build: Build): LeftOver[] =>
-  (build.spare ?? []).map(({ part, quantity }) => ({
+export const staysInBox = (build: Build): LeftOver[] => {
+  const line = ({ part, quantity }: Supplied, why: string): LeftOver => ({
     says: `${quantity > 1 ? `${quantity} × ` : ""}${part.name}`,
-    why: "another part stands in its place",
-  }));
+    why,
+  });
+  return [
+    ...(build.spare ?? []).map((supplied) => line(supplied, "another part stands in its place")),
+    ...idleLevers(build).map((supplied) => line(supplied, "no brake of this bike is worked by it")),
+  ];
+};
 
 const ENDS = ["front", "rear"] as const;
 
@@ -27,6 +33,9 @@ const REPLACES: Partial<Record<PartKind, readonly [says: string, kg: number]>> =
   tube: ["Old tube", 0.15],
 };
 
+/** Two of these are one at each end; levers, chains and the like are told by what they are. */
+const BY_THE_PIECE: ReadonlySet<PartKind> = new Set(["brake", "rotor", "tyre", "tube"]);
+
 /** Motor, controller and wires of years ago, without the pack. */
 const OLD_CONVERSION_KG = 4;
 const OLD_WHEEL_KG = { front: 1.5, rear: 2.2 } as const;
@@ -34,6 +43,7 @@ const OLD_WHEEL_KG = { front: 1.5, rear: 2.2 } as const;
 /** What comes off the bike and is the customer's: nothing of it is thrown away unasked. A bare frame has nothing to take off. */
 export function goesBack(build: Build): ComesOff[] {
   const { donor } = build;
+  const idle: ReadonlySet<Supplied> = new Set(idleLevers(build));
   const back: ComesOff[] = [];
   if (donor.cameAs?.value === "converted")
     back.push({
@@ -59,8 +69,13 @@ export function goesBack(build: Build): ComesOff[] {
   if (partsOf(build, "light").length > 0 && (donor.lights?.value === "battery" || donor.lights?.value === "dynamo"))
     back.push({ says: "Old lamps", why: "the new ones run from the pack", kg: 0.2 });
   for (const [kind, [says, kg]] of Object.entries(REPLACES) as [PartKind, [string, number]][]) {
-    const count = build.supplied.reduce((sum, { part, quantity }) => sum + (part.kind === kind ? quantity : 0), 0);
-    if (count > 0) back.push({ says, why: "a new one went on", kg: kg * count });
+    const count = build.supplied.reduce((sum, s) => sum + (s.part.kind === kind && !idle.has(s) ? s.quantity : 0), 0);
+    if (count > 0)
+      back.push({
+        says: count > 1 && BY_THE_PIECE.has(kind) ? `${count} × ${says.toLowerCase()}` : says,
+        why: count > 1 && BY_THE_PIECE.has(kind) ? "new ones went on" : "a new one went on",
+        kg: kg * count,
+      });
   }
   return back;
 }

@@ -74,12 +74,27 @@ const PART_STEP: Record<Exclude<PartKind, "kit">, Where> = {
         : WASHER_STEP[part.spec.use],
 };
 
-/** A consumable put in by hand, by the words of its use. */
+/** What a bare frame is put together with is used as it is put together. */
+const orFrame =
+  (task: TaskId) =>
+  ({ donor }: Build): TaskId =>
+    donor.cameAs?.value === "frame" ? "assembleFrame" : task;
+const atAxle = (build: Build): TaskId => (partsOf(build, "hub-motor").length > 0 ? "fitHub" : "cradle");
+
+/** A consumable put in by hand, by the words of its use; what is said of a more particular thing stands first. */
 const USED_IN: readonly (readonly [RegExp, (build: Build) => TaskId])[] = [
+  [/bearing|headset/i, orFrame("service")],
+  [/freehub/i, () => "cluster"],
+  [/grip|stem|bar tape/i, () => "barLayout"],
+  [/switch/i, () => "cutOffs"],
+  [/magnet/i, () => "pedalSensor"],
+  [/enclosure/i, () => "cradle"],
+  [/silicone|contact/i, () => "harness"],
+  [/axle stop|hose clamp/i, atAxle],
   [/seal|tyre|tube|rim tape/i, () => "moveTyre"],
   [/nipple|spoke/i, (build) => (laces(build) ? "laceWheel" : "handOver")],
   [/link|chain/i, (build) => (hasDerailleur(build) ? "derailleur" : "joinChains")],
-  [/pad|brake|hose|olive|fluid|cable/i, () => "brakesFirst"],
+  [/pad|brake|hose|olive|fluid|oil|cable/i, orFrame("brakesFirst")],
   [/shrink|solder|tie|tape|crimp|grommet/i, () => "harness"],
 ];
 /** Where what has no place of its own is used up: the motor's own step. */

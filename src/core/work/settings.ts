@@ -9,8 +9,11 @@ export function settingsOf(build: Build): string[] {
   const turn = wheelTurnOf(build);
   const battery = batteryOf(build);
   const controllers = controllersOf(build);
-  const own = (line: string, name: string) => (controllers.length > 1 ? `${name}: ${line}` : line);
-  return [
+  const own = (line: string, name: string) => {
+    const alike = controllers.filter((one) => one.name === name).length;
+    return controllers.length > 1 ? `${alike > 1 ? `Each ${name}` : name}: ${line}` : line;
+  };
+  const lines = [
     limit === null
       ? "Assist ends at: not asked yet, so the class of the place"
       : `Assist ends at ${formatNumber(limit.kmh, 1)} km/h: ${limit.why}; read back in the unit that the display shows`,
@@ -47,4 +50,6 @@ export function settingsOf(build: Build): string[] {
         : "Pedal sensor: none is fitted",
     "Level at switching on: the lowest",
   ];
+  // Two of one kind are set alike: that is said once.
+  return [...new Set(lines)];
 }

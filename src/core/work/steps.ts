@@ -1,5 +1,6 @@
 import type { AppliedRemedy } from "../fit/engine";
-import { motorsOf, partsOf, type Build, type Supplied } from "../fit/build";
+import { motorsOf, partsOf, suppliedOf, type Build, type Supplied } from "../fit/build";
+import { idleLevers } from "../fit/rules/brakes/levers";
 import { CAUTIONS, type CautionId } from "../standards/cautions";
 import { CONSUMABLES, type Consumable } from "../standards/consumables";
 import type { FastenerId } from "../standards/fasteners";
@@ -14,7 +15,7 @@ import { calledPart } from "../parts/calledPart";
 import { marksOf, marksOfOwn, type Mark } from "./marks";
 import { usedChecks } from "./usedChecks";
 import { settingsOf } from "./settings";
-import { shellHand, torquesOf, type Torque } from "./torques";
+import { hubEnds, shellHand, torquesOf, type Torque } from "./torques";
 import { measuresOf, type Measure } from "../fit/measures";
 import { wheelsOf } from "../fit/wheels";
 import { PAINT_WAITS, STEP_DETAILS, type Wait } from "../standards/stepDetails";
@@ -64,7 +65,9 @@ function recipe(build: Build): TaskId[] {
   else tasks.push("brakesFirst", ...(hubs.length > 0 ? ["removeWheel" as const] : []), ...(mid ? ["removeCranks" as const] : []));
   if (cameAs === "converted") tasks.push("wash", "removeOld");
   if (build.off !== undefined && build.off.length > 0) tasks.push("takeOff");
-  if (has("cut-off") || partsOf(build, "brake-lever").some((lever) => lever.spec.switched)) tasks.push("cutOffs");
+  const idle = idleLevers(build);
+  if (has("cut-off") || suppliedOf(build, "brake-lever").some((s) => s.part.spec.switched && !idle.includes(s)))
+    tasks.push("cutOffs");
   if (hubs.length > 0) tasks.push("fitHub");
   if (hubs.some((motor) => motor.spec.end === "front")) tasks.push("seatWashers");
   if (hubs.some((motor) => motor.spec.laced)) tasks.push("checkWheel");
@@ -87,11 +90,15 @@ export function workSteps(build: Build, applied: readonly AppliedRemedy[]): Step
   for (const remedy of applied) {
     for (const task of stepsOf(remedy, build)) asked.set(task, [...(asked.get(task) ?? []), remedy]);
   }
-  const placed = new Map(build.supplied.map((supplied) => [supplied, stepOfSupplied(supplied, build, applied)]));
+  const idle: ReadonlySet<Supplied> = new Set(idleLevers(build));
+  const placed = new Map(
+    build.supplied.map((supplied) => [supplied, idle.has(supplied) ? undefined : stepOfSupplied(supplied, build, applied)]),
+  );
   for (const task of placed.values()) if (task && !asked.has(task)) asked.set(task, []);
   if (!hasDerailleur(build)) asked.delete("derailleur");
-  // Filing seats them too: it is one task, done one way or the other.
-  if (asked.has("fileSlots")) asked.delete("seatWashers");
+  // Filing seats them too: at each end it is one task, done one way or the other.
+  if (asked.has("fileSlots") && (hubEnds(build).size < 2 || slotEnds("seatWashers", asked, build).length === 0))
+    asked.delete("seatWashers");
   if (build.house.revisit === "in the price") asked.set("revisit", []);
   const { recipes } = build.house;
   const own = recipes.own.filter((one) => isOn(one.on, build));
@@ -102,8 +109,30 @@ export function workSteps(build: Build, applied: readonly AppliedRemedy[]): Step
     const mine = own.find((one) => one.id === id);
     return mine
       ? ownStep(mine, left, minutesOf(id, build.house, kindOf(build.donor)))
-      : stepOf(id as TaskId, asked.get(id as TaskId)!, build, left, placed);
+      : stepOf(id as TaskId, asked, build, left, placed);
   });
+}
+
+type AskedFor = ReadonlyMap<TaskId, readonly AppliedRemedy[]>;
+
+/** The end that a finding speaks of, where two motors leave it open. */
+const endOf = (finding: string, build: Build): "front" | "rear" | undefined =>
+  hubEnds(build).size > 1 ? (/\s(front|rear)(?=\s|$)/.exec(finding)?.[1] as "front" | "rear" | undefined) : undefined;
+
+/** At which ends slots are filed, or washers seated: the front one's are seated always, and none twice. */
+function slotEnds(task: "seatWashers" | "fileSlots", asked: AskedFor, build: Build): string[] {
+  const endsAsked = (of: TaskId) => (asked.get(of) ?? []).flatMap(({ finding }) => endOf(finding, build) ?? []);
+  const filed = endsAsked("fileSlots");
+  const ends =
+    task === "fileSlots" ? filed : ["front", ...endsAsked("seatWashers")].filter((end) => !(filed as string[]).includes(end));
+  return [...new Set(ends)].sort();
+}
+
+/** The wheels that a step is done to, by name where there is more than one to choose from; one, unnamed, for what is done once. */
+function wheelsAt(task: TaskId, asked: AskedFor, build: Build): string[] {
+  if ((task !== "seatWashers" && task !== "fileSlots") || hubEnds(build).size < 2) return wheelsOf(task, build);
+  const ends = slotEnds(task, asked, build);
+  return ends.length > 0 ? ends : [""];
 }
 
 const isOn = (on: OwnStep["on"], build: Build): boolean => on === "every" || partsOf(build, ON_MOTOR[on]).length > 0;
@@ -165,13 +194,14 @@ export function minutesOf(id: StepId, { minutes, minutesOn, recipes }: RecipeRul
 
 function stepOf(
   task: TaskId,
-  because: readonly AppliedRemedy[],
+  asked: AskedFor,
   build: Build,
   after: readonly StepId[],
   placed: ReadonlyMap<Supplied, TaskId | undefined>,
 ): Step {
-  const wheels = wheelsOf(task, build);
-  const title = wheels.length > 1 ? `${TASKS[task].title}: ${wheels.join(" and ")} wheel` : TASKS[task].title;
+  const because = asked.get(task)!;
+  const wheels = wheelsAt(task, asked, build);
+  const title = wheels[0] === "" ? TASKS[task].title : `${TASKS[task].title}: ${wheels.join(" and ")} wheel`;
   // Two wheels are the work twice; their spreads add up as independent ones do.
   const once = task === "takeOff" ? offMinutes(build) : minutesOf(task, build.house, kindOf(build.donor));
   const [minutes, spread] = [once.minutes * wheels.length, once.spread * Math.sqrt(wheels.length)];
@@ -204,7 +234,10 @@ function stepOf(
     marks: marksOf(task, torques, build),
     waits: [...(detail.waits ?? []), ...(task === "paint" ? [paintWait(build)!] : [])],
     after,
-    because: because.map((b) => ({ finding: b.finding, title: b.remedy.title, says: b.remedy.says })),
+    because: because.map(({ finding, remedy }) => {
+      const end = endOf(finding, build);
+      return { finding, title: end && !remedy.title.includes(end) ? `${remedy.title}, ${end}` : remedy.title, says: remedy.says };
+    }),
   };
 }
 

@@ -91,12 +91,19 @@ function applies(id: FastenerId, build: Build): boolean {
     case "crankSplined":
     case "crankPinch":
       return id === crankBolt(build);
+    case "cradle":
+      return standsOnBosses(build);
     case "lockRing":
       return partsOf(build, "cluster").some(({ spec }) => !spec.interface.startsWith("freewheel"));
     default:
       return true;
   }
 }
+
+/** A pack in a box, in a bag or on a rack touches no bottle boss; on a tube that has none, clamp bands hold it alone. */
+const standsOnBosses = (build: Build): boolean =>
+  partsOf(build, "battery").every(({ spec }) => ["down tube", "seat tube"].includes(spec.mount)) &&
+  !(build.donor.bossKind?.value === "none" && partsOf(build, "battery-mount").some(({ spec }) => spec.style === "clamp band"));
 
 const atTheCrank = (build: Build) => partsOf(build, "mid-motor").length + partsOf(build, "frame-motor").length > 0;
 

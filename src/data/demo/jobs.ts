@@ -595,7 +595,7 @@ export const DEMO_JOBS: DemoJob[] = [
     },
     choices: { kit: "kit-two-559", battery: "bat-48-21-box" },
     accept: [["kit/lacks charger", "charger"]],
-    renew: { "use-disc-pads": 2, "use-hub-bearings": 2, "use-headset-bearings": 1, "use-brake-cables": 1, "joining-link": 2 },
+    renew: { "use-disc-pads": 2, "use-headset-bearings": 1, "use-brake-cables": 1, "joining-link": 2 },
     through: "fit",
   },
   {

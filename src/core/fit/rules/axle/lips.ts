@@ -37,7 +37,7 @@ export const lips = defineRule<HubMotor>({
               Math.abs(spec.thicknessMm - thickMm) <= 0.5,
           ),
         ],
-        ["fileSlots"],
+        ["seatWashers"],
         flag,
       );
     if (kind === "lips")

@@ -1,7 +1,10 @@
 import { type CutOffMethod, LEVER_CUT_OFFS } from "../../../standards/cutOff";
-import { type Build, suppliedOf } from "../../build";
+import type { PartOf } from "../../../parts/part";
+import { type Build, type Supplied, suppliedOf } from "../../build";
 import { lastAt } from "../perEnd";
-import { ENDS } from "../subjects";
+import { type End, ENDS } from "../subjects";
+import { brakeIn } from "./brakeAt";
+import { pullAt } from "./pulls";
 
 /** Ways to put a cut-off on a lever that is filled with oil or fluid. */
 const FILLED: readonly CutOffMethod[] = LEVER_CUT_OFFS["hydraulic flat"].methods;
@@ -44,4 +47,27 @@ export function fittedCutOffs(lever: keyof typeof LEVER_CUT_OFFS, build: Build):
     ) +
     Math.min(open, levers + switches((method) => method === "cable switch" && allowed.includes(method)))
   );
+}
+
+/**
+ * Levers in the build that no brake here is worked by, as the check of their pull says: they stay in the box, and nobody fits them. None
+ * while it is not known what levers the bike has.
+ */
+export function idleLevers(build: Build): readonly Supplied<PartOf<"brake-lever">>[] {
+  const lever = build.donor.leverKind?.value as keyof typeof LEVER_CUT_OFFS | undefined;
+  if (lever === undefined) return [];
+  const { fluid, methods } = LEVER_CUT_OFFS[lever];
+  const onBar = fluid || (methods as readonly CutOffMethod[]).includes("switched lever");
+  const isFilled = (end: End) => {
+    const put = lastAt(build, "brake", end);
+    if (["none", "coaster"].includes(String(brakeIn(end, build)))) return false;
+    return put ? put.spec.style === "disc hydraulic" : fluid;
+  };
+  const works = ({ spec: { pull } }: PartOf<"brake-lever">, end: End): boolean => {
+    const wants = isFilled(end) ? "fluid" : pullAt(end, build);
+    if (pull === "mineral oil" || pull === "DOT") return wants === "fluid";
+    // Which pull the bike's own brake wants may not be looked at yet.
+    return wants === undefined || wants === pull;
+  };
+  return suppliedOf(build, "brake-lever").filter(({ part }) => !onBar || !ENDS.some((end) => works(part, end)));
 }

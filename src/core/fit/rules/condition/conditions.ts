@@ -8,7 +8,7 @@ import { brakeIn } from "../brakes/brakeAt";
 import { hasBelt } from "../chain/gears";
 import { chainGoes } from "../chain/chainGoes";
 import { lastAt } from "../perEnd";
-import { ENDS, firstMotor, rearHubMotors } from "../subjects";
+import { ENDS, firstMotor, hubMotors, rearHubMotors } from "../subjects";
 import { knownRimSizeAt } from "../wheel/rimAt";
 import { tyrePartAt } from "../wheel/tyreAt";
 import { againstTyre } from "../wheel/tyreGoes";
@@ -162,6 +162,9 @@ const CONDITIONS: readonly Condition[] = [
     item: "bearings",
     place: "rear wheel",
     flag: "bearings served",
+    // Where each end gets a motor's wheel, both hubs come off; a trike has a third.
+    stays: (build) =>
+      new Set(hubMotors(build).map(({ spec }) => spec.end)).size < ENDS.length || build.donor.rearWheels?.value === "two",
     answers: {
       sound: { verdict: "clear", says: "They spin freely, without play." },
       play: {
