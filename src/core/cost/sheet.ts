@@ -1,5 +1,5 @@
 import type { Supplied } from "../fit/build";
-import { idleLevers } from "../fit/rules/brakes/levers";
+import { idleOf } from "../fit/rules/brakes/levers";
 import type { Fit } from "../fit/engine";
 import type { HouseRules } from "../house/houseRules";
 import { standing } from "../supply/standing";
@@ -195,7 +195,7 @@ function chosen(fit: Fit, job: Costed, catalogue: Catalogue): Draft[] {
     fit.build.supplied.filter((s) => s.origin.type !== "kit"),
   ];
   // What came in the box and is not fitted stands there too: it was paid for, and it is the customer's.
-  const idle: ReadonlySet<Supplied> = new Set(idleLevers(fit.build));
+  const idle = idleOf(fit.build);
   const spare = [...inKit.filter((s) => idle.has(s)), ...(fit.build.spare ?? []).filter((s) => s.origin.type === "kit")].map(
     (s) => ({ ...draftOf(s, fit), why: "in the kit, not fitted: it stays in the box and goes to the customer" }),
   );

@@ -1,7 +1,7 @@
-import { controllersOf, motorsOf, type Supplied } from "../fit/build";
+import { controllersOf, motorsOf } from "../fit/build";
 import type { Fit } from "../fit/engine";
 import { isOpen, type Finding } from "../fit/finding";
-import { idleLevers } from "../fit/rules/brakes/levers";
+import { idleOf } from "../fit/rules/brakes/levers";
 import { limitToSet } from "../fit/rules/law/limitToSet";
 import type { Sheet } from "../cost/sheet";
 import { isWorkingDay, type DaysOff } from "../supply/orderDay";
@@ -118,7 +118,7 @@ function price(wish: Wish, sheet: Sheet, build: string): Promise {
 }
 
 function mass(wish: Wish, fit: Fit, donorMassKg: number | undefined, missing: string): Promise {
-  const idle: ReadonlySet<Supplied> = new Set(idleLevers(fit.build));
+  const idle = idleOf(fit.build);
   const parts = fit.build.supplied.filter((s) => s.part.kind !== "charger" && s.part.kind !== "kit" && !idle.has(s));
   const unknown = parts.filter((s) => s.part.massKg === null).length;
   const added = parts.reduce((sum, s) => sum + (s.part.massKg ?? 0) * s.quantity, 0);

@@ -4,7 +4,7 @@ import { PART_KINDS, type PartKind } from "../parts/kinds";
 import { buildOf, NAMES, SHELF } from "../fit/gallery.fixture";
 import { fit, type Accepted } from "../fit/engine";
 import { isOpen } from "../fit/finding";
-import { idleLevers } from "../fit/rules/brakes/levers";
+import { idleOf } from "../fit/rules/brakes/levers";
 import { LEVER_CUT_OFFS } from "../standards/cutOff";
 import { TASKS, type TaskId } from "../standards/tasks";
 import { goesBack, staysInBox } from "./leftOver";
@@ -54,9 +54,9 @@ test.each(NAMES)("what is bought, comes in a kit or is accepted stands in one st
   for (const supplied of build.supplied)
     expect([supplied.part.id, steps.filter((step) => step.parts.includes(supplied)).length]).toEqual([
       supplied.part.id,
-      supplied.part.kind === "kit" || idleLevers(build).some((idle) => idle === supplied) ? 0 : 1,
+      supplied.part.kind === "kit" || idleOf(build).has(supplied) ? 0 : 1,
     ]);
-  expect(staysInBox(build)).toHaveLength((build.spare?.length ?? 0) + idleLevers(build).length);
+  expect(staysInBox(build)).toHaveLength((build.spare?.length ?? 0) + idleOf(build).size);
   // No step stands before one that it follows.
   steps.forEach((step, i) => {
     for (const before of step.after) expect(steps.slice(i).map((s) => s.id)).not.toContain(before);
@@ -333,4 +333,22 @@ describe("levers that the check says stay in the box are on no step, and those t
         expect(onSteps + (inBox ? 1 : 0)).toBe(1);
       }
   });
+});
+
+test.each(
+  Object.keys(LEVER_CUT_OFFS).flatMap((leverKind) =>
+    (["magnet switch", "cable switch", "pressure switch"] as const).map((method) => ({ leverKind, method })),
+  ),
+)("a $method on $leverKind levers: counted and fitted, or in the box", ({ leverKind, method }) => {
+  const switches = partOf("cut-off", { method, switches: 2, plug: "three-pin" });
+  const donor = { ...SOUND, leverKind, brakeFluid: "mineral", hoseSlackMm: 60 };
+  const { build, applied, findings } = fitCase({ donor, parts: [mid(), battery(), controller(), switches], asked: ASKED });
+  const fits = findings
+    .find(({ rule }) => rule === "brakes/cut-off")!
+    .figures.find(({ label }) => label === "fit these levers")?.value;
+  const onStep = workSteps(build, applied).some(
+    (step) => step.id === "cutOffs" && step.parts.some(({ part }) => part === switches),
+  );
+  const inBox = staysInBox(build).some(({ says }) => says === switches.name);
+  expect([onStep, inBox]).toEqual(fits === 2 ? [true, false] : [false, true]);
 });

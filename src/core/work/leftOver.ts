@@ -1,5 +1,5 @@
 import { partsOf, type Build, type Supplied } from "../fit/build";
-import { idleLevers } from "../fit/rules/brakes/levers";
+import { idleAtLevers, idleOf } from "../fit/rules/brakes/levers";
 import type { PartKind } from "../parts/kinds";
 
 export type LeftOver = { readonly says: string; readonly why: string };
@@ -14,7 +14,7 @@ export const staysInBox = (build: Build): LeftOver[] => {
   });
   return [
     ...(build.spare ?? []).map((supplied) => line(supplied, "another part stands in its place")),
-    ...idleLevers(build).map((supplied) => line(supplied, "no brake of this bike is worked by it")),
+    ...idleAtLevers(build).map(({ supplied, why }) => line(supplied, why)),
   ];
 };
 
@@ -43,7 +43,7 @@ const OLD_WHEEL_KG = { front: 1.5, rear: 2.2 } as const;
 /** What comes off the bike and is the customer's: nothing of it is thrown away unasked. A bare frame has nothing to take off. */
 export function goesBack(build: Build): ComesOff[] {
   const { donor } = build;
-  const idle: ReadonlySet<Supplied> = new Set(idleLevers(build));
+  const idle = idleOf(build);
   const back: ComesOff[] = [];
   if (donor.cameAs?.value === "converted")
     back.push({

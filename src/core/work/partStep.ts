@@ -85,7 +85,7 @@ const atAxle = (build: Build): TaskId => (partsOf(build, "hub-motor").length > 0
 const USED_IN: readonly (readonly [RegExp, (build: Build) => TaskId])[] = [
   [/bearing|headset/i, orFrame("service")],
   [/freehub/i, () => "cluster"],
-  [/grip|stem|bar tape/i, () => "barLayout"],
+  [/grip|\bstem\b|bar tape/i, () => "barLayout"],
   [/switch/i, () => "cutOffs"],
   [/magnet/i, () => "pedalSensor"],
   [/enclosure/i, () => "cradle"],

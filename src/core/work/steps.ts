@@ -1,6 +1,6 @@
 import type { AppliedRemedy } from "../fit/engine";
 import { motorsOf, partsOf, suppliedOf, type Build, type Supplied } from "../fit/build";
-import { idleLevers } from "../fit/rules/brakes/levers";
+import { idleOf } from "../fit/rules/brakes/levers";
 import { CAUTIONS, type CautionId } from "../standards/cautions";
 import { CONSUMABLES, type Consumable } from "../standards/consumables";
 import type { FastenerId } from "../standards/fasteners";
@@ -58,16 +58,19 @@ function recipe(build: Build): TaskId[] {
   const mid = partsOf(build, "mid-motor").length > 0;
   const onBolts = partsOf(build, "frame-motor").length > 0;
   const cameAs = build.donor.cameAs?.value ?? "bike";
-  const has = (kind: "pedal-sensor" | "gear-sensor" | "cut-off") => partsOf(build, kind).length > 0;
+  const has = (kind: "pedal-sensor" | "gear-sensor") => partsOf(build, kind).length > 0;
   const tasks: TaskId[] = ["survey"];
   // A bare frame has nothing to take out: brakes, gears and wheels are part of its assembly.
   if (cameAs === "frame") tasks.push(...(paintWait(build) ? ["paint" as const] : []), "assembleFrame", "lights");
   else tasks.push("brakesFirst", ...(hubs.length > 0 ? ["removeWheel" as const] : []), ...(mid ? ["removeCranks" as const] : []));
   if (cameAs === "converted") tasks.push("wash", "removeOld");
   if (build.off !== undefined && build.off.length > 0) tasks.push("takeOff");
-  const idle = idleLevers(build);
-  if (has("cut-off") || suppliedOf(build, "brake-lever").some((s) => s.part.spec.switched && !idle.includes(s)))
-    tasks.push("cutOffs");
+  const idle = idleOf(build);
+  const switches = [
+    ...suppliedOf(build, "cut-off"),
+    ...suppliedOf(build, "brake-lever").filter(({ part }) => part.spec.switched),
+  ];
+  if (switches.some((one) => !idle.has(one))) tasks.push("cutOffs");
   if (hubs.length > 0) tasks.push("fitHub");
   if (hubs.some((motor) => motor.spec.end === "front")) tasks.push("seatWashers");
   if (hubs.some((motor) => motor.spec.laced)) tasks.push("checkWheel");
@@ -90,7 +93,7 @@ export function workSteps(build: Build, applied: readonly AppliedRemedy[]): Step
   for (const remedy of applied) {
     for (const task of stepsOf(remedy, build)) asked.set(task, [...(asked.get(task) ?? []), remedy]);
   }
-  const idle: ReadonlySet<Supplied> = new Set(idleLevers(build));
+  const idle = idleOf(build);
   const placed = new Map(
     build.supplied.map((supplied) => [supplied, idle.has(supplied) ? undefined : stepOfSupplied(supplied, build, applied)]),
   );

@@ -53,7 +53,7 @@ export function fittedCutOffs(lever: keyof typeof LEVER_CUT_OFFS, build: Build):
  * Levers in the build that no brake here is worked by, as the check of their pull says: they stay in the box, and nobody fits them. None
  * while it is not known what levers the bike has.
  */
-export function idleLevers(build: Build): readonly Supplied<PartOf<"brake-lever">>[] {
+function idleLevers(build: Build): readonly Supplied<PartOf<"brake-lever">>[] {
   const lever = build.donor.leverKind?.value as keyof typeof LEVER_CUT_OFFS | undefined;
   if (lever === undefined) return [];
   const { fluid, methods } = LEVER_CUT_OFFS[lever];
@@ -71,3 +71,24 @@ export function idleLevers(build: Build): readonly Supplied<PartOf<"brake-lever"
   };
   return suppliedOf(build, "brake-lever").filter(({ part }) => !onBar || !ENDS.some((end) => works(part, end)));
 }
+
+/** Switches in the build that go on none of the levers that will be there: one for pressure finds none in a cable. */
+function idleSwitches(build: Build): readonly Supplied<PartOf<"cut-off">>[] {
+  const lever = build.donor.leverKind?.value as keyof typeof LEVER_CUT_OFFS | undefined;
+  if (lever === undefined) return [];
+  const open = openEnds(build);
+  const goes: readonly CutOffMethod[] = [
+    ...(open > 0 ? LEVER_CUT_OFFS[lever].methods : []),
+    ...(open < ENDS.length ? FILLED : []),
+  ];
+  return suppliedOf(build, "cut-off").filter(({ part }) => !goes.includes(part.spec.method));
+}
+
+/** What came for the bar and goes on none of its levers, and why: it stays in the box. */
+export const idleAtLevers = (build: Build): readonly { readonly supplied: Supplied; readonly why: string }[] => [
+  ...idleLevers(build).map((supplied) => ({ supplied, why: "no brake of this bike is worked by it" })),
+  ...idleSwitches(build).map((supplied) => ({ supplied, why: "it goes on none of the levers that will be there" })),
+];
+
+/** The same, to ask of one part. */
+export const idleOf = (build: Build): ReadonlySet<Supplied> => new Set(idleAtLevers(build).map(({ supplied }) => supplied));
