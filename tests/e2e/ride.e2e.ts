@@ -164,7 +164,7 @@ test("sets stand side by side with the schools' argument, one is put beside and 
     name,
   );
   await click(page, "Show the best kit of each school", ".side-by-side");
-  await page.waitForFunction(() => document.querySelectorAll(".beside thead th[scope=col]").length === 4, { timeout: 60_000 });
+  await page.waitForFunction(() => document.querySelectorAll(".beside thead th[scope=col]").length === 4, { timeout: 20_000 });
   expect(complaints).toEqual([]);
 });
 

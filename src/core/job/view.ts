@@ -6,6 +6,7 @@ import { NO_PIECES, type Pieces } from "../cost/shelf";
 import { donorItem, type DonorKey } from "../donor/items";
 import type { AppliedRemedy, Accepted } from "../fit/engine";
 import { isOpen, type Finding, type Override, type Remedy } from "../fit/finding";
+import type { Supplied } from "../fit/build";
 import type { Known } from "../fit/known";
 import { shopHeadOf, type ShopHead } from "../house/addresses";
 import type { HouseRules } from "../house/houseRules";
@@ -160,15 +161,7 @@ export function viewOf(
     return priced({ ...job, accepted: [...job.accepted, ...more] }, catalogue, house, heldElsewhere, answered);
   };
   const work = workOrderOf(job, now, today);
-  const parts = now.fit.build.supplied.map(({ part, quantity, origin }) => ({
-    id: part.id,
-    kind: part.kind,
-    name: calledPart(part),
-    quantity,
-    from: origin.type,
-    theirs: theirsOf(part, job),
-    numbered: hasOwnNumber(part.kind),
-  }));
+  const parts = now.fit.build.supplied.map((supplied) => partView(supplied, job));
   const findings = now.fit.findings.map((finding) => ({
     ...finding,
     measureNext: measureNext(finding),
@@ -192,15 +185,9 @@ export function viewOf(
       ...step,
       measures: step.measures.map((measure) => measureView(measure, job)),
       parts: together(
-        step.parts.map(({ part, quantity, origin }, i) => ({
-          id: part.id,
-          kind: part.kind,
-          name: calledPart(part),
-          quantity,
-          from: origin.type,
-          theirs: theirsOf(part, job),
-          numbered: hasOwnNumber(part.kind),
-          bin: liesIn(part, origin, now.sheet),
+        step.parts.map((supplied, i) => ({
+          ...partView(supplied, job),
+          bin: liesIn(supplied.part, supplied.origin, now.sheet),
           waits: waits[i]!,
         })),
       ),
@@ -261,6 +248,16 @@ function liesIn(part: Part, origin: { readonly type: string; readonly kitId?: st
   const mine = lines.filter((line) => line.partId === buyId && line.source !== "in the kit");
   return mine.length > 0 && mine.every((line) => line.source !== "stock") ? "this job's box" : (part.bin ?? "");
 }
+
+const partView = ({ part, quantity, origin }: Supplied, job: Job): PartView => ({
+  id: part.id,
+  kind: part.kind,
+  name: calledPart(part),
+  quantity,
+  from: origin.type,
+  theirs: theirsOf(part, job),
+  numbered: hasOwnNumber(part.kind),
+});
 
 /** A part that came in by several doors is one line of its step, with all its pieces. */
 function together<P extends { id: string; quantity: number; bin: string; waits: string | null }>(parts: readonly P[]): P[] {
