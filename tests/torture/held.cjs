@@ -2,5 +2,5 @@
 process.on("SIGUSR2", () => {
   globalThis.gc();
   const { heapUsed, arrayBuffers } = process.memoryUsage();
-  process.stderr.write(`held ${heapUsed + arrayBuffers}\n`);
+  process.stderr.write(`held ${heapUsed} ${arrayBuffers}\n`);
 });

@@ -26,6 +26,8 @@ const IN_WORK = 44;
 /** So long somebody looks at a page before the next, on average; so long each of two programs rests between two edits. */
 const THINK_MS = Number(process.env.THINK_MS ?? 5_000);
 const REST_MS = Number(process.env.REST_MS ?? 400);
+/** After so much of an hour 99 of 100 jobs were looked at, and what is kept of them is. */
+const WARM_TENTHS = 3;
 
 const folder = mkdtempSync(join(tmpdir(), "gull-torture-"));
 const file = join(folder, "shop.sqlite");
@@ -218,14 +220,18 @@ function coreTime(): { readonly all: number; readonly taken: number } {
   return { all: figures.reduce((a, b) => a + b, 0), taken: figures[7]! };
 }
 
-/** What it still needs once it let go of all else: what grows of that is lost. */
-function heldMb(server: ChildProcess): Promise<number> {
+/** What it still needs once it let go of all else, as objects and as bytes: what grows of that is lost. */
+type Needed = { readonly objectsMb: number; readonly bytesMb: number };
+const neededMb = ({ objectsMb, bytesMb }: Needed): number => objectsMb + bytesMb;
+
+function heldMb(server: ChildProcess): Promise<Needed> {
   return new Promise((resolve) => {
     const hear = (piece: Buffer) => {
-      const bytes = /held (\d+)/.exec(piece.toString())?.[1];
-      if (bytes === undefined) return;
+      const told = /held (\d+) (\d+)/.exec(piece.toString());
+      if (!told) return;
       server.stderr!.off("data", hear);
-      resolve(Number(bytes) / 1024 / 1024);
+      const [objectsMb, bytesMb] = told.slice(1).map((bytes) => Number(bytes) / 1024 / 1024);
+      resolve({ objectsMb: objectsMb!, bytesMb: bytesMb! });
     };
     server.stderr!.on("data", hear);
     server.kill("SIGUSR2");
@@ -293,7 +299,7 @@ async function load(base: string, server: ChildProcess, ids: readonly string[], 
     }
   };
   // In an hour's soak: after each tenth of it what the server holds, and how long pages took.
-  const [held, needed] = [[] as number[], [] as number[]];
+  const [held, needed] = [[] as number[], [] as Needed[]];
   const tenths: number[][] = [[]];
   const cores = [coreTime()];
   const byPage = new Map<string, number[]>();
@@ -348,7 +354,14 @@ async function load(base: string, server: ChildProcess, ids: readonly string[], 
   say("load: memory of the server", `${before.toFixed(0)} MB before, ${memoryMb(server).toFixed(0)} MB after`);
   const list = (of: readonly number[]) => `${of.map((mb) => mb.toFixed(0)).join(" ")} MB`;
   say("load: the same after each tenth of it", list(held));
-  say("load: what it needs of that, all else let go", list(needed));
+  say("load: what it needs of that, all else let go", list(needed.map(neededMb)));
+  say("load: that as bytes, most of them views that are kept", list(needed.map(({ bytesMb }) => bytesMb)));
+  const [warm, last] = [needed[WARM_TENTHS - 1], needed.at(-1)];
+  if (warm && last && warm !== last)
+    say(
+      `load: that grew from the ${WARM_TENTHS}. tenth to the ${needed.length}. by`,
+      `${(100 * (neededMb(last) / neededMb(warm) - 1)).toFixed(1)} %`,
+    );
 }
 
 /** One page after the other, alone: what the server itself takes. */
