@@ -7,6 +7,7 @@ import type { Spec } from "../parts/specs";
 import type { PartKind } from "../parts/kinds";
 import { packVolts } from "../power/batteryPack";
 import type { BenchReading, Found } from "./atBench";
+import type { LeftIn } from "./leftIn";
 import type { Off } from "./renews";
 import type { EffectNumber, Geometry } from "./effect";
 import type { PartNeed } from "./finding";
@@ -50,6 +51,8 @@ export type Build = {
   readonly found?: readonly Found[];
   /** What comes off a finished bike that is upgraded. */
   readonly off?: readonly Off[];
+  /** What finished steps put in that are open again or gone. */
+  readonly leftIn?: readonly LeftIn[];
   /** What was worked out of this build before; the engine puts an empty one in. */
   readonly memo?: Memo;
 };

@@ -49,6 +49,7 @@ export function fit(
     readings: given.readings ?? NO_READINGS,
     found: given.found ?? NONE,
     off: given.off ?? NONE,
+    leftIn: given.leftIn ?? NONE,
   };
   const survey = surveyOf(base.donor);
   let inForce = accepted;
@@ -176,6 +177,7 @@ function withRemedies(base: Omit<Build, "geometry">, applied: readonly AppliedRe
     readings: base.readings ?? NO_READINGS,
     found: base.found ?? NONE,
     off: base.off ?? NONE,
+    leftIn: base.leftIn ?? NONE,
     memo: {},
   };
 }

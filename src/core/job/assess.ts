@@ -148,8 +148,8 @@ export function fitOf(
   return fit(givenOf(job, catalogue, house), job.accepted, job.overrides, RULES, known, reads);
 }
 
-type Bike = Pick<Job, "donor" | "choices" | "also" | "wish" | "readings" | "found"> & Partial<Pick<Job, "renews">>;
-const NOTHING_OFF: readonly never[] = [];
+type Bike = Pick<Job, "donor" | "choices" | "also" | "wish" | "readings" | "found"> & Partial<Pick<Job, "renews" | "leftIn">>;
+const NOTHING: readonly never[] = [];
 const givenOf = (job: Bike, catalogue: Catalogue, house: HouseRules) => ({
   donor: job.donor,
   supplied: chosenParts(job, catalogue),
@@ -158,7 +158,8 @@ const givenOf = (job: Bike, catalogue: Catalogue, house: HouseRules) => ({
   asked: askedOf(job.wish),
   readings: job.readings,
   found: job.found,
-  off: job.renews?.off ?? NOTHING_OFF,
+  off: job.renews?.off ?? NOTHING,
+  leftIn: job.leftIn ?? NOTHING,
 });
 
 /** What the rules answer on a job as it stands, for fits of it with other remedies. @param fitted the job's own fit */

@@ -13,6 +13,7 @@ import { benchReadingsSchema, foundListSchema, timersSchema } from "../fit/atBen
 import { passedSchema, ridesSchema, settledLessSchema, weighedSchema } from "../prove/proofSchema";
 import { discountSchema } from "../cost/discount";
 import { provedSchema, taughtSchema } from "../logbook/logLine";
+import { leftInSchema } from "../fit/leftIn";
 import { renewsSchema } from "../fit/renews";
 import { visitsSchema } from "../logbook/visitSchema";
 import { frozenSheetSchema } from "../cost/frozenSheet";
@@ -68,6 +69,8 @@ export const jobSchema = z.strictObject({
   ticks: z.record(z.string().max(60), z.strictObject({ ...stamp, note: text(200), despite, tookMinutes: tookSchema })),
   /** Steps that were done and are open again because the build changed under them, and how: until they are done anew. */
   reopened: z.record(z.string().max(60), z.strictObject({ ...stamp, why: text(1_000) })).default({}),
+  /** Pieces in the bike that no finished step stands for, since the build changed under theirs. */
+  leftIn: leftInSchema,
   /** Who painted which witness mark, and put a name to what at the steps. */
   marks: z.record(z.string().max(80), z.strictObject(stamp)).default({}),
   /** When somebody was at each step, for its minutes. */
@@ -167,6 +170,7 @@ export const newJob = (p: { id: string; number: number; customer: string; bike: 
   taken: {},
   ticks: {},
   reopened: {},
+  leftIn: [],
   marks: {},
   timers: {},
   readings: {},

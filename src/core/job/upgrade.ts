@@ -3,6 +3,7 @@ import type { Fate } from "../fit/fates";
 import type { Off, Renews } from "../fit/renews";
 import { calledPart } from "../parts/calledPart";
 import type { PartKind } from "../parts/kinds";
+import { minutesOff } from "../work/minutesOff";
 import { stateOf } from "../work/signature";
 import type { Step } from "../work/steps";
 import type { Assessment } from "./assess";
@@ -21,8 +22,6 @@ export type Removable = {
   readonly fates: readonly Fate[];
 };
 
-/** To take a piece off takes about half of what it took to put it on (common practice). */
-const OFF_SHARE = 0.5;
 /** Worn by use, or strained once: never sold again (common practice). */
 const NEVER_AGAIN: ReadonlySet<PartKind> = new Set([
   "torque-arm",
@@ -52,16 +51,12 @@ export function removable(build: Build, steps: readonly Pick<Step, "id" | "minut
         kind: part.kind,
         quantity,
         massKg: part.massKg === null ? null : part.massKg * quantity,
-        // A step is its heaviest piece's; what goes on with it comes off with it.
-        minutes: step && heaviest(step.parts) === part.id ? Math.max(1, Math.round(OFF_SHARE * step.minutes)) : 1,
+        minutes: minutesOff(step, part.id),
         fates: NEVER_AGAIN.has(part.kind) ? ["disposal", "customer"] : ["shelf", "customer", "disposal"],
       };
     })
     .sort((a, b) => (b.massKg ?? 0) - (a.massKg ?? 0));
 }
-
-const heaviest = (parts: readonly Supplied[]): string =>
-  parts.reduce((most, one) => ((one.part.massKg ?? 0) > (most.part.massKg ?? 0) ? one : most)).part.id;
 
 /** What comes off, of what there is, as it is kept with the job. */
 const offOf = (all: readonly Removable[], off: Readonly<Record<string, Fate>>): Off[] =>

@@ -65,6 +65,16 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     signs: [POWERLESS],
     after: ["survey"],
   },
+  takeOut: {
+    tools: ["multimeter", "insulated tools", "camera"],
+    cautions: ["packFire", "faultCurrent"],
+    does: [
+      "Pack off first, the controller's capacitors discharged, then what comes out",
+      "What held it is looked at before the next part goes on: slots, shell, threads, tubes, wires",
+    ],
+    signs: [POWERLESS],
+    after: ["survey"],
+  },
   assembleFrame: {
     tools: ["headset press", "shell tool", "chain tool"],
     fasteners: ["cups", "crank", "crankSplined", "crankPinch", "pedals", "calliper", "brakeArm", "rotor", "leverClamp"],
@@ -87,7 +97,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     fasteners: ["calliper", "brakeArm"],
     cautions: ["brakes"],
     signs: [BRAKES_STOP],
-    after: ["survey", "removeOld", "takeOff", "assembleFrame"],
+    after: ["survey", "removeOld", "takeOff", "takeOut", "assembleFrame"],
   },
   hose: {
     tools: ["bleed kit", "hose cutter", "eye protection"],
@@ -98,8 +108,8 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     after: ["brakesFirst"],
   },
   cutOffs: { tools: ["ohmmeter"], fasteners: ["leverClamp"], cautions: ["cutOffs"], after: ["brakesFirst", "hose"] },
-  removeWheel: { after: ["survey", "removeOld", "takeOff"] },
-  removeCranks: { tools: ["crank extractor", "shell tool"], after: ["survey", "removeOld", "takeOff"] },
+  removeWheel: { after: ["survey", "removeOld", "takeOff", "takeOut"] },
+  removeCranks: { tools: ["crank extractor", "shell tool"], after: ["survey", "removeOld", "takeOff", "takeOut"] },
   spreadFrame: { tools: ["dropout gauges", "tape"], cautions: ["spread"], after: ["removeWheel"] },
   seatWashers: { tools: ["feeler 0.05"], after: ["removeWheel", "spreadFrame"] },
   fileSlots: { tools: ["flat file", "feeler 0.05"], cautions: ["tubeTurns"], after: ["removeWheel", "spreadFrame"] },
@@ -107,7 +117,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
   cleanShell: { tools: ["facing tool", "caliper"], after: ["removeCranks", "paint"] },
   faceShell: { tools: ["facing tool", "caliper"], after: ["removeCranks", "paint"] },
   clearShell: { tools: ["rotary tool", "cable cutter"], after: ["removeCranks"] },
-  reroute: { tools: ["cable cutter"], after: ["survey", "removeOld", "takeOff"] },
+  reroute: { tools: ["cable cutter"], after: ["survey", "removeOld", "takeOff", "takeOut"] },
   service: { tools: ["cone spanners"], after: ["survey"] },
   inspect: { tools: ["lamp", "magnifier"], cautions: ["usedFrame"], after: ["survey"] },
   brakeUpgrade: {
@@ -164,7 +174,11 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     after: ["removeCranks", "reroute", "assembleFrame"],
   },
   shifter: { tools: ["cable cutter"], after: ["cutOffs"] },
-  ring: { tools: ["5 mm key", "crank extractor"], fasteners: ["ringBolts", "crank"], after: ["survey", "removeOld", "takeOff"] },
+  ring: {
+    tools: ["5 mm key", "crank extractor"],
+    fasteners: ["ringBolts", "crank"],
+    after: ["survey", "removeOld", "takeOff", "takeOut"],
+  },
   joinChains: { tools: ["chain tool", "joining pliers"], after: ["fitMid", "fitHub", "fitFrameMotor", "cluster", "ring"] },
   derailleur: {
     tools: ["2 and 5 mm keys"],
@@ -175,7 +189,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     fasteners: ["cradle"],
     cautions: ["packFire"],
     signs: [HOLDS],
-    after: ["takeOff", "fitHub", "fitMid", "fitFrameMotor", "bosses", "reroute"],
+    after: ["takeOff", "takeOut", "fitHub", "fitMid", "fitFrameMotor", "bosses", "reroute"],
   },
   harness: {
     tools: ["crimper", "heat gun"],

@@ -41,6 +41,7 @@ export const TASKS = {
   wash: task("Wash and degrease", 10, 20, 40, "strip"),
   removeOld: task("Take the old conversion off, its faults looked for", 30, 60, 120, "strip"),
   takeOff: task("Take off what is renewed, and look at what stays", 10, 20, 60, "strip"),
+  takeOut: task("Take out what is not in the build any more", 10, 20, 60, "strip"),
   paint: task("Prepare the frame and lay its coats of paint", 90, 180, 360, "prepare"),
   assembleFrame: task("Assemble the frame: headset, brakes, wheels, gears, seat", 180, 270, 480, "fit"),
   brakesFirst: task("Overhaul the brakes: pads, cables, levers", 15, 30, 60, "brakes"),

@@ -35,6 +35,9 @@ function differsIn(was: Done, is: Done | null): string {
   return out === "" ? into && `put in ${into}` : into === "" ? `take out ${out}` : `take out ${out}. Put in ${into}`;
 }
 
+/** Whether a step puts in other pieces than it did. @param was null where it was not in the work */
+export const piecesDiffer = (was: Done | null, is: Done): boolean => was === null || differsIn(was, is) !== "";
+
 /**
  * A tick stands for the parts that were put in when it was set. Where a build changes after it, what was ticked is open again: a step
  * that puts in other parts, or more or fewer of them, and one that is not in the work any more, so that it is not taken for done when it

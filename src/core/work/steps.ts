@@ -11,6 +11,8 @@ import type { Off } from "../fit/renews";
 import { kindOf } from "../donor/bikeKind";
 import type { RecipeRules } from "../house/houseRules";
 import type { Minutes } from "./learned";
+import { countedOf, strays } from "./leftIn";
+import type { LeftIn } from "../fit/leftIn";
 import { calledPart } from "../parts/calledPart";
 import { marksOf, marksOfOwn, type Mark } from "./marks";
 import { usedChecks } from "./usedChecks";
@@ -100,6 +102,7 @@ export function workSteps(build: Build, applied: readonly AppliedRemedy[]): Step
   for (const task of placed.values()) if (task && !asked.has(task)) asked.set(task, []);
   if (!hasDerailleur(build)) asked.delete("derailleur");
   // Filing seats them too: at each end it is one task, done one way or the other.
+  if (strays(build.leftIn ?? [], (id) => asked.has(id as TaskId)).length > 0) asked.set("takeOut", []);
   if (asked.has("fileSlots") && (hubEnds(build).size < 2 || slotEnds("seatWashers", asked, build).length === 0))
     asked.delete("seatWashers");
   if (build.house.revisit === "in the price") asked.set("revisit", []);
@@ -206,7 +209,13 @@ function stepOf(
   const wheels = wheelsAt(task, asked, build);
   const title = wheels[0] === "" ? TASKS[task].title : `${TASKS[task].title}: ${wheels.join(" and ")} wheel`;
   // Two wheels are the work twice; their spreads add up as independent ones do.
-  const once = task === "takeOff" ? offMinutes(build) : minutesOf(task, build.house, kindOf(build.donor));
+  const gone = task === "takeOut" ? strays(build.leftIn ?? [], (id) => asked.has(id as TaskId)) : [];
+  const once =
+    task === "takeOff"
+      ? offMinutes(build.off ?? [])
+      : task === "takeOut"
+        ? offMinutes(gone)
+        : minutesOf(task, build.house, kindOf(build.donor));
   const [minutes, spread] = [once.minutes * wheels.length, once.spread * Math.sqrt(wheels.length)];
   const detail = STEP_DETAILS[task];
   const torques = torquesOf(fastenersOf(task, build), build);
@@ -232,7 +241,7 @@ function stepOf(
     cautions,
     parts: build.supplied.filter((s) => placed.get(s) === task),
     uses: (CONSUMABLES[task] ?? []).map(({ says, minor }) => ({ says, minor: minor * wheels.length })),
-    does: [...(detail.does ?? []), ...doesOf(task, build), ...(build.house.recipes.texts[task] ?? [])],
+    does: [...(detail.does ?? []), ...doesOf(task, build), ...gone.map(outLine), ...(build.house.recipes.texts[task] ?? [])],
     measures: measuresOf(task, build),
     marks: marksOf(task, torques, build),
     waits: [...(detail.waits ?? []), ...(task === "paint" ? [paintWait(build)!] : [])],
@@ -274,8 +283,14 @@ function doesOf(task: TaskId, build: Build): string[] {
 const offLine = ({ says, quantity, goes, kind }: Off): string =>
   `${quantity > 1 ? `${quantity} × ` : ""}${says}: ${FATE_SAYS[goes]}${kind === "battery" && goes !== "shelf" ? "; contacts taped, kept outdoors or in a fireproof box, at its end to a collection point and never by ordinary post" : ""}`;
 
+/** What comes out that a step put in which is not in the work any more. */
+const outLine = (one: LeftIn): string => {
+  const put = TASKS[one.step as TaskId];
+  return `${countedOf(one)}: ${put && one.step !== "takeOut" ? `put in at “${put.title}”, which is not in the work any more` : "put in and not wanted any more"}`;
+};
+
 /** Each piece its own minutes, and a third of them open (from memory). */
-function offMinutes({ off = [] }: Build): Minutes {
+function offMinutes(off: readonly { readonly minutes: number }[]): Minutes {
   const minutes = Math.max(5, Math.round(off.reduce((sum, one) => sum + one.minutes, 0)));
   return { minutes, spread: Math.round(minutes / 3) };
 }

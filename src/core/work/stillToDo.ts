@@ -3,7 +3,16 @@ import { stateOf } from "./signature";
 import type { Step } from "./steps";
 
 /** Done anew whenever work was done on a bike, whatever was done on it before. */
-const ALWAYS: ReadonlySet<string> = new Set(["survey", "takeOff", "settings", "checks", "roadTest", "handOver", "revisit"]);
+const ALWAYS: ReadonlySet<string> = new Set([
+  "survey",
+  "takeOff",
+  "takeOut",
+  "settings",
+  "checks",
+  "roadTest",
+  "handOver",
+  "revisit",
+]);
 
 /**
  * Steps of a bike that was built before, without those that are in it already: the same step with the same parts, decisions and settings.

@@ -65,6 +65,8 @@ const pack = (massKg: number, over: Partial<WrittenSpec<"battery">> = {}) => ({ 
 situations("battery place (common practice)", [
   { row: "115 free round the pack", asks: "battery/bay", parts: [mid(), box()], donor: inBox, verdict: "clear" },
   { row: "115 four millimetres too long by more than the tape", asks: "battery/bay", parts: [mid(), box({ lengthMm: 310 })], donor: inBox, verdict: "stop", margin: -6, never: /cut a/ },
+  { row: "116 goes in, and is 15 mm short of a slide of 60: at rest", asks: "battery/bay", parts: [mid(), battery({ lengthMm: 462, slideMm: 60 })], verdict: "clear" },
+  { row: "116 and out again", asks: "battery/slide", parts: [mid(), battery({ lengthMm: 462, slideMm: 60 })], shelf: [partOf("battery-mount", { style: "clamp band", bosses: 0 })], verdict: ["adapt", "stop"], margin: -15, digits: 0, settles: /side-release cradle/ },
   { row: "117 pack of 125 between the knees", asks: "battery/width", parts: [mid(), battery({ widthMm: 130 })], donor: { crankRoomMm: [180, "caliper"] }, verdict: "stop", margin: -10 },
   { row: "118 two rivet nuts in line, pack of 3.0 kg", asks: "battery/bosses", parts: [mid(), pack(3)], donor: { bossKind: "rivet" }, verdict: "clear" },
   { row: "118 3.4 kg", asks: "battery/bosses", parts: [mid(), pack(3.4)], donor: { bossKind: "rivet" }, verdict: "adapt", margin: -0.4, settles: /strap/ },

@@ -4,10 +4,12 @@ import { frontGrip, twoMotors } from "./twoMotors";
 describe("power/two-motors", () => {
   // Worked examples of the front wheel's load and grip.
   test.each([
-    [30, 0.34, 120, 0.6, 0.05, 411.5, 0.2144, false],
-    [60, 0.34, 110, 0.65, 0.15, 213.4, 0.8268, true],
-  ])("%d N·m on a wheel of %d m, %d kg", (torqueNm, wheelM, kg, rearShare, grade, loadN, used, slips) => {
-    const grip = frontGrip({ torqueNm, wheelM, kg, rearShare, heightOverBase: 1, grade, friction: 0.5 });
+    [30, 0.34, 120, 0.6, 1, 0.05, 411.5, 0.2144, false],
+    [60, 0.34, 110, 0.65, 1, 0.15, 213.4, 0.8268, true],
+    // Row 149 of the worked situations (common practice): the load by hand, 115 g (0.38 cos θ − 1.05 sin θ) with tan θ = 0.12.
+    [35, 0.34, 115, 0.62, 1.05, 0.12, 284.5, 0.362, false],
+  ])("%d N·m on a wheel of %d m, %d kg", (torqueNm, wheelM, kg, rearShare, heightOverBase, grade, loadN, used, slips) => {
+    const grip = frontGrip({ torqueNm, wheelM, kg, rearShare, heightOverBase, grade, friction: 0.5 });
     expect(grip.loadN / loadN).toBeCloseTo(1, 2);
     expect(grip.used / used).toBeCloseTo(1, 2);
     expect(grip.slips).toBe(slips);

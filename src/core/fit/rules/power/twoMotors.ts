@@ -66,11 +66,12 @@ export const twoMotors = defineRule<"two">({
     const total = motors.reduce((sum, motor) => sum + torqueOf(motor), 0);
     const share = (front ? torqueOf(front) : 0) / total;
     const asksA = controllers.reduce((sum, c) => sum + c.batteryA, 0);
+    const { tyreMm } = knownWheelAt("front", build);
     const grip =
       front &&
       frontGrip({
         torqueNm: torqueOf(front),
-        wheelM: rimSizeAt("front", survey, build) / 2000 + (knownWheelAt("front", build).tyreMm ?? USUAL_TYRE_MM) / 1000,
+        wheelM: rimSizeAt("front", survey, build) / 2000 + (tyreMm ?? USUAL_TYRE_MM) / 1000,
         kg: asked(build, "riderKg") + BIKE_KG,
         ...GRIP,
       });
@@ -83,6 +84,7 @@ export const twoMotors = defineRule<"two">({
         ? [{ label: "pack gives in all weathers", value: battery.spec.continuousA * PACK_CURRENT_SHARE, unit: "A" }]
         : []),
       { label: "front share of the torque", value: share * 100, unit: "%" },
+      ...(grip && tyreMm === undefined ? [{ label: "front tyre, not known, taken as", value: USUAL_TYRE_MM, unit: "mm" }] : []),
       ...(grip ? [{ label: "front wheel's grip used on 10 %", value: (grip.used / GRIP.friction) * 100, unit: "%" }] : []),
       ...(apart === null ? [] : [{ label: "free speeds apart", value: apart * 100, unit: "%" }]),
     ];
