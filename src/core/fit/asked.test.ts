@@ -4,7 +4,7 @@ import { isAsked } from "../donor/donor";
 import { DONOR_KEYS, donorItem, type DonorKey } from "../donor/items";
 import type { Part } from "../parts/part";
 import type { Fit } from "./engine";
-import { settledBy } from "./finding";
+import { isOpen, settledBy } from "./finding";
 import { SHELF } from "./gallery.fixture";
 
 type Values = Partial<Record<DonorKey, number | string>>;
@@ -72,6 +72,25 @@ test("an answer that another one ruled out, and that is left over in the survey,
     }),
     { numRuns: 250 },
   );
+});
+
+test("a remedy whose parts are to be had settles the finding that offers it", () => {
+  let tried = 0;
+  fc.assert(
+    fc.property(bike, build, (donor, parts) => {
+      const given = { parts, donor, shelf: SHELF, asked: ASKED };
+      for (const { key, remedies } of fitCase(given).findings.filter(isOpen))
+        for (const { id, parts: needs } of remedies) {
+          if (needs.some(({ partId }) => partId === null)) continue;
+          const { findings } = fitCase({ ...given, accept: [{ finding: key, remedy: id }] });
+          const own = findings.find((finding) => finding.key === key);
+          expect([key, id, own && isOpen(own) ? own.says : ""]).toEqual([key, id, ""]);
+          tried += 1;
+        }
+    }),
+    { numRuns: 60 },
+  );
+  expect(tried).toBeGreaterThan(300);
 });
 
 test("a pressure switch finds no hose on cables: none is asked for; in a brake that comes filled it takes that one's fluid", () => {

@@ -2,13 +2,49 @@ import { PRACTICE } from "../../../basis";
 import { descent, rotorRow } from "../../../brake/stopping";
 import { BRAKE_BASIS, DRUM_HILL, RIM_DRAG_W, ROTOR_RISE_K } from "../../../standards/brakes";
 import { formatNumber } from "../../../units/formatQuantity";
-import { motorsOf } from "../../build";
+import type { PartOf } from "../../../parts/part";
+import { type Build, motorsOf } from "../../build";
 import type { Outcome, Remedy } from "../../finding";
 import { bought } from "../../remedies";
 import { acknowledge, asked, defineRule } from "../../rule";
 import { brakePlace, type End, ENDS, keysOfEnd } from "../subjects";
 import { brakeAt, hasOwnBrake, rotorAt } from "./brakeAt";
 import { isRim, ladenKg } from "./demand";
+
+/** Rotors that cool better than the one there, within what the end takes. */
+const coolerRotors = (end: End, rotorMm: number, build: Build) =>
+  build.catalogue
+    .distinct("rotor")
+    .filter(
+      ({ spec }) =>
+        spec.diameterMm > rotorMm &&
+        rotorRow(spec.diameterMm).coolingWPerK > rotorRow(rotorMm).coolingWPerK &&
+        spec.mount === "six-bolt" &&
+        spec.diameterMm <= Number(build.donor[keysOfEnd(end).rotorLimit]?.value ?? 0) + 3,
+    );
+
+/** A larger rotor; where it is not enough by itself the rider is told as well. */
+function largerRotor(
+  end: End,
+  { part, riseK }: { readonly part: PartOf<"rotor">; readonly riseK: number },
+  told: Remedy,
+): Remedy {
+  const isEnough = riseK <= ROTOR_RISE_K.warn;
+  const flags = isEnough ? undefined : told.effect.flags;
+  return {
+    ...bought(
+      `rotor-${part.spec.diameterMm}`,
+      `${part.name} and its adapter${isEnough ? "" : ", and the rider is told"}`,
+      isEnough
+        ? "cools better; sintered pads"
+        : `${formatNumber(riseK, 0)} K then; sintered pads; both brakes in turns, stop and let them cool`,
+      [{ kind: "rotor", partId: part.id, quantity: 1, says: part.name }],
+      isEnough ? ["brakeUpgrade"] : ["brakeUpgrade", "handOver"],
+    ),
+    effect: { numbers: { [keysOfEnd(end).rotorEffect]: part.spec.diameterMm }, ...(flags && { flags }) },
+    caution: "descent",
+  };
+}
 
 export const brakeDescent = defineRule<End>({
   id: "brakes/descent",
@@ -28,7 +64,10 @@ export const brakeDescent = defineRule<End>({
     const km = asked(build, "hillKm");
     const laden = ladenKg(survey, build);
     const rotorMm = brake === "disc" ? rotorAt(end, survey, build) : 160;
-    const hill = descent({ massKg: laden.kg, gradePercent: percent, speedKmh: 30, crr: 0.008, cdaM2: 0.6, rotorMm, share: 0.5 });
+    const down = (mm: number) =>
+      descent({ massKg: laden.kg, gradePercent: percent, speedKmh: 30, crr: 0.008, cdaM2: 0.6, rotorMm: mm, share: 0.5 });
+    const hill = down(rotorMm);
+    const risesK = (mm: number) => down(mm).rotorRiseK;
     const figures = [
       { label: "hill", value: `${formatNumber(percent, 1)} % for ${formatNumber(km, 1)} km` },
       { label: "laden", value: laden.kg, unit: "kg" },
@@ -60,15 +99,11 @@ export const brakeDescent = defineRule<End>({
           margin,
           caution: "descent",
         };
-      const bigger = build.catalogue
-        .distinct("rotor")
-        .find(
-          ({ spec }) =>
-            spec.diameterMm > rotorMm &&
-            rotorRow(spec.diameterMm).coolingWPerK > rotorRow(rotorMm).coolingWPerK &&
-            spec.mount === "six-bolt" &&
-            spec.diameterMm <= Number(build.donor[keysOfEnd(end).rotorLimit]?.value ?? 0) + 3,
-        );
+      const better = coolerRotors(end, rotorMm, build).map((part) => ({ part, riseK: risesK(part.spec.diameterMm) }));
+      // One that is enough is taken before one that is cooler still; where none is, the coolest, and the rider is told.
+      const bigger =
+        better.find(({ riseK }) => riseK <= ROTOR_RISE_K.warn) ??
+        better.filter(({ riseK }) => riseK <= ROTOR_RISE_K.stop).sort((one, other) => one.riseK - other.riseK)[0];
       const says = `Dragged down the hill the rotor rises ${formatNumber(hill.rotorRiseK, 0)} K; pads fade from ${ROTOR_RISE_K.warn}.`;
       if (hill.rotorRiseK > ROTOR_RISE_K.stop && !bigger)
         return {
@@ -80,21 +115,7 @@ export const brakeDescent = defineRule<End>({
           lifts: "a larger rotor, less mass, or another way down",
           caution: "descent",
         };
-      const remedies: Remedy[] = bigger
-        ? [
-            {
-              ...bought(
-                `rotor-${bigger.spec.diameterMm}`,
-                `${bigger.name} and its adapter`,
-                "cools better; sintered pads",
-                [{ kind: "rotor", partId: bigger.id, quantity: 1, says: bigger.name }],
-                ["brakeUpgrade"],
-              ),
-              effect: { numbers: { [keysOfEnd(end).rotorEffect]: bigger.spec.diameterMm } },
-              caution: "descent",
-            },
-          ]
-        : [];
+      const remedies = bigger ? [largerRotor(end, bigger, told)] : [];
       return {
         verdict: "adapt",
         says,

@@ -88,6 +88,8 @@ function movable(half: Half, added: readonly OnBar[], roomMm: number, survey: Su
     );
 }
 
+const SHORT_GRIP_MM = 90;
+
 export const barBudget = defineRule<Half>({
   id: "controls/bar-budget",
   title: (half) => `Room on the bar, ${half}`,
@@ -118,24 +120,24 @@ export const barBudget = defineRule<Half>({
       clear: `${formatNumber(freeMm, 0)} mm left over on the ${half}.`,
       short: () => {
         const remedies = movable(half, added, freeMm - plusMinus, survey, build);
-        if (!isDone(build, "short grips") && grip.value > 90)
-          remedies.push(
-            bought(
-              "short-grips",
-              "Short grips of 90 mm",
-              `${formatNumber(grip.value - 90, 0)} mm won on each side`,
-              [consumable(build, "short grips", 1)],
-              ["barLayout"],
-              "short grips",
-            ),
-          );
-        remedies.push(
-          acknowledge(
-            `controls/bar-budget ${half}`,
-            "remote or bell goes on the stem or a bar extension; the customer has seen where",
-            "barLayout",
-          ),
+        const told = acknowledge(
+          `controls/bar-budget ${half}`,
+          "remote or bell goes on the stem or a bar extension; the customer has seen where",
+          "barLayout",
         );
+        const wonMm = grip.value - SHORT_GRIP_MM;
+        if (!isDone(build, "short grips") && wonMm > 0) {
+          const isEnough = freeMm + wonMm >= plusMinus;
+          const grips = bought(
+            "short-grips",
+            `Short grips of ${SHORT_GRIP_MM} mm${isEnough ? "" : ", and remote or bell on the stem"}`,
+            `${formatNumber(wonMm, 0)} mm won on each side${isEnough ? "" : `; ${formatNumber(-freeMm - wonMm, 0)} mm are still too little: the customer has seen where the rest goes`}`,
+            [consumable(build, "short grips", 1)],
+            ["barLayout"],
+          );
+          remedies.push({ ...grips, effect: { flags: ["short grips", ...(isEnough ? [] : (told.effect.flags ?? []))] } });
+        }
+        remedies.push(told);
         return { verdict: "adapt", says: `${formatNumber(-freeMm, 0)} mm too little bar on the ${half}.`, remedies };
       },
     });

@@ -1,12 +1,26 @@
 import { PRACTICE } from "../../../basis";
 import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
-import { batteryOf, type Build, controllersOf, countOf, lastOf, type Motor, partsOf, suppliedOf, voltsOf } from "../../build";
-import type { Outcome, Remedy } from "../../finding";
+import {
+  batteryOf,
+  type Build,
+  controllersOf,
+  countOf,
+  lastOf,
+  type Motor,
+  needPart,
+  partsOf,
+  suppliedOf,
+  voltsOf,
+} from "../../build";
+import type { Outcome, PartNeed, Remedy } from "../../finding";
 import { anyOf, bought, isDone, operation } from "../../remedies";
 import { acknowledge, defineRule, stated } from "../../rule";
 import { hubMotorAt, onceABike } from "../subjects";
 import { converterTakes } from "../wiring/converterTakes";
+
+/** Both lamps on one output. */
+const JOINED = "lamps joined";
 
 export const lightsRule = defineRule<Motor>({
   ...onceABike,
@@ -78,7 +92,7 @@ export const lightsRule = defineRule<Motor>({
         }),
       };
     }
-    if (supply.outputs !== null && count > supply.outputs && !isDone(build, "lamps joined"))
+    if (supply.outputs !== null && count > supply.outputs && !isDone(build, JOINED))
       return {
         verdict: "adapt",
         says: `${count} lamps and ${supply.outputs} output.`,
@@ -89,7 +103,7 @@ export const lightsRule = defineRule<Motor>({
             "Join both lamps on one output",
             `${formatNumber(watts, 1)} W in all; by the output's limit`,
             ["lights"],
-            "lamps joined",
+            JOINED,
           ),
         ],
       };
@@ -135,22 +149,44 @@ export const lightsRule = defineRule<Motor>({
   },
 });
 
+/** A lamp for each end that lives on the supply that is there; a converter with them where its output gives too little. */
 function lampRemedies(build: Build): Remedy[] {
-  const volts = supplyOf(build)?.volts ?? null;
-  const goes = (end: "front" | "rear") =>
-    build.catalogue
-      .distinct("light")
-      .find(({ spec }) => spec.end === end && (volts === null || (volts >= spec.minV && volts <= spec.maxV)));
-  const [front, rear] = [goes("front"), goes("rear")];
+  const supply = supplyOf(build);
+  const volts = supply?.volts ?? null;
+  const lamps = build.catalogue
+    .distinct("light")
+    .filter(({ spec }) => volts === null || (volts >= spec.minV - 0.1 && volts <= spec.maxV + 0.1));
+  const at = (end: "front" | "rear") => lamps.filter(({ spec }) => spec.end === end);
+  const pairs = at("front").flatMap((front) => at("rear").map((rear) => ({ front, rear })));
+  const amps = (pair: (typeof pairs)[number]) => (pair.front.spec.watts + pair.rear.spec.watts) / (volts ?? 1);
+  const most = supply?.part ? supply.amps : null;
+  const pair = pairs.find((one) => most === null || atMost(amps(one), most)) ?? pairs[0];
+  const draws = pair && most !== null && !atMost(amps(pair), most) ? amps(pair) : null;
+  const joined = draws === null && supply !== null && supply.outputs === 1;
+  const lamp = (end: "front" | "rear"): PartNeed => ({
+    kind: "light",
+    partId: (pair ?? { front: at("front")[0], rear: at("rear")[0] })[end]?.id ?? null,
+    quantity: 1,
+    says: `${end} lamp`,
+  });
+  const converter = (amps: number) =>
+    needPart(build, "converter", 1, `converter of ${formatNumber(volts!, 0)} V, ${formatNumber(amps, 2)} A or more`, (spec) =>
+      [
+        converterTakes(spec, build),
+        spec.outA >= amps,
+        ...[pair!.front, pair!.rear].map(({ spec: { minV, maxV } }) => spec.outV >= minV - 0.1 && spec.outV <= maxV + 0.1),
+      ].every(Boolean),
+    );
   return [
     bought(
       "lamps",
-      "Front and rear lamp on the pack",
-      volts === null ? "by the controller's light output" : `for ${formatNumber(volts, 0)} V`,
-      [
-        { kind: "light", partId: front?.id ?? null, quantity: 1, says: "front lamp" },
-        { kind: "light", partId: rear?.id ?? null, quantity: 1, says: "rear lamp" },
-      ],
+      draws === null ? "Front and rear lamp on the pack" : "Front and rear lamp on a converter of their own",
+      volts === null
+        ? "by the controller's light output"
+        : `for ${formatNumber(volts, 0)} V${joined ? ", both joined on its one output" : ""}`,
+      [lamp("front"), lamp("rear"), ...(draws === null ? [] : [converter(draws)])],
+      [],
+      joined ? JOINED : undefined,
     ),
   ];
 }

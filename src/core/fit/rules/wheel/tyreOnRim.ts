@@ -52,12 +52,11 @@ export const tyreRim = defineRule<End>({
     if (goes.guide && goes.ratio) return { verdict: "clear", says, ...common };
     const key = `wheel/tyre-on-rim ${end}`;
     const size = rimSizeAt(end, survey, build);
-    const fits = build.catalogue
-      .distinct("tyre")
-      .filter(
-        ({ spec }) =>
-          spec.beadSeatMm === size && tyreOnRim(spec.widthMm, innerMm).guide && tyreOnRim(spec.widthMm, innerMm).ratio,
-      );
+    // A new tyre goes whatever the rim's reading leaves open.
+    const fits = build.catalogue.distinct("tyre").filter(({ spec }) => {
+      const { guide, ratio, room } = tyreOnRim(spec.widthMm, innerMm);
+      return spec.beadSeatMm === size && guide && ratio && room >= ((spec.widthMm / innerMm) * rim.plusMinus) / innerMm;
+    });
     const best = fits.filter(({ spec }) => againstTyre(spec, end, build) === 0);
     const others = (best.length > 0 ? best : fits)
       .slice(0, 2)
