@@ -1,3 +1,4 @@
+import { ASKED, battery, controller, fitCase, hub, SOUND } from "../../../tests/bench.fixture";
 import { TASKS, type TaskId } from "../standards/tasks";
 import { STEP_MEASURES } from "../standards/stepMeasures";
 import { fit, type Accepted } from "./engine";
@@ -51,6 +52,29 @@ test("the gallery reads every figure of the table, and what hangs on the build",
     for (const { id } of measures) expect([task, id, met.has(`${task} ${id}`)]).toEqual([task, id, true]);
   expect(met.has("settings assist ends")).toBe(true);
   expect(met.has("checks run-on")).toBe(true);
+});
+
+test("with a motor in each wheel the speed of each raised wheel is read, by its own motor's free speed", () => {
+  const spun = (freeRpm: number, end: "front" | "rear") =>
+    hub({ end, freeRpm, freeRpmV: 36, ...(end === "rear" && { overLocknutMm: 135, cluster: "spline-8-10" as const }) });
+  const read = (...motors: ReturnType<typeof hub>[]) => {
+    const parts = [...motors, battery(), ...motors.map(() => controller())];
+    const { build } = fitCase({
+      parts,
+      donor: SOUND!,
+      asked: { ...ASKED, assistKmh: 60, where: "off the road" },
+    });
+    return measuresOf("checks", build).filter(({ check }) => check === "noLoad");
+  };
+  const [front, rear] = read(spun(200, "front"), spun(260, "rear"));
+  expect([front!.key, rear!.key]).toEqual(["checks no-load speed front", "checks no-load speed rear"]);
+  expect([front!.says, rear!.says].every((says) => says.includes("the other motor unplugged"))).toBe(true);
+  expect(rear!.atLeast! / front!.atLeast!).toBeCloseTo(260 / 200, 1);
+  // One alone is called as before: its readings of finished bikes stay its own.
+  const [alone] = read(spun(200, "front"));
+  expect([alone!.key, alone!.atLeast]).toEqual(["checks no-load speed", front!.atLeast]);
+  // The order in which they stand in the build turns none of it round.
+  expect(read(spun(260, "rear"), spun(200, "front")).find(({ key }) => key.endsWith("front"))).toEqual(front);
 });
 
 test("every measure has a limit in words, an instrument, a basis, and help that is work of the tables", () => {

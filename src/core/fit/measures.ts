@@ -1,4 +1,5 @@
-import { batteryOf, lastOf, motorsOf, voltsOf, type Build } from "./build";
+import type { PartOf } from "../parts/part";
+import { batteryOf, lastOf, partsOf, voltsOf, type Build } from "./build";
 import type { Margin } from "./finding";
 import { sensedBy } from "./rules/brakes/sensing";
 import { limitToSet } from "./rules/law/limitToSet";
@@ -108,38 +109,43 @@ function fuseRead(build: Build): StepMeasure[] {
 /** Without a load a motor comes so near to the speed that it is stated with at its volts. */
 const NO_LOAD_SHARE = 0.85;
 
-/** The speed of the raised wheel: no more than what is set, no less than motor and pack make where its free speed is stated. */
+/** The speed of the raised wheel, of each that a motor turns: no more than what is set, no less than motor and pack make where its free speed is stated. */
 function noLoad(build: Build): StepMeasure[] {
   const limit = limitToSet(build)?.kmh ?? Infinity;
-  const free = freeKmh(build);
-  const most = Math.min(limit, free === null ? Infinity : free.full / NO_LOAD_SHARE);
-  if (!Number.isFinite(most)) return [];
-  return [
-    {
-      id: "no-load speed",
-      check: "noLoad",
-      says: "Speed of the raised wheel, full throttle or highest level",
-      unit: "km/h",
-      ...(free && { atLeast: roundTo(Math.min(limit, free.nominal) * NO_LOAD_SHARE) }),
-      atMost: roundTo(most),
-      usualMost: 150,
-      with: "display",
-      plusMinus: 0,
-      hurts: true,
-      helps: ["setSpeed"],
-      basis: memory("what tells a wrong wheel size, a wrong phase order or a limit that does not act"),
-    },
-  ];
+  const hubs = partsOf(build, "hub-motor");
+  const ends = new Map(hubs.map((hub) => [hub.spec.end, hub]));
+  const wheels = ends.size > 1 ? [...ends.values()] : [hubs[0]];
+  return wheels.flatMap((hub): StepMeasure[] => {
+    const free = hub ? freeKmh(hub, build) : null;
+    const most = Math.min(limit, free === null ? Infinity : free.full / NO_LOAD_SHARE);
+    if (!Number.isFinite(most)) return [];
+    const of = wheels.length > 1 && hub ? hub.spec.end : null;
+    return [
+      {
+        id: of ? `no-load speed ${of}` : "no-load speed",
+        check: "noLoad",
+        says: `Speed of the raised ${of ? `${of} ` : ""}wheel, full throttle or highest level${of ? ", the other motor unplugged" : ""}`,
+        unit: "km/h",
+        ...(free && { atLeast: roundTo(Math.min(limit, free.nominal) * NO_LOAD_SHARE) }),
+        atMost: roundTo(most),
+        usualMost: 150,
+        with: "display",
+        plusMinus: 0,
+        hurts: true,
+        helps: ["setSpeed"],
+        basis: memory("what tells a wrong wheel size, a wrong phase order or a limit that does not act"),
+      },
+    ];
+  });
 }
 
 const roundTo = (kmh: number): number => Number(kmh.toFixed(1));
 
 /** What a hub turns its wheel at by its stated free speed, at the pack's nominal and full volts, km/h; null where it is not stated. */
-function freeKmh(build: Build): { nominal: number; full: number } | null {
-  const motor = motorsOf(build)[0];
+function freeKmh({ spec }: PartOf<"hub-motor">, build: Build): { nominal: number; full: number } | null {
   const battery = batteryOf(build);
-  if (motor?.kind !== "hub-motor" || !battery || motor.spec.freeRpm === null || motor.spec.freeRpmV === null) return null;
-  const { freeRpm, freeRpmV, end } = motor.spec;
+  if (!battery || spec.freeRpm === null || spec.freeRpmV === null) return null;
+  const { freeRpm, freeRpmV, end } = spec;
   const { beadSeatMm, tyreMm } = knownWheelAt(end, build);
   if (beadSeatMm === undefined || tyreMm === undefined) return null;
   const { nominal, full } = voltsOf(battery);
