@@ -11,7 +11,11 @@ import {
   SOUND,
   type Case,
 } from "../../../tests/bench.fixture";
+import type { Part } from "../parts/part";
+import { staysInBox } from "../work/leftOver";
+import { fit, type Fit } from "./engine";
 import { isOpen } from "./finding";
+import { buildOf, NAMES, SHELF } from "./gallery.fixture";
 import { adapterLift } from "./rules/brakes/adapter";
 import { cutOff } from "./rules/brakes/cutOff";
 import { leverPull } from "./rules/brakes/leverPull";
@@ -234,4 +238,83 @@ test("what is settled in writing for a motor's power covers neither its speed no
   const after = fitCase({ ...p, accept: [{ finding: "law/class bike", remedy: set.id }, ...accept] }, [legalClass]).findings[0]!;
   expect(after).toMatchObject({ verdict: "adapt", settled: true });
   expect(after.says).toMatch(/1000 W rated/);
+});
+
+describe("a second one that a hand put in", () => {
+  const with_ = (...more: Part[]) =>
+    fitCase({ parts: [mid(), battery({ series: 13 }), controller(), ...more], donor: SOUND!, shelf: [], asked: ASKED }).findings;
+  const charger = (outputV: number, outputA = 3, plug = "three charge pins, 5 A") =>
+    partOf("charger", { outputV, outputA, plug });
+
+  test.each([
+    ["for the same pack", charger(54.6, 2), "clear", /for this pack too/],
+    ["for a cell more", charger(58.8), "stop", /gives 58\.8 V, the pack is full at 54\.6/],
+    ["for a cell less", charger(50.4), "stop", /gives 50\.4 V/],
+    ["with another plug", charger(54.6, 2, "barrel"), "stop", /has barrel/],
+    ["too strong for cells or plug", charger(54.6, 40), "stop", /gives 40 A/],
+  ] as const)("charger %s", (_what, second, verdict, says) => {
+    for (const both of [
+      [charger(54.6), second],
+      [second, charger(54.6)],
+    ]) {
+      const findings = with_(...both).filter(({ rule }) => rule.startsWith("power/charger") || rule === "power/other-chargers");
+      const worst = ["stop", "adapt", "measure", "clear"].find((one) => findings.some((f) => f.verdict === one))!;
+      // Whichever of the two is looked at first, the wrong one is not clear; a stop stays one as the other of the two.
+      if (verdict === "clear") expect(worst).toBe("clear");
+      else expect(["stop", "adapt"]).toContain(worst);
+    }
+    const other = with_(charger(54.6), second).find(({ rule }) => rule === "power/other-chargers");
+    const first = with_(second, charger(54.6)).find(({ rule }) => rule === "power/other-chargers");
+    const told = [other, first].find((f) => f?.title.includes(second.name))!;
+    expect([told.verdict, told.says]).toEqual([verdict, expect.stringMatching(says)]);
+  });
+
+  test("two batteries, displays, throttles, rings, clusters or shifters that are unlike: which of them goes on is asked, twice the same is not", () => {
+    const two = {
+      battery: [battery({ series: 10 })],
+      display: [
+        partOf("display", { plug: "five-pin", clampMm: 22.2, showsSpeed: true, barMm: 28, leadMm: 900 }),
+        partOf("display", { plug: "five-pin", clampMm: 31.8, showsSpeed: true, barMm: 28, leadMm: 900 }),
+      ],
+    };
+    for (const [kind, parts] of Object.entries(two)) {
+      const asked = with_(...parts).find(({ key }) => key === `kit/twice ${kind}`)!;
+      expect([kind, asked.verdict, asked.choose]).toEqual([kind, "measure", kind]);
+      for (const { name } of parts) expect(asked.says).toContain(name);
+      expect(with_(parts[0]!).some(({ rule, key }) => rule === "kit/twice" && kind === "display" && key.includes(kind))).toBe(
+        false,
+      );
+    }
+    const [display] = two.display;
+    expect(with_(display!, display!).filter(({ rule }) => rule === "kit/twice")).toEqual([]);
+  });
+
+  test("none of a kind that is in the build already is passed over without a word", () => {
+    const told = ({ findings }: Fit) =>
+      findings.map((f) => `${f.key} ${f.verdict} ${f.says} ${f.figures.map(({ value }) => value).join()}`).join("\n");
+    const silent: string[] = [];
+    let tried = 0;
+    for (const name of NAMES) {
+      const { geometry: _geometry, memo: _memo, ...base } = buildOf(name);
+      // What charges a pack is judged with the pack.
+      if (!base.supplied.some(({ part }) => part.kind === "battery")) continue;
+      const before = told(fit(base, []));
+      for (const kind of new Set(base.supplied.map(({ part }) => part.kind)))
+        for (const part of SHELF.filter((one) => one.kind === kind && !base.supplied.some((s) => s.part.id === one.id)).slice(
+          0,
+          3,
+        )) {
+          const given = {
+            ...base,
+            supplied: [...base.supplied, { part, quantity: 1, origin: { type: "choice", slot: "by hand" } as const }],
+          };
+          const now = fit(given, []);
+          tried += 1;
+          if (told(now) === before && !staysInBox(now.build).some(({ says }) => says.includes(part.name)))
+            silent.push(`${name}: ${part.id}`);
+        }
+    }
+    expect(silent).toEqual([]);
+    expect(tried).toBeGreaterThan(100);
+  });
 });

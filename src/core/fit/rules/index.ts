@@ -60,11 +60,13 @@ import { clampSize } from "./controls/clamp";
 import { lightsRule } from "./controls/lights";
 import { pedalSensorPlace } from "./controls/pedalSensor";
 import { kitComplete } from "./kit/lacks";
+import { oneOfAKind } from "./kit/twice";
 import { limitSetting } from "./law/setting";
 import { speedometer } from "./law/speedometer";
 import { legalClass } from "./law/class";
 import { chargerMatch } from "./power/charger";
 import { chargerAmps } from "./power/chargerAmps";
+import { otherChargers } from "./power/otherChargers";
 import { packCurrent } from "./power/packCurrent";
 import { plugRating } from "./power/plugRating";
 import { regenCeiling } from "./power/regen";
@@ -210,6 +212,7 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     regenCeiling,
     chargerMatch,
     chargerAmps,
+    otherChargers,
     twoMotors,
   ],
   wiring: [
@@ -239,7 +242,7 @@ export const RULES_BY_PLACE: Readonly<Record<string, readonly Rule[]>> = {
     saddleHeight,
     reach,
   ],
-  "kit and parts": [kitComplete],
+  "kit and parts": [kitComplete, oneOfAKind],
   "at the bench": [measured, found],
 };
 

@@ -17,6 +17,14 @@ const CHARGE_RATE = 0.5;
 /** Of what a charger gives so much ends in the cells, the slow end of the charge among it (common practice). */
 const EFFICIENCY = 0.8;
 
+/** The plug's own limit, by the pack's sheet or the table of plugs; null where neither says it. */
+const plugAmps = ({ spec }: PartOf<"battery">, charger: Spec<"charger">): number | null =>
+  spec.chargePlugA ?? PLUG_AMPS[spec.chargePlug ?? charger.plug]?.amps ?? null;
+
+/** The most that cells and plug should take of a charger, A. */
+export const chargeLimitA = (battery: PartOf<"battery">, charger: Spec<"charger">): number =>
+  Math.min(CHARGE_RATE * battery.spec.capacityAh, plugAmps(battery, charger) ?? Infinity);
+
 export const chargerAmps = defineRule<PartOf<"charger">>({
   id: "power/charger-amps",
   title: "Charger's amps, plug and time",
@@ -29,12 +37,12 @@ export const chargerAmps = defineRule<PartOf<"charger">>({
   check(charger, _survey, build): Outcome {
     const battery = batteryOf(build)!;
     const mayA = CHARGE_RATE * battery.spec.capacityAh;
-    const plugA = battery.spec.chargePlugA ?? PLUG_AMPS[battery.spec.chargePlug ?? charger.spec.plug]?.amps ?? null;
+    const plugA = plugAmps(battery, charger.spec);
     const { capacityAh } = battery.spec;
     const timeOf = (chargerA: number) =>
       chargeTimeHours({ capacityAh, chargerA, efficiency: EFFICIENCY, fromPercent: 0, toPercent: 100 });
     const hours = timeOf(charger.spec.outputA);
-    const limitA = Math.min(mayA, plugA ?? Infinity);
+    const limitA = chargeLimitA(battery, charger.spec);
     const wished = build.asked.chargeHours ?? null;
     const port = stated(battery, battery.spec.chargePlug, "what its charge plug is");
     const figures = [
