@@ -61,7 +61,7 @@ const stockOf =
     parts.get(id)?.inStock ?? 0;
 const heldFor = (asked: readonly string[], { heldElsewhere, catalogue }: Bench) =>
   JSON.stringify(heldOf(heldElsewhere, asked, stockOf(catalogue)));
-const keyOf = (job: Job, { house, at }: Bench) => `${stampOf(job)} ${stampOf(house)} ${at.slice(0, 10)}`;
+const keyOf = (job: Job, { house, at }: Bench) => `${job.id} ${stampOf(job)} ${stampOf(house)} ${at.slice(0, 10)}`;
 
 async function keptView(job: Job, bench: Bench, now?: Assessment, reckon?: Reckon): Promise<Kept> {
   const key = keyOf(job, bench);

@@ -12,7 +12,12 @@ export type Kept = {
   readonly held: string;
 };
 type Packed = Pick<Kept, "asked" | "held"> & { readonly small: Buffer };
-type Views = { readonly last: LRUCache<string, Kept>; readonly others: LRUCache<string, Packed> };
+type Views = {
+  readonly last: LRUCache<string, Kept>;
+  readonly others: LRUCache<string, Packed>;
+  /** What each job's view is kept under: one that an edit made old is let go, or the store fills with what nobody asks for again. */
+  readonly keys: Map<string, string>;
+};
 
 const MOST_AS_THEY_ARE = 64;
 /** Of 30 kB each, so some 2,000. */
@@ -28,14 +33,24 @@ const kept = oneForAll("views", () => new WeakMap<Catalogue, Views>());
 function viewsOf(catalogue: Catalogue): Views {
   const known = kept.get(catalogue);
   if (known) return known;
-  const others = new LRUCache<string, Packed>({ maxSize: MOST_PACKED_BYTES, sizeCalculation: ({ small }) => small.length + 1 });
+  const keys = new Map<string, string>();
+  const others = new LRUCache<string, Packed>({
+    maxSize: MOST_PACKED_BYTES,
+    sizeCalculation: ({ small }) => small.length + 1,
+    dispose: (_small, key, why) => {
+      if (why === "evict" && keys.get(jobOf(key)) === key && !last.has(key)) keys.delete(jobOf(key));
+    },
+  });
   const last = new LRUCache<string, Kept>({
     max: MOST_AS_THEY_ARE,
     dispose: ({ json, asked, held }, key, why) => {
-      if (why === "evict") void packed(Buffer.from(json())).then((small) => others.set(key, { asked, held, small }));
+      if (why !== "evict") return;
+      void packed(Buffer.from(json())).then((small) => {
+        if (keys.get(jobOf(key)) === key) others.set(key, { asked, held, small });
+      });
     },
   });
-  const views = { last, others };
+  const views = { last, others, keys };
   kept.set(catalogue, views);
   return views;
 }
@@ -56,7 +71,19 @@ export async function knownView(
   return again;
 }
 
-export const keepView = (catalogue: Catalogue, key: string, view: Kept): void => void viewsOf(catalogue).last.set(key, view);
+/** @param key begins with the job's id and a blank */
+export function keepView(catalogue: Catalogue, key: string, view: Kept): void {
+  const { last, others, keys } = viewsOf(catalogue);
+  const old = keys.get(jobOf(key));
+  if (old !== undefined && old !== key) {
+    last.delete(old);
+    others.delete(old);
+  }
+  keys.set(jobOf(key), key);
+  last.set(key, view);
+}
+
+const jobOf = (key: string): string => key.slice(0, key.indexOf(" "));
 
 /** A view as it came as JSON, from another thread or packed. */
 export const fromElsewhere = ({ json, asked, held }: Pick<Kept, "asked" | "held"> & { readonly json: string }): Kept => ({

@@ -319,7 +319,9 @@ async function load(base: string, server: ChildProcess, ids: readonly string[], 
     while (Date.now() < until) {
       const from = performance.now();
       const path = random() < 0.2 ? "/" : `/jobs/${pick(ids)}/${pick(stages)}`;
-      const answer = await fetch(base + path, { signal: AbortSignal.timeout(60_000) }).catch((error: unknown) => String(error));
+      const answer = await fetch(base + path, { signal: AbortSignal.timeout(60_000) }).catch(
+        (error: unknown) => `${String(error)} ${String((error as Error).cause ?? "")}`,
+      );
       if (typeof answer === "string" || !answer.ok) errors.push(typeof answer === "string" ? answer : `${answer.status} ${path}`);
       else await answer.arrayBuffer();
       const took = performance.now() - from;
