@@ -71,6 +71,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     does: [
       "Pack off first, the controller's capacitors discharged, then what comes out",
       "What held it is looked at before the next part goes on: slots, shell, threads, tubes, wires",
+      "What it stood in the place of goes back on where nothing new takes that place: wheel, levers, chain; brakes are set again where a lever or a wheel changed",
     ],
     signs: [POWERLESS],
     after: ["survey"],
