@@ -41,6 +41,11 @@ test("kept statements see what was written meanwhile, a table that became anothe
       .catch((error: Error) => expect(error.message).toBe("let it be"));
   expect(await all().pluck("says")).toEqual(["lit", "out"]);
   await db.schema.dropTable("lamp");
-  await expect(all()).rejects.toThrow("no such table");
+  // The driver keeps the kind of error of whichever test loaded it first: the words are what counts.
+  const told = await all().then(
+    () => "",
+    (error: unknown) => (error as { message: string }).message,
+  );
+  expect(told).toContain("no such table");
   await db.destroy();
 });

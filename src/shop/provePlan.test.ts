@@ -44,7 +44,8 @@ test("what the quick search cannot prove, the solver does; from then on that is 
   const { catalogue, wants } = market(16, 14);
   const quick = supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES);
   expect(quick.proved).toBe(false);
-  expect(await provePlan(quick, benchOf(catalogue))).toBe(true);
+  // All the time there is: how long a solver takes on a busy machine is not what is asked.
+  expect(await provePlan(quick, benchOf(catalogue), { deadlineMs: 250_000 })).toBe(true);
   const proved = supplyPlan(wants, catalogue, DEFAULT_HOUSE_RULES);
   expect(proved.proved).toBe(true);
   expect(totalOf(proved)).toBeLessThanOrEqual(totalOf(quick));
