@@ -27,8 +27,7 @@ export const withReopened = (job: Job, edit: Done, bench: Bench): Done => withRe
 /** The same where books or rules became others too. @param before as they were; `bench` has them as they are now */
 export function withReopenedFrom(job: Job, edit: Done, before: Books, bench: Bench): Done {
   const next: Job = { ...job, ...edit.job };
-  if ((Object.keys(next.ticks).length === 0 && Object.keys(job.ticks).length === 0 && job.leftIn.length === 0) || next.handed)
-    return edit;
+  if ((Object.keys(job.ticks).length === 0 && job.leftIn.length === 0) || next.handed) return edit;
   const was = stepsOn(job, before.catalogue, before.house);
   return opened(job, next, edit, was, stepsOn(next, bench.catalogue, bench.house), bench);
 }

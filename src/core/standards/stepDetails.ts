@@ -40,40 +40,44 @@ export const PAINT_WAITS: Readonly<Record<string, Wait>> = {
 /** Common practice. */
 const CRANKS_CLEAR = "Crank arms 4 mm or more from the stays, 2 with a load on the pedal: measured, and entered in the survey";
 
+/** Whatever takes a drive off a bike begins with no volts on it. */
+const POWERED_DOWN = {
+  tools: ["multimeter", "insulated tools", "camera"],
+  cautions: ["packFire", "faultCurrent"],
+  signs: [POWERLESS],
+} as const satisfies StepDetail;
+
+/** What comes off is off before anything else is begun. */
+const STRIPPED = ["survey", "removeOld", "takeOff", "takeOut"] as const;
+
 /** Tools, torques, cautions and what must be done before (common practice). Torque wrenches follow from the torques. */
 export const STEP_DETAILS: Record<TaskId, StepDetail> = {
   survey: { tools: ["caliper", "tape", "hanging scale", "camera"] },
   wash: { tools: ["brush"], after: ["survey"] },
   removeOld: {
-    tools: ["multimeter", "insulated tools", "camera"],
-    cautions: ["packFire", "faultCurrent"],
+    ...POWERED_DOWN,
     does: [
       "Volts and faults are read and photographed before anything is loosened",
       "Pack off first, the controller's capacitors discharged, then the wires",
       "Slots, shell and wires are looked at; old connectors are not used again",
     ],
-    signs: [POWERLESS],
     after: ["survey", "wash"],
   },
   takeOff: {
-    tools: ["multimeter", "insulated tools", "camera"],
-    cautions: ["packFire", "faultCurrent"],
+    ...POWERED_DOWN,
     does: [
       "Pack off first, the controller's capacitors discharged, then what comes off",
       "Witness marks, slots, plugs and wires of what stays are looked at and photographed",
     ],
-    signs: [POWERLESS],
     after: ["survey"],
   },
   takeOut: {
-    tools: ["multimeter", "insulated tools", "camera"],
-    cautions: ["packFire", "faultCurrent"],
+    ...POWERED_DOWN,
     does: [
       "Pack off first, the controller's capacitors discharged, then what comes out",
       "What held it is looked at before the next part goes on: slots, shell, threads, tubes, wires",
       "What it stood in the place of goes back on where nothing new takes that place: wheel, levers, chain; brakes are set again where a lever or a wheel changed",
     ],
-    signs: [POWERLESS],
     after: ["survey"],
   },
   assembleFrame: {
@@ -98,7 +102,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     fasteners: ["calliper", "brakeArm"],
     cautions: ["brakes"],
     signs: [BRAKES_STOP],
-    after: ["survey", "removeOld", "takeOff", "takeOut", "assembleFrame"],
+    after: [...STRIPPED, "assembleFrame"],
   },
   hose: {
     tools: ["bleed kit", "hose cutter", "eye protection"],
@@ -109,8 +113,8 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
     after: ["brakesFirst"],
   },
   cutOffs: { tools: ["ohmmeter"], fasteners: ["leverClamp"], cautions: ["cutOffs"], after: ["brakesFirst", "hose"] },
-  removeWheel: { after: ["survey", "removeOld", "takeOff", "takeOut"] },
-  removeCranks: { tools: ["crank extractor", "shell tool"], after: ["survey", "removeOld", "takeOff", "takeOut"] },
+  removeWheel: { after: STRIPPED },
+  removeCranks: { tools: ["crank extractor", "shell tool"], after: STRIPPED },
   spreadFrame: { tools: ["dropout gauges", "tape"], cautions: ["spread"], after: ["removeWheel"] },
   seatWashers: { tools: ["feeler 0.05"], after: ["removeWheel", "spreadFrame"] },
   fileSlots: { tools: ["flat file", "feeler 0.05"], cautions: ["tubeTurns"], after: ["removeWheel", "spreadFrame"] },
@@ -118,7 +122,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
   cleanShell: { tools: ["facing tool", "caliper"], after: ["removeCranks", "paint"] },
   faceShell: { tools: ["facing tool", "caliper"], after: ["removeCranks", "paint"] },
   clearShell: { tools: ["rotary tool", "cable cutter"], after: ["removeCranks"] },
-  reroute: { tools: ["cable cutter"], after: ["survey", "removeOld", "takeOff", "takeOut"] },
+  reroute: { tools: ["cable cutter"], after: STRIPPED },
   service: { tools: ["cone spanners"], after: ["survey"] },
   inspect: { tools: ["lamp", "magnifier"], cautions: ["usedFrame"], after: ["survey"] },
   brakeUpgrade: {
@@ -178,7 +182,7 @@ export const STEP_DETAILS: Record<TaskId, StepDetail> = {
   ring: {
     tools: ["5 mm key", "crank extractor"],
     fasteners: ["ringBolts", "crank"],
-    after: ["survey", "removeOld", "takeOff", "takeOut"],
+    after: STRIPPED,
   },
   joinChains: { tools: ["chain tool", "joining pliers"], after: ["fitMid", "fitHub", "fitFrameMotor", "cluster", "ring"] },
   derailleur: {

@@ -11,7 +11,7 @@ import type { Off } from "../fit/renews";
 import { kindOf } from "../donor/bikeKind";
 import type { RecipeRules } from "../house/houseRules";
 import type { Minutes } from "./learned";
-import { countedOf, strays } from "./leftIn";
+import { countedOf, strays, TAKE_OUT } from "./leftIn";
 import type { LeftIn } from "../fit/leftIn";
 import { calledPart } from "../parts/calledPart";
 import { marksOf, marksOfOwn, type Mark } from "./marks";
@@ -102,7 +102,7 @@ export function workSteps(build: Build, applied: readonly AppliedRemedy[]): Step
   for (const task of placed.values()) if (task && !asked.has(task)) asked.set(task, []);
   if (!hasDerailleur(build)) asked.delete("derailleur");
   // Filing seats them too: at each end it is one task, done one way or the other.
-  if (strays(build.leftIn ?? [], (id) => asked.has(id as TaskId)).length > 0) asked.set("takeOut", []);
+  if (straysOf(build, asked).length > 0) asked.set(TAKE_OUT, []);
   if (asked.has("fileSlots") && (hubEnds(build).size < 2 || slotEnds("seatWashers", asked, build).length === 0))
     asked.delete("seatWashers");
   if (build.house.revisit === "in the price") asked.set("revisit", []);
@@ -120,6 +120,9 @@ export function workSteps(build: Build, applied: readonly AppliedRemedy[]): Step
 }
 
 type AskedFor = ReadonlyMap<TaskId, readonly AppliedRemedy[]>;
+
+/** What is in the bike of steps that are not in the work. */
+const straysOf = ({ leftIn = [] }: Build, asked: AskedFor): LeftIn[] => strays(leftIn, (id) => asked.has(id as TaskId));
 
 /** The end that a finding speaks of, where two motors leave it open. */
 const endOf = (finding: string, build: Build): "front" | "rear" | undefined =>
@@ -209,13 +212,9 @@ function stepOf(
   const wheels = wheelsAt(task, asked, build);
   const title = wheels[0] === "" ? TASKS[task].title : `${TASKS[task].title}: ${wheels.join(" and ")} wheel`;
   // Two wheels are the work twice; their spreads add up as independent ones do.
-  const gone = task === "takeOut" ? strays(build.leftIn ?? [], (id) => asked.has(id as TaskId)) : [];
-  const once =
-    task === "takeOff"
-      ? offMinutes(build.off ?? [])
-      : task === "takeOut"
-        ? offMinutes(gone)
-        : minutesOf(task, build.house, kindOf(build.donor));
+  const gone = task === TAKE_OUT ? straysOf(build, asked) : [];
+  const off = task === "takeOff" ? (build.off ?? []) : task === TAKE_OUT ? gone : null;
+  const once = off ? offMinutes(off) : minutesOf(task, build.house, kindOf(build.donor));
   const [minutes, spread] = [once.minutes * wheels.length, once.spread * Math.sqrt(wheels.length)];
   const detail = STEP_DETAILS[task];
   const torques = torquesOf(fastenersOf(task, build), build);
@@ -286,7 +285,7 @@ const offLine = ({ says, quantity, goes, kind }: Off): string =>
 /** What comes out that a step put in which is not in the work any more. */
 const outLine = (one: LeftIn): string => {
   const put = TASKS[one.step as TaskId];
-  return `${countedOf(one)}: ${put && one.step !== "takeOut" ? `put in at “${put.title}”, which is not in the work any more` : "put in and not wanted any more"}`;
+  return `${countedOf(one)}: ${put && one.step !== TAKE_OUT ? `put in at “${put.title}”, which is not in the work any more` : "put in and not wanted any more"}`;
 };
 
 /** Each piece its own minutes, and a third of them open (from memory). */

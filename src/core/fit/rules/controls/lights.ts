@@ -1,4 +1,5 @@
 import { PRACTICE } from "../../../basis";
+import type { Spec } from "../../../parts/specs";
 import { atMost } from "../../../units/atLeast";
 import { formatNumber } from "../../../units/formatQuantity";
 import {
@@ -18,6 +19,10 @@ import { anyOf, bought, isDone, operation } from "../../remedies";
 import { acknowledge, defineRule, stated } from "../../rule";
 import { hubMotorAt, onceABike } from "../subjects";
 import { converterTakes } from "../wiring/converterTakes";
+
+/** A supply is stated to the volt: so much beside a lamp's own range, V, is no fault (reading). */
+const STATED_V = 0.1;
+const lives = ({ minV, maxV }: Spec<"light">, volts: number): boolean => volts >= minV - STATED_V && volts <= maxV + STATED_V;
 
 /** Both lamps on one output. */
 const JOINED = "lamps joined";
@@ -68,7 +73,7 @@ export const lightsRule = defineRule<Motor>({
         figures,
         choose: "controller",
       };
-    const wrong = lamps.filter(({ spec }) => supply.volts < spec.minV - 0.1 || supply.volts > spec.maxV + 0.1);
+    const wrong = lamps.filter(({ spec }) => !lives(spec, supply.volts));
     const all = [
       ...figures,
       { label: "supply", value: supply.volts, unit: "V" },
@@ -84,9 +89,7 @@ export const lightsRule = defineRule<Motor>({
         remedies: anyOf(build, "converter", {
           title: "Voltage converter",
           says: `from ${formatNumber(full, 0)} V`,
-          will: (spec) =>
-            converterTakes(spec, build) &&
-            wrong.every((lamp) => spec.outV >= lamp.spec.minV - 0.1 && spec.outV <= lamp.spec.maxV + 0.1),
+          will: (spec) => converterTakes(spec, build) && wrong.every((lamp) => lives(lamp.spec, spec.outV)),
           most: 1,
           tasks: ["lights"],
         }),
@@ -127,9 +130,7 @@ export const lightsRule = defineRule<Motor>({
             title: "Voltage converter for the lamps",
             says: `${formatNumber(supply.volts, 0)} V, ${formatNumber(drawA, 2)} A or more, on a fused branch`,
             will: (spec) =>
-              converterTakes(spec, build) &&
-              spec.outA >= drawA &&
-              lamps.every((lamp) => spec.outV >= lamp.spec.minV - 0.1 && spec.outV <= lamp.spec.maxV + 0.1),
+              converterTakes(spec, build) && spec.outA >= drawA && lamps.every((lamp) => lives(lamp.spec, spec.outV)),
             most: 1,
             tasks: ["lights"],
           }),
@@ -152,44 +153,46 @@ export const lightsRule = defineRule<Motor>({
 /** A lamp for each end that lives on the supply that is there; a converter with them where its output gives too little. */
 function lampRemedies(build: Build): Remedy[] {
   const supply = supplyOf(build);
-  const volts = supply?.volts ?? null;
-  const lamps = build.catalogue
-    .distinct("light")
-    .filter(({ spec }) => volts === null || (volts >= spec.minV - 0.1 && volts <= spec.maxV + 0.1));
+  const lamps = build.catalogue.distinct("light").filter(({ spec }) => supply === null || lives(spec, supply.volts));
   const at = (end: "front" | "rear") => lamps.filter(({ spec }) => spec.end === end);
-  const pairs = at("front").flatMap((front) => at("rear").map((rear) => ({ front, rear })));
-  const amps = (pair: (typeof pairs)[number]) => (pair.front.spec.watts + pair.rear.spec.watts) / (volts ?? 1);
-  const most = supply?.part ? supply.amps : null;
-  const pair = pairs.find((one) => most === null || atMost(amps(one), most)) ?? pairs[0];
-  const draws = pair && most !== null && !atMost(amps(pair), most) ? amps(pair) : null;
-  const joined = draws === null && supply !== null && supply.outputs === 1;
-  const lamp = (end: "front" | "rear"): PartNeed => ({
-    kind: "light",
-    partId: (pair ?? { front: at("front")[0], rear: at("rear")[0] })[end]?.id ?? null,
-    quantity: 1,
-    says: `${end} lamp`,
-  });
-  const converter = (amps: number) =>
-    needPart(build, "converter", 1, `converter of ${formatNumber(volts!, 0)} V, ${formatNumber(amps, 2)} A or more`, (spec) =>
-      [
-        converterTakes(spec, build),
-        spec.outA >= amps,
-        ...[pair!.front, pair!.rear].map(({ spec: { minV, maxV } }) => spec.outV >= minV - 0.1 && spec.outV <= maxV + 0.1),
-      ].every(Boolean),
-    );
+  const pairs = at("front").flatMap((front) => at("rear").map((rear) => [front, rear] as const));
+  const mostW = supply?.part && supply.amps !== null ? supply.amps * supply.volts : Infinity;
+  const pair = pairs.find((one) => atMost(wattsOf(one), mostW)) ?? pairs[0];
+  const [front, rear] = pair ?? [at("front")[0], at("rear")[0]];
+  const onConverter = pair !== undefined && !atMost(wattsOf(pair), mostW);
+  const joined = !onConverter && supply?.outputs === 1;
   return [
     bought(
       "lamps",
-      draws === null ? "Front and rear lamp on the pack" : "Front and rear lamp on a converter of their own",
-      volts === null
+      onConverter ? "Front and rear lamp on a converter of their own" : "Front and rear lamp on the pack",
+      supply === null
         ? "by the controller's light output"
-        : `for ${formatNumber(volts, 0)} V${joined ? ", both joined on its one output" : ""}`,
-      [lamp("front"), lamp("rear"), ...(draws === null ? [] : [converter(draws)])],
+        : `for ${formatNumber(supply.volts, 0)} V${joined ? ", both joined on its one output" : ""}`,
+      [
+        { kind: "light", partId: front?.id ?? null, quantity: 1, says: "front lamp" },
+        { kind: "light", partId: rear?.id ?? null, quantity: 1, says: "rear lamp" },
+        ...(onConverter ? [converterFor(pair, build)] : []),
+      ],
       [],
       joined ? JOINED : undefined,
     ),
   ];
 }
+
+type Lamps = readonly { readonly spec: Spec<"light"> }[];
+const wattsOf = (lamps: Lamps): number => lamps.reduce((sum, { spec }) => sum + spec.watts, 0);
+
+const converterFor = (lamps: Lamps, build: Build): PartNeed =>
+  needPart(
+    build,
+    "converter",
+    1,
+    `converter for lamps of ${formatNumber(wattsOf(lamps), 1)} W`,
+    (spec) =>
+      converterTakes(spec, build) &&
+      atMost(wattsOf(lamps), spec.outA * spec.outV) &&
+      lamps.every((lamp) => lives(lamp.spec, spec.outV)),
+  );
 
 type Supply = {
   volts: number;

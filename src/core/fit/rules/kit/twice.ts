@@ -27,14 +27,13 @@ export const oneOfAKind = defineRule<One>({
   key: (kind) => kind,
   place: () => "kit",
   needs: () => [],
-  check: (kind, _survey, build): Outcome => ({
-    verdict: "measure",
-    says: `${unlike(kind, build)
-      .map((part) => part.name)
-      .join(
-        " and ",
-      )}: one of them goes on the bike. The checks look at ${lastOf(build, kind)!.name}; take the other out of the build.`,
-    figures: [{ label: "in the build", value: unlike(kind, build).length }],
-    choose: ONE_A_BIKE[kind],
-  }),
+  check(kind, _survey, build): Outcome {
+    const names = unlike(kind, build).map((part) => part.name);
+    return {
+      verdict: "measure",
+      says: `${names.join(" and ")}: one of them goes on the bike. The checks look at ${lastOf(build, kind)!.name}; take the ${names.length > 2 ? "others" : "other"} out of the build.`,
+      figures: [{ label: "in the build", value: names.length }],
+      choose: ONE_A_BIKE[kind],
+    };
+  },
 });
